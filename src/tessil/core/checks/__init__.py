@@ -1,0 +1,25 @@
+"""The checks that find snags, one module a subject; each reads a plan and returns snags."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from tessil.core.checks.cut import cut_snags
+from tessil.core.checks.edge import edge_snags
+from tessil.core.checks.fit import fit_snags
+from tessil.core.checks.piece import piece_snags
+from tessil.core.checks.quilt import quilt_snags
+from tessil.core.checks.trim import trim_snags
+from tessil.core.snags import Snag, Weight
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
+
+_CHECKS = (fit_snags, piece_snags, quilt_snags, trim_snags, edge_snags, cut_snags)
+_GRAVITY = {Weight.BLOCKS: 0, Weight.WARNS: 1, Weight.NOTES: 2}
+
+
+def find_snags(plan: Plan) -> tuple[Snag, ...]:
+    """All snags of a plan, the gravest first, otherwise in working order."""
+    found = [snag for check in _CHECKS for snag in check(plan)]
+    return tuple(sorted(found, key=lambda snag: _GRAVITY[snag.weight]))

@@ -1,0 +1,48 @@
+"""Edits to a panel's choices, whether they are its own or shared with the panel it is like.
+
+Knows which entry of the document holds them; must not know what the choices do.
+"""
+
+from __future__ import annotations
+
+from typing import Any
+
+from tessil.core.bag import Panel
+from tessil.core.edits import Edit, applied, path_of
+from tessil.core.panels import choices_for
+from tessil.core.project import Project
+
+
+def owner_of(project: Project, panel: Panel) -> str:
+    """The key under which the choices that this panel uses stand in the document."""
+    return panel.key if panel.key in project.panels or not panel.like else panel.like
+
+
+def choose(project: Project, panel: Panel, words: str, *changes: tuple[str, Any]) -> Edit:
+    """An edit of panel choices from dotted paths below them, such as ``piecing.count``.
+
+    Raises pydantic's ValidationError at once for a value the field refuses.
+    """
+    current = choices_for(project, panel)
+    changed = applied(current, Edit(words, tuple((path_of(path), v) for path, v in changes)))
+    return Edit(words, ((("panels", owner_of(project, panel)), changed),))
+
+
+def choose_apart(project: Project, panel: Panel) -> Edit:
+    """Give a panel its own copy of the choices it has shared so far."""
+    words = f"Choose for the {panel.label.lower()} apart"
+    return Edit(words, ((("panels", panel.key), choices_for(project, panel)),))
+
+
+def choose_alike(panel: Panel) -> Edit:
+    """Let a panel share the choices of the panel it is like again."""
+    return Edit(f"Make the {panel.label.lower()} alike", ((("panels", panel.key), None),))
+
+
+def measure(project: Project, key: str, rung: str, got: Any) -> Edit:
+    """Write down what a rung of a panel really measured."""
+    from tessil.core.project import Measured
+
+    record = project.measured.get(key, Measured())
+    changed = applied(record, Edit("", (((rung,), got),)))
+    return Edit(f"Measure the {rung} {key}", ((("measured", key), changed),))

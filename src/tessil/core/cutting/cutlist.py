@@ -1,0 +1,209 @@
+"""The cut list of a whole job: every piece for N bags, grouped by what it is cut from.
+
+Knows planned panels and the binding; must not know how sizes came about.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tessil.core.catalogue import material
+from tessil.core.cutting.cloth import ClothPlan, plan_cloth
+from tessil.core.edges.binding import BindingPlan
+from tessil.core.lengths import Inches
+from tessil.core.panels import PanelPlan
+from tessil.core.piecing.strips import cut_across
+from tessil.core.project import Project
+from tessil.core.rulers import Rulers
+from tessil.core.workings import Basis, Figure, count, given
+
+
+@dataclass(frozen=True, slots=True)
+class CutItem:
+    """Pieces of one size: what they are, from which stock, how many, how large."""
+
+    panel: str
+    what: str
+    stock: str  # print key, or catalogue key for batting
+    number: Figure
+    width: Figure
+    height: Figure
+    note: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Purchase:
+    """One stock to buy: its pieces laid in rows, and the length."""
+
+    stock: str
+    name: str
+    batting: bool
+    cloth: ClothPlan
+    items: tuple[CutItem, ...]
+
+
+def _times(each: int, copies: int, bags: Figure) -> Figure:
+    number = count("each", each, Basis.GEOMETRY)
+    if copies > 1:
+        number = number * count("panels", copies, Basis.GEOMETRY)
+    return (number * bags).called("pieces")
+
+
+def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
+    label, copies = panel.panel.label, panel.panel.copies
+    if panel.strips is None:
+        size = panel.planned if panel.choices.piecing.way == "whole" else panel.pieced
+        what = "lining" if panel.panel.kind == "lining" else "top"
+        stock = panel.bands[0].print
+        return [CutItem(label, what, stock, _times(1, copies, bags), size.width, size.height)]
+    if panel.choices.piecing.strip_sets:
+        return []
+    uses: dict[str, int] = {}
+    for band in panel.bands:
+        uses[band.print] = uses.get(band.print, 0) + 1
+    return [
+        CutItem(label, "strip", cloth, _times(each, copies, bags), panel.strips.along,
+                panel.strips.cut)
+        for cloth, each in uses.items()
+    ]  # fmt: skip
+
+
+def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
+    return [
+        CutItem(
+            panel.panel.label,
+            layer.role,
+            layer.cloth or layer.material.key,
+            _times(1, panel.panel.copies, bags),
+            layer.width,
+            layer.height,
+        )
+        for layer in panel.layers
+        if layer.role != "top"
+    ]
+
+
+@dataclass(frozen=True, slots=True)
+class SetGroup:
+    """Panels cut across from the same strip sets."""
+
+    panels: tuple[PanelPlan, ...]
+    sets: Figure
+    per_set: Figure
+    left: Figure  # of the last cut of a full set
+    too_long: bool
+
+
+def _set_key(panel: PanelPlan) -> tuple[object, ...]:
+    assert panel.strips is not None
+    return (tuple(band.print for band in panel.bands), panel.strips.cut.value)
+
+
+def strip_sets(panels: tuple[PanelPlan, ...], project: Project) -> tuple[SetGroup, ...]:
+    """Panels grouped by like strips, each group with the sets it takes for N bags."""
+    groups: dict[tuple[object, ...], list[PanelPlan]] = {}
+    for panel in panels:
+        if panel.strips is not None and panel.choices.piecing.strip_sets:
+            groups.setdefault(_set_key(panel), []).append(panel)
+    return tuple(_grouped(tuple(group), project) for group in groups.values())
+
+
+def _grouped(panels: tuple[PanelPlan, ...], project: Project) -> SetGroup:
+    usable = project.stock.usable_width
+    lengths = [
+        (p.key, p.strips.along.value, p.panel.copies * project.bags)
+        for p in panels
+        if p.strips is not None
+    ]
+    longest = max(length for _, length, _ in lengths)
+    strips = panels[0].strips
+    assert strips is not None
+    if longest > usable:
+        none = count("strip sets", 0, Basis.GEOMETRY)
+        return SetGroup(panels, none, none, given("left", 0, Basis.GEOMETRY), too_long=True)
+    rows = cut_across(usable, lengths)
+    width = given("usable width", usable)
+    per_set = count("panels from one set", int(usable / longest), Basis.GEOMETRY)
+    left = (width - per_set * strips.along).called("left of a set")
+    number = count("strip sets", sum(row.times for row in rows), Basis.GEOMETRY)
+    return SetGroup(panels, number, per_set, left, too_long=False)
+
+
+def _set_items(group: SetGroup, usable: Figure) -> list[CutItem]:
+    strips = group.panels[0].strips
+    assert strips is not None
+    names = " + ".join(panel.panel.label for panel in group.panels)
+    uses: dict[str, int] = {}
+    for band in group.panels[0].bands:
+        uses[band.print] = uses.get(band.print, 0) + 1
+    if group.too_long:
+        return [
+            CutItem(names, "strip", cloth, count("pieces", 0), strips.along, strips.cut)
+            for cloth in uses
+        ]
+    return [
+        CutItem(
+            names,
+            "strip for a set",
+            cloth,
+            (count("in a set", each, Basis.GEOMETRY) * group.sets).called("pieces"),
+            usable,
+            strips.cut,
+            note="full width; sew, then cut across",
+        )
+        for cloth, each in uses.items()
+    ]
+
+
+def cut_list(
+    panels: tuple[PanelPlan, ...],
+    groups: tuple[SetGroup, ...],
+    binding: BindingPlan | None,
+    project: Project,
+) -> tuple[CutItem, ...]:
+    """Every piece to cut for the job, panel by panel."""
+    bags = count("bags", project.bags)
+    usable = given("usable width", project.stock.usable_width)
+    items: list[CutItem] = []
+    for panel in panels:
+        items += _top_items(panel, bags)
+    for group in groups:
+        items += _set_items(group, usable)
+    for panel in panels:
+        items += _layer_items(panel, bags)
+    if binding is not None:
+        number = (binding.strips * bags).called("pieces")
+        cloth = binding_print(project)
+        items.append(CutItem("Top edge", "binding strip", cloth, number, usable, binding.cut,
+                             note="full width; join on the diagonal"))  # fmt: skip
+    return tuple(item for item in items if item.number.value)
+
+
+def binding_print(project: Project) -> str:
+    """The cloth of the binding: the chosen one, or the last of the basket."""
+    if project.binding.print:
+        return project.binding.print
+    return project.prints[-1].key if project.prints else "cloth"
+
+
+def _usable(stock: str, batting: bool, project: Project) -> Inches:
+    return material(stock).width if batting else project.stock.usable_width
+
+
+def purchases(items: tuple[CutItem, ...], project: Project, marks: Rulers) -> tuple[Purchase, ...]:
+    """What to buy of each stock, its pieces laid in rows across the usable width."""
+    by_stock: dict[tuple[str, bool], list[CutItem]] = {}
+    for item in items:
+        by_stock.setdefault((item.stock, item.what == "batting"), []).append(item)
+    bought = []
+    for (stock, batting), group in by_stock.items():
+        pieces = [
+            (f"{item.panel}, {item.what}", item.width.value, item.height.value, item.number.whole)
+            for item in group
+        ]
+        usable = _usable(stock, batting, project)
+        straightening = project.stock.straightening
+        cloth = plan_cloth(pieces, usable, straightening, marks)
+        name = material(stock).name if batting else project.print_of(stock).name
+        bought.append(Purchase(stock, name, batting, cloth, tuple(group)))
+    return tuple(bought)

@@ -1,0 +1,1 @@
+"""What finishes the edges of a bag: binding and its strips."""

@@ -1,0 +1,73 @@
+"""Changes to a project as data: which fields get which values, and the words for undo.
+
+A command, a snag's fix and a bench gesture are all ``Edit``s.  Knows only how to set a
+field by its path in frozen pydantic models; must not know what the fields mean.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, TypeVar
+
+from pydantic import BaseModel
+
+Path = tuple[str | int, ...]
+M = TypeVar("M", bound=BaseModel)
+
+
+@dataclass(frozen=True, slots=True)
+class Edit:
+    """Named change: the words stand in the undo list and on a fix's button."""
+
+    words: str
+    changes: tuple[tuple[Path, Any], ...]
+
+
+def edit(words: str, *changes: tuple[str, Any]) -> Edit:
+    """An edit from dotted paths: ``edit("Sew upright lines", ("panels.front.x", 1))``."""
+    return Edit(words, tuple((path_of(dotted), value) for dotted, value in changes))
+
+
+def path_of(dotted: str) -> Path:
+    """``panels.front.gap`` as a path; whole numbers are places in a list."""
+    return tuple(int(part) if part.isdigit() else part for part in dotted.split("."))
+
+
+def applied(model: M, change: Edit) -> M:
+    """The project after an edit; raises pydantic's ValidationError for values it refuses."""
+    for path, value in change.changes:
+        model = _set(model, path, value)
+    return model
+
+
+def _set(holder: Any, path: Path, value: Any) -> Any:
+    if not path:
+        return value
+    head, rest = path[0], path[1:]
+    if isinstance(holder, BaseModel):
+        fields = dict(holder)
+        if head not in fields:
+            raise KeyError(f"{type(holder).__name__} has no field {head!r}")
+        fields[str(head)] = _set(fields[str(head)], rest, value)
+        return type(holder)(**fields)
+    if isinstance(holder, Mapping):
+        copied = dict(holder)
+        if not rest and value is None:
+            copied.pop(head, None)
+            return copied
+        copied[head] = _set(copied.get(head), rest, value)
+        return copied
+    if isinstance(holder, tuple) and isinstance(head, int):
+        return (*holder[:head], _set(holder[head], rest, value), *holder[head + 1 :])
+    raise KeyError(f"nothing to set at {head!r}")
+
+
+def value_at(holder: Any, path: Path) -> Any:
+    """What stands at a path now."""
+    for part in path:
+        if isinstance(holder, BaseModel):
+            holder = getattr(holder, str(part))
+        else:
+            holder = holder[part]
+    return holder

@@ -1,0 +1,102 @@
+"""The size ladder of one panel: pieces → pieced → quilted → trimmed → finished.
+
+Reads a planned panel; computes nothing new.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tessil.core.bag import Bag
+from tessil.core.panels import Pair, PanelPlan
+from tessil.core.project import Got
+from tessil.core.workings import Figure
+
+RungKey = Literal["pieces", "pieced", "quilted", "trimmed", "finished"]
+
+
+@dataclass(frozen=True, slots=True)
+class Rung:
+    """One rung: the sizes that hold now, how sure they are, and what was measured.
+
+    ``sizes`` are two or three figures (finished bags have a depth).  ``least`` and ``most``
+    bound a prediction.  ``measurable`` rungs take what the maker got.
+    """
+
+    key: RungKey
+    label: str
+    sizes: tuple[Figure, ...]
+    note: str
+    number: Figure | None = None
+    least: Pair | None = None
+    most: Pair | None = None
+    planned: Pair | None = None
+    got: Got = Got()
+    measurable: bool = False
+
+
+def _is_got(got: Got) -> bool:
+    return got.width is not None or got.height is not None
+
+
+def _quilted(panel: PanelPlan) -> Rung:
+    measured = _is_got(panel.measured.quilted)
+    return Rung(
+        key="quilted",
+        label="Quilted",
+        sizes=(panel.quilted.width, panel.quilted.height),
+        note="measured" if measured else "expected",
+        least=None if measured else panel.least,
+        most=None if measured else panel.most,
+        planned=panel.expected,
+        got=panel.measured.quilted,
+        measurable=True,
+    )
+
+
+def _pieces(panel: PanelPlan) -> Rung:
+    if panel.strips is not None:
+        return Rung(
+            key="pieces",
+            label="Pieces",
+            sizes=(panel.strips.cut, panel.strips.along),
+            note="each, cut",
+            number=panel.strips.number,
+        )
+    return Rung("pieces", "Pieces", (panel.planned.width, panel.planned.height), "one cloth, cut")
+
+
+def _pieced(panel: PanelPlan) -> Rung:
+    return Rung(
+        key="pieced",
+        label="Pieced",
+        sizes=(panel.pieced.width, panel.pieced.height),
+        note="measured" if _is_got(panel.measured.pieced) else "exact",
+        planned=panel.planned,
+        got=panel.measured.pieced,
+        measurable=True,
+    )
+
+
+def ladder(panel: PanelPlan, bag: Bag) -> tuple[Rung, ...]:
+    """The rungs that this panel really lives through, in working order."""
+    rungs = [_pieces(panel)]
+    if panel.strips is not None:
+        rungs.append(_pieced(panel))
+    if panel.channels is not None:
+        rungs.append(_quilted(panel))
+    rungs.append(
+        Rung(
+            key="trimmed",
+            label="Trimmed",
+            sizes=(panel.trimmed.width, panel.trimmed.height),
+            note="measured" if _is_got(panel.measured.trimmed) else "cut to this",
+            planned=panel.trimmed,
+            got=panel.measured.trimmed,
+            measurable=True,
+        )
+    )
+    whole = "the bag" if bag.boxed else "in use"
+    rungs.append(Rung("finished", "Finished", bag.finished, whole))
+    return tuple(rungs)

@@ -1,0 +1,248 @@
+"""``plan(project)``: the one way from what a maker decided to everything that follows.
+
+Pure and quick enough for every keystroke.  Orchestrates only; each sum stands in the
+module that knows its subject.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from tessil.core.bag import Bag
+from tessil.core.catalogue import materials
+from tessil.core.checks import find_snags
+from tessil.core.cutting.cutlist import (
+    CutItem,
+    Purchase,
+    SetGroup,
+    cut_list,
+    purchases,
+    strip_sets,
+)
+from tessil.core.edges.binding import BindingPlan, plan_binding
+from tessil.core.ladder import Rung, ladder
+from tessil.core.panels import PanelPlan, Setting, has_backing, plan_panel
+from tessil.core.project import Held, Measured, PanelChoices, Project
+from tessil.core.rulers import Rulers, rulers
+from tessil.core.sandwich.layers import stack, thickness
+from tessil.core.shapes import SHAPES, Brief, HeldFigures, SeamFigures, Shape
+from tessil.core.shapes.base import Sizes
+from tessil.core.snags import Snag
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Basis, Figure, count, given
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """One direction of the object against the bag: what it needs and what there is."""
+
+    way: str
+    needs: Figure
+    there: Figure
+
+    @property
+    def fits(self) -> bool:
+        return self.needs.value <= self.there.value
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Everything computed for one project.  Views read it; nothing else is computed."""
+
+    project: Project
+    shape: Shape
+    marks: Rulers
+    bag: Bag
+    brief: Brief
+    panels: tuple[PanelPlan, ...]
+    fits: tuple[Fit, ...]
+    wall: Figure
+    binding: BindingPlan | None
+    sets: tuple[SetGroup, ...]
+    items: tuple[CutItem, ...]
+    bought: tuple[Purchase, ...]
+    snags: tuple[Snag, ...] = ()
+
+    def panel(self, key: str) -> PanelPlan:
+        """The panel of that key, or the leading one if it has gone."""
+        for panel in self.panels:
+            if panel.key == key:
+                return panel
+        return self.panels[0]
+
+    def ladder(self, key: str) -> tuple[Rung, ...]:
+        return ladder(self.panel(key), self.bag)
+
+
+def _held(held: Held) -> HeldFigures:
+    return HeldFigures(
+        width=given(f"{held.name} width", held.width),
+        height=given(f"{held.name} height", held.height),
+        thickness=given(f"{held.name} thickness", held.thickness),
+        count=count("how many", held.count),
+        ease=given("ease each side", held.ease),
+    )
+
+
+def _seams(project: Project) -> SeamFigures:
+    seams = project.seams
+    return SeamFigures(
+        piecing=given("piecing seam", seams.piecing),
+        side=given("side seam", seams.side),
+        bottom=given("bottom seam", seams.bottom),
+        top=given("top seam", seams.top),
+        corner=given("corner seam", seams.corner),
+    )
+
+
+def shape_of(project: Project) -> Shape:
+    """The project's shape; raises CannotPlan for one this program does not know."""
+    try:
+        return SHAPES[project.shape.kind]
+    except KeyError:
+        raise CannotPlan(
+            "shape.kind", f"The shape “{project.shape.kind}” is not one this Tessil knows."
+        ) from None
+
+
+def _options(shape: Shape, chosen: dict[str, str]) -> dict[str, str]:
+    settled = {}
+    for option in shape.options:
+        value = chosen.get(option.key, option.start)
+        if value not in {key for key, _ in option.choices}:
+            raise CannotPlan(
+                f"shape.options.{option.key}", f"“{value}” is not a choice for {option.label}."
+            )
+        settled[option.key] = value
+    return settled
+
+
+def _check_materials(project: Project) -> None:
+    for key, choices in project.panels.items():
+        batting = choices.layers.batting
+        if batting != "none" and batting not in materials():
+            raise CannotPlan(
+                f"panels.{key}.layers.batting", f"“{batting}” is not in the catalogue."
+            )
+
+
+def _leading_choices(project: Project, shape: Shape) -> PanelChoices:
+    return project.panels.get(shape.leader, PanelChoices())
+
+
+def _wall(project: Project, shape: Shape) -> Figure:
+    """One wall of the bag with its lining, relaxed: what a bound edge turns over."""
+    choices = _leading_choices(project, shape)
+    backing = has_backing(project, choices, "outer")
+    layers = stack(choices.layers.batting, backing, project.lining == "drop-in")
+    return thickness(layers, "relaxed")
+
+
+def brief_of(project: Project, shape: Shape) -> Brief:
+    """What a shape is told when it computes."""
+    return Brief(
+        project=project,
+        held=_held(project.hold),
+        seams=_seams(project),
+        wall=_wall(project, shape),
+        lining_shorter=given("lining shorter by", project.lining_shorter),
+        rulers=rulers(project.units),
+        options=_options(shape, project.shape.options),
+    )
+
+
+def _typed(project: Project, shape: Shape, way: str) -> Sizes:
+    sizes = project.shape.sizes
+    return {
+        field.key: given(field.label.lower(), sizes.get(field.key, field.start))
+        for field in shape.fields_for(way)
+    }
+
+
+def _panel_sizes(project: Project, shape: Shape, brief: Brief) -> Sizes:
+    way = project.shape.way
+    if way == "panel":
+        return _typed(project, shape, "panel")
+    finished = shape.for_object(brief) if way == "object" else _typed(project, shape, "finished")
+    return shape.to_panel(brief, finished)
+
+
+def _with_measured(project: Project, shape: Shape, sizes: Sizes) -> Sizes:
+    """What the leading panel was really trimmed to wins over the plan."""
+    got = project.measured.get(shape.leader, Measured()).trimmed
+    changed = dict(sizes)
+    for key, way, value in (
+        (shape.panel_width, "width", got.width),
+        (shape.panel_height, "height", got.height),
+    ):
+        if value is not None:
+            changed[key] = given(f"trimmed {way}, measured", value, Basis.MEASURED)
+    return changed
+
+
+def _build(project: Project, shape: Shape, brief: Brief) -> Bag:
+    planned = _panel_sizes(project, shape, brief)
+    real = _with_measured(project, shape, planned)
+    if real == planned:
+        return shape.build(brief, planned)
+    try:
+        return shape.build(brief, real)
+    except CannotPlan as trouble:
+        field = f"measured.{shape.leader}.trimmed"
+        raise CannotPlan(field, f"Trimmed so small there is no bag. {trouble.sentence}") from None
+
+
+def fits_of(shape: Shape, brief: Brief, bag: Bag) -> tuple[Fit, ...]:
+    """The finished sizes against those the object needs, if one is minded."""
+    if not brief.project.hold.minded:
+        return ()
+    needs = shape.for_object(brief)
+    # The rounding of cut sizes leaves the bag at or above its wish, never below.
+    return tuple(
+        Fit(way, needs[way], there)
+        for way, there in zip(("width", "height", "depth"), bag.finished, strict=False)
+    )
+
+
+def _binding(bag: Bag, brief: Brief) -> BindingPlan | None:
+    bound = any(edge.finish == "bound" for panel in bag.panels for edge in panel.edges)
+    if not bound or bag.opening is None:
+        return None
+    usable = given("usable width", brief.project.stock.usable_width)
+    return plan_binding(
+        brief.project.binding, bag.opening, bag.boxed, brief.wall, usable, brief.rulers.ruler
+    )
+
+
+def plan(project: Project) -> Plan:
+    """The whole plan; raises CannotPlan, naming the field to change, if there is none."""
+    shape = shape_of(project)
+    _check_materials(project)
+    brief = brief_of(project, shape)
+    bag = _build(project, shape, brief)
+    setting = Setting(
+        project=project,
+        marks=brief.rulers,
+        piecing_seam=brief.seams.piecing,
+        squaring=given("squaring margin", project.oversize.squaring),
+        binding_seam=given("binding covers", project.binding.seam),
+    )
+    panels = tuple(plan_panel(setting, panel) for panel in bag.panels)
+    binding = _binding(bag, brief)
+    sets = strip_sets(panels, project)
+    items = cut_list(panels, sets, binding, project)
+    made = Plan(
+        project=project,
+        shape=shape,
+        marks=brief.rulers,
+        bag=bag,
+        brief=brief,
+        panels=panels,
+        fits=fits_of(shape, brief, bag),
+        wall=brief.wall,
+        binding=binding,
+        sets=sets,
+        items=items,
+        bought=purchases(items, project, brief.rulers),
+    )
+    return replace(made, snags=find_snags(made))

@@ -1,0 +1,1 @@
+"""Lines of quilting: where they fall, what they take in, what thread they need."""

@@ -1,0 +1,252 @@
+"""Which figures a stage shows for a panel, in reading order, and what each one measures.
+
+One table a stage; the workings column, the report and the worksheet all read it.  Computes
+nothing: a reading is a figure of the plan, a place on the panel and a line of help.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from tessil.core.panels import SIDES, PanelPlan
+from tessil.core.plan import Plan
+from tessil.core.snags import Place, Stage
+from tessil.core.workings import Figure
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """One line of the receipt: a stable key, the figure, its help and its place."""
+
+    key: str
+    figure: Figure
+    about: str
+    place: Place | None = None
+
+
+def _across(panel: PanelPlan, at: float = 0.5) -> Place:
+    width, height = (float(v) for v in panel.trimmed.values())
+    return Place(0, height * at, width, 0, "across")
+
+
+def _upright(panel: PanelPlan, at: float = 0.5) -> Place:
+    width, height = (float(v) for v in panel.trimmed.values())
+    return Place(width * at, 0, 0, height, "upright")
+
+
+def _all(panel: PanelPlan) -> Place:
+    return Place(0, 0, *(float(v) for v in panel.trimmed.values()))
+
+
+def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    width, height, *deep = plan.bag.finished
+    base = _base(plan, panel)
+    yield Reading("finished.width", width, "How wide the bag stands", base or _across(panel))
+    yield Reading("finished.height", height, "How high it stands", _stand(plan, panel))
+    for depth in deep:
+        yield Reading("finished.depth", depth, "How deep its base is", _corner(panel))
+    yield Reading("trimmed.width", panel.trimmed.width, "Panel, cut edge to cut edge",
+                  _across(panel, 0.0))  # fmt: skip
+    yield Reading("trimmed.height", panel.trimmed.height, "Panel, cut edge to cut edge",
+                  _upright(panel, 0.0))  # fmt: skip
+    for name, figure in zip(("side", "bottom"), _legs(panel), strict=False):
+        yield Reading(f"notch.{name}", figure, "Measured from the raw edges", _corner(panel))
+    for figure in plan.bag.figures:
+        key = figure.label.replace(",", "").replace(" ", "-")
+        yield Reading(f"bag.{key}", figure, "Follows from the panel and its seams")
+    yield Reading("bag.wall", plan.wall, "All layers of one wall, not pressed")
+
+
+def _legs(panel: PanelPlan) -> tuple[Figure, ...]:
+    if not panel.panel.notches:
+        return ()
+    notch = panel.panel.notches[0]
+    return notch.side_leg, notch.bottom_leg
+
+
+def _corner(panel: PanelPlan) -> Place | None:
+    legs = _legs(panel)
+    if not legs:
+        return None
+    cx, cy = (float(leg.value) for leg in legs)
+    return Place(0, float(panel.trimmed.height.value) - cy, cx, cy)
+
+
+def _base(plan: Plan, panel: PanelPlan) -> Place | None:
+    corner = _corner(panel)
+    if corner is None:
+        return None
+    inset = corner.width + float(plan.brief.seams.corner.value)
+    width, height = (float(v) for v in panel.trimmed.values())
+    return Place(inset, height - corner.height / 2, width - 2 * inset, 0, "across")
+
+
+def _stand(plan: Plan, panel: PanelPlan) -> Place:
+    corner = _corner(panel)
+    width, height = (float(v) for v in panel.trimmed.values())
+    below = corner.height + float(plan.brief.seams.corner.value) if corner else 0.0
+    return Place(width / 2, 0, 0, height - below, "upright")
+
+
+def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    needed = panel.needed
+    yield Reading("needed.width", needed.width, "So large, to be trimmed safely", _across(panel))
+    yield Reading("needed.height", needed.height, "So large, to be trimmed safely",
+                  _upright(panel))  # fmt: skip
+    strips = panel.strips
+    if strips is None:
+        return
+    across = _upright(panel, 0.06) if panel.level_strips else _across(panel, 0.06)
+    yield Reading("strips.number", strips.number, "Strips sewn side by side", _all(panel))
+    yield Reading("strips.cut", strips.cut, "Cut width of each strip", _strip(panel, 0))
+    yield Reading("strips.length", strips.along.called("strip length"), "Cut length of each strip",
+                  _across(panel, 0.1) if panel.level_strips else _upright(panel, 0.1))  # fmt: skip
+    yield Reading("strips.shows", strips.shows, "Between its two piecing seams", _strip(panel, 1))
+    yield Reading("strips.across", strips.across, "What they make", across)
+    yield Reading("strips.surplus", strips.surplus, "More than is needed; trimmed away", across)
+    for at, figure in enumerate(panel.edge_strips):
+        place = _strip(panel, -1 if at else 0)
+        yield Reading(f"strips.edge.{at}", figure, "After quilting, trimming and seam", place)
+    for group in plan.sets:
+        if any(member.key == panel.key for member in group.panels):
+            yield Reading("sets.number", group.sets, "Strips sewn full length, then cut across")
+            yield Reading("sets.per", group.per_set, "Panels cut from one strip set")
+            yield Reading("sets.left", group.left, "Good for a pocket, a flap or tabs")
+
+
+def _strip(panel: PanelPlan, at: int) -> Place | None:
+    if not -len(panel.bands) <= at < len(panel.bands):
+        return None
+    band = panel.bands[at]
+    across, down = panel.scale
+    width, height = (float(v) for v in panel.trimmed.values())
+    if panel.level_strips:
+        top = float(band.start) * down - float(panel.cut_off["top"].value)
+        end = float(band.end) * down - float(panel.cut_off["top"].value)
+        return Place(0, top, width, end - top)
+    left = float(band.start) * across - float(panel.cut_off["left"].value)
+    end = float(band.end) * across - float(panel.cut_off["left"].value)
+    return Place(left, 0, end - left, height)
+
+
+def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    for layer in panel.layers:
+        name = layer.label.lower()
+        what = "Pieced size" if layer.role == "top" else "A margin larger than the top all round"
+        width = layer.width.called(f"{name}, width")
+        height = layer.height.called(f"{name}, height")
+        yield Reading(f"layer.{layer.role}.width", width, what, _across(panel))
+        yield Reading(f"layer.{layer.role}.height", height, what, _upright(panel))
+    yield Reading("layer.pressed", panel.pressed, "As under the presser foot", _all(panel))
+    if panel.panel.kind == "outer":
+        yield Reading("layer.wall", plan.wall, "One wall of the bag with its lining, relaxed")
+
+
+def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    if panel.channels is None:
+        return
+    yield Reading("quilt.gap", panel.channels.gap, "From line to line, once sewn", _gap(panel))
+    if panel.guide is not None:
+        yield Reading("quilt.guide", panel.guide, "Set the guide bar so far from the needle",
+                      _gap(panel))  # fmt: skip
+    yield Reading("quilt.lines", panel.channels.lines, "Lines to sew", _all(panel))
+    yield Reading("quilt.margin", panel.channels.margin, "From the last line to the seam line",
+                  _margin(panel))  # fmt: skip
+    across = _across(panel) if panel.upright_lines else _upright(panel)
+    along = _upright(panel) if panel.upright_lines else _across(panel)
+    yield Reading("quilt.across", panel.across.expected, "Lost across the lines", across)
+    yield Reading("quilt.most", panel.across.most, "At the bad end of the range", across)
+    yield Reading("quilt.along", panel.along.expected, "Lost along the lines", along)
+    if panel.sewing is not None:
+        yield Reading("quilt.length", panel.sewing.length, "All lines together", _all(panel))
+        yield Reading("quilt.thread", panel.sewing.thread, "Top and bobbin thread together")
+
+
+def _gap(panel: PanelPlan) -> Place | None:
+    places = [float(place) for place in panel.line_places()]
+    if len(places) < 2:
+        return None
+    at = len(places) // 2 - 1
+    first, wide = places[at], places[at + 1] - places[at]
+    if panel.upright_lines:
+        return Place(first, 0, wide, 0, "across")
+    return Place(0, first, 0, wide, "upright")
+
+
+def _margin(panel: PanelPlan) -> Place | None:
+    places = [float(place) for place in panel.line_places()]
+    if not places:
+        return None
+    if panel.upright_lines:
+        start = float(panel.shown["left"])
+        return Place(start, 0, places[0] - start, 0, "across")
+    start = float(panel.shown["top"])
+    return Place(0, start, 0, places[0] - start, "upright")
+
+
+def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    yield Reading("trim.width", panel.trimmed.width.called("trim to, width"), "Cut edge to cut edge",
+                  _across(panel))  # fmt: skip
+    yield Reading("trim.height", panel.trimmed.height.called("trim to, height"),
+                  "Cut edge to cut edge", _upright(panel))  # fmt: skip
+    for name, figure in zip(("side", "bottom"), _legs(panel), strict=False):
+        yield Reading(f"trim.notch.{name}", figure, "From the raw trimmed edge", _corner(panel))
+    if panel.channels is None and panel.strips is None:
+        return
+    yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", _across(panel))
+    yield Reading("trim.quilted.height", panel.quilted.height, "Before trimming", _upright(panel))
+    for side in SIDES:
+        yield Reading(f"trim.off.{side}", panel.cut_off[side], "What the ruler takes off here",
+                      _side(panel, side))  # fmt: skip
+
+
+def _side(panel: PanelPlan, side: str) -> Place:
+    width, height = (float(v) for v in panel.trimmed.values())
+    off = float(panel.cut_off[side].value)  # type: ignore[index]
+    return {
+        "left": Place(-off, 0, off, height),
+        "right": Place(width, 0, off, height),
+        "top": Place(0, -off, width, off),
+        "bottom": Place(0, height, width, off),
+    }[side]
+
+
+def _edge(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    binding = plan.binding
+    if binding is None:
+        return
+    yield Reading("edge.round", binding.edge, "What the binding goes round", _across(panel, 0.0))
+    yield Reading("edge.length", binding.length, "With its ending")
+    yield Reading("edge.cut", binding.cut, "Cut width of the strips")
+    yield Reading("edge.formula", binding.formula, "What seam and thickness ask for")
+    yield Reading("edge.strips", binding.strips, "From the usable width, for one bag")
+    yield Reading("edge.joins", binding.joins, "On the diagonal; each costs a strip's width")
+    yield Reading("edge.reaches", binding.reaches, "The strips once joined")
+
+
+def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    for bought in plan.bought:
+        figure = bought.cloth.buy.called(bought.name)
+        yield Reading(f"buy.{bought.stock}", figure, "Length to buy, off the bolt")
+
+
+def _make(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    yield from ()
+
+
+_TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Reading]]] = {
+    Stage.BRIEF: _brief,
+    Stage.PIECE: _piece,
+    Stage.LAYER: _layer,
+    Stage.QUILT: _quilt,
+    Stage.TRIM: _trim,
+    Stage.EDGE: _edge,
+    Stage.CUT: _cut,
+    Stage.MAKE: _make,
+}
+
+
+def readings(plan: Plan, stage: Stage, panel_key: str) -> tuple[Reading, ...]:
+    """The receipt of one stage for one panel."""
+    return tuple(_TABLE[stage](plan, plan.panel(panel_key)))

@@ -1,0 +1,1 @@
+"""The layers under a top: their cut sizes and their thickness."""

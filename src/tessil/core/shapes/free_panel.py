@@ -1,0 +1,84 @@
+"""The free panel: any rectangle, for a mat, a cover or a part of something else."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag, Finish, Panel, rectangle
+from tessil.core.shapes.base import Brief, Option, Shape, SizeField, Sizes
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Basis, Figure, given, up_to
+
+_FINISH: dict[str, Finish] = {"seam": "seam", "bound": "bound", "raw": "free"}
+_NONE = given("no seam", 0, Basis.GEOMETRY)
+
+
+def _allowance(brief: Brief) -> Figure:
+    return brief.seams.side if brief.options["edge"] == "seam" else _NONE
+
+
+def for_object(brief: Brief) -> Sizes:
+    """A panel that an object lies on, with ease all round."""
+    held = brief.held
+    return {
+        "width": (held.width + 2 * held.ease).called("width to carry it"),
+        "height": (held.height + 2 * held.ease).called("height to carry it"),
+    }
+
+
+def to_panel(brief: Brief, finished: Sizes) -> Sizes:
+    """The trimmed panel: finished size and, where it is sewn in, a seam on every side."""
+    seam, mark = _allowance(brief), brief.rulers.ruler
+    return {
+        "panel_width": up_to(finished["width"] + 2 * seam, mark).settled("trimmed width"),
+        "panel_height": up_to(finished["height"] + 2 * seam, mark).settled("trimmed height"),
+    }
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """One rectangle, its edges sewn in, bound or left; raises CannotPlan if seams eat it."""
+    seam = _allowance(brief)
+    width = (panel["panel_width"] - 2 * seam).called("finished width")
+    height = (panel["panel_height"] - 2 * seam).called("finished height")
+    for figure, field in ((width, "panel_width"), (height, "panel_height")):
+        if figure.value <= 0:
+            raise CannotPlan(f"shape.sizes.{field}", "The two seams take all of it: make it more.")
+    finish = _FINISH[brief.options["edge"]]
+    sides = dict.fromkeys(("top", "right", "bottom", "left"), (finish, seam.value))
+    edges = rectangle(panel["panel_width"].value, panel["panel_height"].value, sides)
+    only = Panel("panel", "Panel", "outer", panel["panel_width"], panel["panel_height"], edges)
+    round_it = 2 * (panel["panel_width"] + panel["panel_height"])
+    return Bag(
+        shape="free-panel",
+        panels=(only,),
+        joins=(),
+        matches=(),
+        finished=(width, height),
+        figures=(),
+        opening=round_it.called("round the panel") if finish == "bound" else None,
+    )
+
+
+FREE_PANEL = Shape(
+    key="free-panel",
+    name="Free panel",
+    sentence="Any rectangle: a mat, a cover, or a part of something else.",
+    fields=(
+        SizeField("width", "Width", "Without seam allowances", Fraction(12)),
+        SizeField("height", "Height", "Without seam allowances", Fraction(9)),
+        SizeField("panel_width", "Panel width", "Cut edge to cut edge", Fraction(12), "panel"),
+        SizeField("panel_height", "Panel height", "Cut edge to cut edge", Fraction(9), "panel"),
+    ),
+    options=(
+        Option(
+            "edge",
+            "Edges",
+            "What becomes of the four edges",
+            (("bound", "bound"), ("seam", "sewn in"), ("raw", "left as cut")),
+        ),
+    ),
+    for_object=for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="panel",
+)

@@ -1,0 +1,61 @@
+"""What will go wrong, found while it is still cheap: problem, place, reason, fixes.
+
+Knows edits, since a fix is one.  Must not know how a snag is found or shown.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from tessil.core.edits import Edit
+
+
+class Stage(StrEnum):
+    """The eight stages of the work, in their order."""
+
+    BRIEF = "brief"
+    PIECE = "piece"
+    LAYER = "layer"
+    QUILT = "quilt"
+    TRIM = "trim"
+    EDGE = "edge"
+    CUT = "cut"
+    MAKE = "make"
+
+
+class Weight(StrEnum):
+    """How bad it is: the bag cannot be made so, it will show, or it is worth knowing."""
+
+    BLOCKS = "blocks"
+    WARNS = "warns"
+    NOTES = "notes"
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """Where a snag sits or what a figure measures, on the bench of one panel.
+
+    Inches on the trimmed panel, origin at its top left corner, y downwards; a line has
+    zero width or height.  ``kind`` tells how it is shown.
+    """
+
+    x: float
+    y: float
+    width: float
+    height: float
+    kind: str = "area"  # area, across (a width), upright (a height), line
+
+
+@dataclass(frozen=True, slots=True)
+class Snag:
+    """One problem with everything a maker needs to judge and mend it."""
+
+    key: str
+    stage: Stage
+    weight: Weight
+    title: str
+    why: str
+    panel: str = ""
+    place: Place | None = None
+    fixes: tuple[Edit, ...] = ()

@@ -1,0 +1,16 @@
+"""The one exception for a project that cannot be planned, with the field to blame."""
+
+from __future__ import annotations
+
+
+class CannotPlan(Exception):
+    """No plan follows from these decisions.
+
+    ``field`` is the dotted path of the decision to change, ``sentence`` what to tell the
+    maker beside it.
+    """
+
+    def __init__(self, field: str, sentence: str) -> None:
+        super().__init__(sentence)
+        self.field = field
+        self.sentence = sentence

@@ -1,0 +1,1 @@
+"""Files a maker keeps: projects, recovery, reports, drawings and worksheets."""

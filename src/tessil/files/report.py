@@ -1,0 +1,240 @@
+"""A plan as text, JSON or CSV; the JSON is stable and described in docs/report.md."""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterable
+from typing import Any
+
+from tessil.core.lengths import write_exact
+from tessil.core.plan import Plan
+from tessil.core.readings import readings
+from tessil.core.snags import Snag, Stage
+from tessil.core.workings import Figure, value_text, working, working_words
+
+REPORT = 1
+
+
+def figure_data(figure: Figure, plan: Plan) -> dict[str, Any]:
+    """One figure with value, unit, working and basis."""
+    notation = plan.marks.notation
+    exact = write_exact(figure.value) if figure.power == 1 else str(figure.value)
+    unit = {0: "", 1: "length", 2: "square inches"}.get(figure.power, "")
+    return {
+        "label": figure.label,
+        "value": exact,
+        "number": float(figure.value),
+        "unit": "inches" if figure.power == 1 else unit,
+        "reads": value_text(figure, notation),
+        "working": working(figure, notation),
+        "words": working_words(figure, notation),
+        "basis": figure.basis.words,
+    }
+
+
+def snag_data(snag: Snag) -> dict[str, Any]:
+    """One snag with its place and the words of its fixes."""
+    place = snag.place
+    return {
+        "key": snag.key,
+        "stage": str(snag.stage),
+        "weight": str(snag.weight),
+        "title": snag.title,
+        "why": snag.why,
+        "panel": snag.panel,
+        "place": None
+        if place is None
+        else {
+            "x": place.x,
+            "y": place.y,
+            "width": place.width,
+            "height": place.height,
+            "kind": place.kind,
+        },
+        "fixes": [fix.words for fix in snag.fixes],
+    }
+
+
+def _panel_data(plan: Plan, key: str) -> dict[str, Any]:
+    panel = plan.panel(key)
+    stages = (Stage.PIECE, Stage.LAYER, Stage.QUILT, Stage.TRIM)
+    return {
+        "key": key,
+        "label": panel.panel.label,
+        "copies": panel.panel.copies,
+        "outline": [[write_exact(x), write_exact(y)] for x, y in panel.panel.outline],
+        "ladder": [
+            {
+                "rung": rung.key,
+                "note": rung.note,
+                "number": rung.number.whole if rung.number else 1,
+                "sizes": [figure_data(figure, plan) for figure in rung.sizes],
+            }
+            for rung in plan.ladder(key)
+        ],
+        "lines": [write_exact(place) for place in panel.line_places()],
+        "figures": {
+            reading.key: figure_data(reading.figure, plan)
+            for stage in stages
+            for reading in readings(plan, stage, key)
+        },
+    }
+
+
+def report_data(plan: Plan) -> dict[str, Any]:
+    """The whole plan as plain data."""
+    lead = plan.shape.leader
+    return {
+        "report": REPORT,
+        "name": plan.project.name,
+        "shape": plan.shape.key,
+        "bags": plan.project.bags,
+        "units": plan.project.units,
+        "bag": {
+            reading.key: figure_data(reading.figure, plan)
+            for reading in readings(plan, Stage.BRIEF, lead)
+        },
+        "panels": [_panel_data(plan, panel.key) for panel in plan.panels],
+        "edges": {
+            reading.key: figure_data(reading.figure, plan)
+            for reading in readings(plan, Stage.EDGE, lead)
+        },
+        "joins": [
+            {
+                "name": join.name,
+                "one": [[ref.panel, ref.edge] for ref in join.one],
+                "other": [[ref.panel, ref.edge] for ref in join.other],
+            }
+            for join in plan.bag.joins
+        ],
+        "cut_list": cut_rows(plan),
+        "buy": {
+            bought.stock: {"name": bought.name, **figure_data(bought.cloth.buy, plan)}
+            for bought in plan.bought
+        },
+        "snags": [snag_data(snag) for snag in plan.snags],
+    }
+
+
+def stock_name(plan: Plan, stock: str, batting: bool) -> str:
+    """The name of a print or a batting, as a maker says it."""
+    for bought in plan.bought:
+        if bought.stock == stock and bought.batting == batting:
+            return bought.name
+    return stock
+
+
+def cut_rows(plan: Plan) -> list[dict[str, Any]]:
+    """The cut list, one row a size."""
+    read = plan.marks.notation.read_off
+    return [
+        {
+            "panel": item.panel,
+            "what": item.what,
+            "from": stock_name(plan, item.stock, item.what == "batting"),
+            "number": item.number.whole,
+            "width": read(item.width.value),
+            "height": read(item.height.value),
+            "note": item.note,
+        }
+        for item in plan.items
+    ]
+
+
+def cut_csv(plan: Plan) -> str:
+    """The cut list as CSV with a head row."""
+    out = io.StringIO()
+    names = ("panel", "what", "from", "number", "width", "height", "note")
+    writer = csv.DictWriter(out, names, lineterminator="\n")
+    writer.writeheader()
+    writer.writerows(cut_rows(plan))
+    return out.getvalue()
+
+
+def buy_csv(plan: Plan) -> str:
+    """The shopping list as CSV with a head row."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(("stock", "to buy", "working"))
+    notation = plan.marks.notation
+    for bought in plan.bought:
+        figure = bought.cloth.buy
+        writer.writerow((bought.name, value_text(figure, notation), working(figure, notation)))
+    return out.getvalue()
+
+
+def finished_text(plan: Plan) -> str:
+    """``11 wide × 9¼ high × 3 deep``."""
+    read = plan.marks.notation.read_off
+    words = ("wide", "high", "deep")
+    sizes = zip(plan.bag.finished, words, strict=False)
+    return " × ".join(f"{read(figure.value)} {word}" for figure, word in sizes)
+
+
+def report_text(plan: Plan) -> str:
+    """The plan as a page of text, every figure with its working."""
+    lines = [
+        plan.project.name,
+        f"{plan.shape.name}, finished {finished_text(plan)}, make {plan.project.bags}",
+        "",
+        *_figure_lines(plan, Stage.BRIEF, plan.shape.leader, "The bag"),
+    ]
+    for panel in plan.panels:
+        lines += _ladder_lines(plan, panel.key)
+        for stage in (Stage.PIECE, Stage.LAYER, Stage.QUILT, Stage.TRIM):
+            title = f"{panel.panel.label}: {stage}"
+            lines += _figure_lines(plan, stage, panel.key, title)
+    lines += _figure_lines(plan, Stage.EDGE, plan.shape.leader, "Top edge")
+    lines += ["Cut", *_cut_lines(cut_rows(plan)), ""]
+    lines += _figure_lines(plan, Stage.CUT, plan.shape.leader, "Buy")
+    lines += ["Snags", *(_snag_lines(plan.snags) or ["  none"])]
+    return "\n".join(lines) + "\n"
+
+
+def _figure_lines(plan: Plan, stage: Stage, panel: str, title: str) -> list[str]:
+    notation = plan.marks.notation
+    rows = [
+        (r.figure.label, value_text(r.figure, notation), working(r.figure, notation),
+         r.figure.basis.words)
+        for r in readings(plan, stage, panel)
+    ]  # fmt: skip
+    if not rows:
+        return []
+    wide = max(len(row[0]) for row in rows)
+    body = [
+        f"  {label:<{wide}}  {value:>10}  {('= ' + sums) if sums else '':<44} {basis}".rstrip()
+        for label, value, sums, basis in rows
+    ]
+    return [title, *body, ""]
+
+
+def _ladder_lines(plan: Plan, key: str) -> list[str]:
+    read = plan.marks.notation.read_off
+    parts = []
+    for rung in plan.ladder(key):
+        size = " × ".join(read(figure.value) for figure in rung.sizes)
+        number = f"{rung.number.whole} of " if rung.number else ""
+        parts.append(f"{rung.label.lower()} {number}{size} ({rung.note})")
+    return [f"{plan.panel(key).panel.label}: " + " → ".join(parts), ""]
+
+
+def _cut_lines(rows: list[dict[str, Any]]) -> list[str]:
+    return [
+        f"  {row['number']:>4} × {row['width']:>8} × {row['height']:<8} {row['panel']}, "
+        f"{row['what']}, {row['from']}" + (f" ({row['note']})" if row["note"] else "")
+        for row in rows
+    ]
+
+
+def _snag_lines(snags: Iterable[Snag]) -> list[str]:
+    lines = []
+    for snag in snags:
+        lines.append(f"  {snag.weight}: {snag.title}. {snag.why}")
+        lines += [f"      → {fix.words}" for fix in snag.fixes]
+    return lines
+
+
+def check_text(plan: Plan) -> str:
+    """The snags alone, or a word that there are none."""
+    return "\n".join(_snag_lines(plan.snags) or ["No snags."]) + "\n"
