@@ -61,13 +61,3 @@ def _set(holder: Any, path: Path, value: Any) -> Any:
     if isinstance(holder, tuple) and isinstance(head, int):
         return (*holder[:head], _set(holder[head], rest, value), *holder[head + 1 :])
     raise KeyError(f"nothing to set at {head!r}")
-
-
-def value_at(holder: Any, path: Path) -> Any:
-    """What stands at a path now."""
-    for part in path:
-        if isinstance(holder, BaseModel):
-            holder = getattr(holder, str(part))
-        else:
-            holder = holder[part]
-    return holder

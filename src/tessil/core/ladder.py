@@ -16,6 +16,9 @@ from tessil.core.workings import Figure
 RungKey = Literal["pieces", "pieced", "quilted", "trimmed", "finished"]
 
 
+NOT_MEASURED = Got()
+
+
 @dataclass(frozen=True, slots=True)
 class Rung:
     """One rung: the sizes that hold now, how sure they are, and what was measured.
@@ -32,7 +35,7 @@ class Rung:
     least: Pair | None = None
     most: Pair | None = None
     planned: Pair | None = None
-    got: Got = Got()
+    got: Got = NOT_MEASURED
     measurable: bool = False
 
 

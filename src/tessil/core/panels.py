@@ -240,10 +240,9 @@ def _cut_off(setting: Setting, choice: Piecing, quilted: Pair, trimmed: Pair) ->
         ("top", "bottom", quilted.height, trimmed.height, level),
     ):
         spare = have - want
+        begin = spare / 2
         if one_way and strips_lie:
-            begin = smallest(setting.squaring, spare / 2)
-        else:
-            begin = spare / 2
+            begin = smallest(setting.squaring, begin)
         named = begin.called(f"cut off, {first}")
         off[first] = named  # type: ignore[index]
         off[last] = (spare - named).called(f"cut off, {last}")  # type: ignore[index]

@@ -233,6 +233,7 @@ class Project(Decided):
     binding: Binding = Binding()
     prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
     stock: Stock = Stock()
+    settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
 
     @field_validator("bags")
     @classmethod

@@ -36,7 +36,8 @@ def _upright(panel: PanelPlan, at: float = 0.5) -> Place:
 
 
 def _all(panel: PanelPlan) -> Place:
-    return Place(0, 0, *(float(v) for v in panel.trimmed.values()))
+    width, height = (float(v) for v in panel.trimmed.values())
+    return Place(0, 0, width, height)
 
 
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
@@ -186,8 +187,8 @@ def _margin(panel: PanelPlan) -> Place | None:
 
 
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    yield Reading("trim.width", panel.trimmed.width.called("trim to, width"), "Cut edge to cut edge",
-                  _across(panel))  # fmt: skip
+    yield Reading("trim.width", panel.trimmed.width.called("trim to, width"),
+                  "Cut edge to cut edge", _across(panel))  # fmt: skip
     yield Reading("trim.height", panel.trimmed.height.called("trim to, height"),
                   "Cut edge to cut edge", _upright(panel))  # fmt: skip
     for name, figure in zip(("side", "bottom"), _legs(panel), strict=False):

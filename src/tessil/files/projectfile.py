@@ -72,12 +72,13 @@ def _migrated(data: Any, name: str) -> dict[str, Any]:
             f"{name} was written by a newer Tessil (format {data['format']}; this one reads up to "
             f"{FORMAT})."
         )
-    while data["format"] < FORMAT:
-        step = MIGRATIONS.get(data["format"])
+    document: dict[str, Any] = data
+    while document["format"] < FORMAT:
+        step = MIGRATIONS.get(document["format"])
         if step is None:
-            raise FileTrouble(f"{name} has a format number that never was: {data['format']}.")
-        data = step(data)
-    return data
+            raise FileTrouble(f"{name} has a format number that never was: {document['format']}.")
+        document = step(document)
+    return document
 
 
 def _is_number(value: Any) -> bool:

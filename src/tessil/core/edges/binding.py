@@ -2,7 +2,8 @@
 
 Double fold: half of it covers the seam s in front, turns over the thickness τ, covers the
 stitching behind and a little, o: ``cut = 2(3s + τ + o)``.  Single fold wraps the seam's
-width four times and the thickness once: ``cut = 4s + τ``.  Diagonal joins cost a strip's width each.  Common practice.
+width four times and the thickness once: ``cut = 4s + τ``.  Diagonal joins
+cost a strip's width each.  Common practice.
 """
 
 from __future__ import annotations

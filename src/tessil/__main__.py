@@ -1,0 +1,7 @@
+"""``python -m tessil``."""
+
+import sys
+
+from tessil.cli import main
+
+sys.exit(main())

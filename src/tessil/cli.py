@@ -1,0 +1,96 @@
+"""The command line: the window, reports without one, checks, pictures."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from pathlib import Path
+
+from tessil import __version__
+from tessil.core.plan import Plan, plan
+from tessil.core.snags import Weight
+from tessil.core.trouble import CannotPlan
+from tessil.files.projectfile import FileTrouble, load, schema
+from tessil.files.report import check_text, cut_csv, report_data, report_text
+
+COMMANDS = ("report", "check", "shots", "schema")
+
+
+def _arguments() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(
+        prog="tessil",
+        description="Plans quilted bags.  With a FILE or nothing, opens the window.",
+        epilog=(
+            "Other commands: tessil report FILE [--format text|json|csv] · tessil check FILE · "
+            "tessil shots DIR · tessil schema"
+        ),
+    )
+    parser.add_argument("file", nargs="?", type=Path, help="a .tessil project")
+    parser.add_argument("--demo", action="store_true", help="open with the demo bag")
+    parser.add_argument("--version", action="version", version=f"Tessil {__version__}")
+    return parser
+
+
+def _command() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="tessil")
+    commands = parser.add_subparsers(dest="command", required=True)
+    report = commands.add_parser("report", help="print the plan without a display")
+    report.add_argument("file", type=Path)
+    report.add_argument("--format", choices=("text", "json", "csv"), default="text")
+    check = commands.add_parser("check", help="print snags; exit 1 if any blocks")
+    check.add_argument("file", type=Path)
+    shots = commands.add_parser("shots", help="write one PNG of each main view")
+    shots.add_argument("folder", type=Path)
+    commands.add_parser("schema", help="print the JSON Schema of a project file")
+    return parser
+
+
+def _planned(path: Path) -> Plan:
+    try:
+        return plan(load(path))
+    except CannotPlan as trouble:
+        raise FileTrouble(f"{trouble.sentence} ({trouble.field})") from None
+
+
+def _report(path: Path, form: str) -> int:
+    made = _planned(path)
+    if form == "json":
+        print(json.dumps(report_data(made), ensure_ascii=False, indent=2, sort_keys=True))
+    else:
+        sys.stdout.write(cut_csv(made) if form == "csv" else report_text(made))
+    return 0
+
+
+def _check(path: Path) -> int:
+    made = _planned(path)
+    sys.stdout.write(check_text(made))
+    return int(any(snag.weight is Weight.BLOCKS for snag in made.snags))
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Run one command; returns the exit code."""
+    given = sys.argv[1:] if arguments is None else arguments
+    try:
+        if given and given[0] in COMMANDS:
+            return _run(_command().parse_args(given))
+        asked = _arguments().parse_args(given)
+        from tessil.ui.app import run
+
+        return run(asked.file, asked.demo)
+    except FileTrouble as trouble:
+        print(trouble, file=sys.stderr)
+        return 2
+
+
+def _run(asked: argparse.Namespace) -> int:
+    if asked.command == "report":
+        return _report(asked.file, asked.format)
+    if asked.command == "check":
+        return _check(asked.file)
+    if asked.command == "schema":
+        print(json.dumps(schema(), indent=2, sort_keys=True))
+        return 0
+    from tessil.ui.shots import take_shots
+
+    return take_shots(asked.folder)

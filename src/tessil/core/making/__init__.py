@@ -1,0 +1,1 @@
+"""The order of work, and the cautions that belong to its steps."""

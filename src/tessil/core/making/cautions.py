@@ -1,0 +1,39 @@
+"""The usual cautions, shown with the stage they concern.  Common practice, no source.
+
+They defer to the maker of each tool and to local rules.
+"""
+
+from __future__ import annotations
+
+from tessil.core.catalogue import material
+from tessil.core.snags import Stage
+
+_BY_STAGE = {
+    Stage.PIECE: (
+        "Rotary cutter: close the blade after every cut, cut away from you, keep the hand flat "
+        "on the ruler; a cut-proof glove helps."
+    ),
+    Stage.LAYER: (
+        "Iron: batting, foam and fusibles can melt; use a press cloth, and no heat on the cutting "
+        "mat. Spray adhesive: fresh air, no flame, and follow its label."
+    ),
+    Stage.QUILT: "Needle: keep fingers clear, stop before pins, turn the hand wheel over lumps.",
+    Stage.TRIM: "Rotary cutter: blade closed between cuts, hand flat on the ruler, away from you.",
+    Stage.EDGE: "Needle: take clips and pins out before they reach the foot.",
+    Stage.CUT: (
+        "Rotary cutter: close the blade after every cut, cut away from you, keep the hand flat "
+        "on the ruler."
+    ),
+    Stage.MAKE: (
+        "If you sell the bag, local rules on labels, fire and children come before anything here: "
+        "ask the authority concerned."
+    ),
+}
+
+
+def caution_for(stage: Stage, batting: str = "none") -> str:
+    """One or two sentences for a stage, or none."""
+    words = _BY_STAGE.get(stage, "")
+    if stage is Stage.LAYER and batting != "none" and material(batting).caution:
+        return material(batting).caution
+    return words

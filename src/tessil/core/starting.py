@@ -1,0 +1,124 @@
+"""From three answers to a first project, with everything else at its usual start.
+
+Metric makers start with metric seams and gaps, not with converted inches.  Starting
+values are common practice, no source.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from typing import Any, Literal
+
+from tessil.core.lengths import IN_PER, Inches, Units
+from tessil.core.project import (
+    Binding,
+    Held,
+    Layers,
+    Oversize,
+    PanelChoices,
+    Piecing,
+    Print,
+    Project,
+    Quilting,
+    Seams,
+    ShapeChoice,
+)
+from tessil.core.shapes import SHAPES
+
+CM = IN_PER["cm"]
+FIRST_PRINTS = (
+    Print(key="river", name="River waves", motif="waves", ground="#4f8a8b", ink="#e9f1ec"),
+    Print(key="straw", name="Straw check", motif="checks", ground="#f1cfa2", ink="#c79a5b"),
+    Print(key="brick", name="Brick sprigs", motif="sprigs", ground="#c9543b", ink="#f6c4b0"),
+    Print(key="moss", name="Moss dots", motif="dots", ground="#7aa07c", ink="#dfe9cf"),
+    Print(key="night", name="Night leaves", motif="leaves", ground="#2e4f75", ink="#b7cbe0"),
+    Print(key="plum", name="Plum plain", motif="plain", ground="#6b3f57", ink="#9a6b85"),
+    Print(key="oat", name="Oat plain", motif="plain", ground="#d9cdb8", ink="#b8a98c"),
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Answers:
+    """What the first page asks."""
+
+    shape: str = "tote"
+    units: Units = "inch"
+    name: str = "folder"
+    width: Inches = Fraction(9)
+    height: Inches = Fraction(12)
+    thickness: Inches = Fraction(1)
+    count: int = 1
+    way: Literal["strips", "whole"] = "strips"
+    strips: int = 6
+    run: Literal["level", "upright"] = "level"
+
+    def changed(self, key: str, value: Any) -> Answers:
+        """One answer changed; turning to metric takes round metric sizes with it."""
+        changed = replace(self, **{key: value})
+        if key == "units" and value != self.units and _is_start(self):
+            metric = value == "metric"
+            return replace(
+                changed,
+                width=23 * CM if metric else Fraction(9),
+                height=32 * CM if metric else Fraction(12),
+                thickness=3 * CM if metric else Fraction(1),
+            )
+        return changed
+
+
+def _is_start(answers: Answers) -> bool:
+    sizes = (answers.width, answers.height, answers.thickness)
+    return sizes in ((Fraction(9), Fraction(12), Fraction(1)), (23 * CM, 32 * CM, 3 * CM))
+
+
+def _seams(units: Units) -> Seams:
+    if units == "inch":
+        return Seams()
+    wide = 1 * CM
+    return Seams(piecing=CM * 6 / 10, side=wide, bottom=wide, top=wide, corner=wide)
+
+
+def _prints() -> tuple[str, ...]:
+    return tuple(cloth.key for cloth in FIRST_PRINTS[:5])
+
+
+def first_project(answers: Answers) -> Project:
+    """The project that three answers make; raises ValidationError for an impossible one."""
+    metric = answers.units == "metric"
+    lead = SHAPES[answers.shape].leader
+    outer = PanelChoices(
+        piecing=Piecing(
+            way=answers.way, run=answers.run, fixed="count", count=answers.strips,
+            strip_cut=CM * 6 if metric else Fraction(5, 2), prints=_prints(),
+        ),
+        layers=Layers(margin=CM if metric else Fraction(1, 2)),
+        quilting=Quilting(gap=3 * CM if metric else Fraction(5, 4)),
+    )  # fmt: skip
+    lining = PanelChoices(
+        piecing=Piecing(way="whole", prints=("oat",)),
+        layers=Layers(batting="none"),
+        quilting=Quilting(pattern="none"),
+    )
+    panels = {lead: outer}
+    if answers.shape == "tote":
+        panels["lining"] = lining
+    half = CM if metric else Fraction(1, 2)
+    return Project(
+        name=f"{answers.name.strip().capitalize() or 'New'} bag",
+        units=answers.units,
+        shape=ShapeChoice(kind=answers.shape, way="object"),
+        hold=Held(
+            name=answers.name, width=answers.width, height=answers.height,
+            thickness=answers.thickness, count=answers.count, ease=half, minded=True,
+        ),
+        seams=_seams(answers.units),
+        oversize=Oversize(squaring=CM * 6 / 10 if metric else Fraction(1, 4)),
+        panels=panels,
+        prints=FIRST_PRINTS,
+        binding=Binding(
+            print="plum", seam=CM * 6 / 10 if metric else Fraction(1, 4),
+            cover=CM * 3 / 10 if metric else Fraction(1, 8),
+            overlap=6 * CM if metric else Fraction(5, 2),
+        ),
+    )  # fmt: skip

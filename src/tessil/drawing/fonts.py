@@ -1,0 +1,54 @@
+"""The shipped faces, and fonts made from them with tabular figures and real fractions."""
+
+from __future__ import annotations
+
+from importlib.resources import files
+
+from PySide6.QtGui import QFont, QFontDatabase
+
+from tessil.drawing import theme
+
+_FILES = (
+    "Inter-Regular.otf",
+    "Inter-Medium.otf",
+    "Inter-SemiBold.otf",
+    "Vollkorn-Regular.ttf",
+    "Vollkorn-Medium.ttf",
+    "Vollkorn-SemiBold.ttf",
+)
+_loaded: list[int] = []
+
+
+def load_fonts() -> None:
+    """Register the shipped faces with Qt, once for the application."""
+    if _loaded:
+        return
+    folder = files("tessil") / "fonts"
+    for name in _FILES:
+        _loaded.append(QFontDatabase.addApplicationFontFromData((folder / name).read_bytes()))
+
+
+def _font(face: str, pixels: float, weight: QFont.Weight) -> QFont:
+    font = QFont(face)
+    font.setPixelSize(max(1, round(pixels)))
+    font.setWeight(weight)
+    font.setFeature(QFont.Tag("tnum"), 1)
+    font.setFeature(QFont.Tag("lnum"), 1)
+    return font
+
+
+def text_font(pixels: float = theme.TEXT, strong: bool = False) -> QFont:
+    """The reading face."""
+    weight = QFont.Weight.DemiBold if strong else QFont.Weight.Normal
+    return _font(theme.TEXT_FACE, pixels, weight)
+
+
+def medium_font(pixels: float = theme.TEXT) -> QFont:
+    """The reading face, a shade stronger, for names of things."""
+    return _font(theme.TEXT_FACE, pixels, QFont.Weight.Medium)
+
+
+def title_font(pixels: float = theme.TITLE, strong: bool = False) -> QFont:
+    """The face of titles and large figures."""
+    weight = QFont.Weight.DemiBold if strong else QFont.Weight.Medium
+    return _font(theme.TITLE_FACE, pixels, weight)

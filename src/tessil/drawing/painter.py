@@ -1,0 +1,257 @@
+"""Paints a picture with Qt: the same for the bench, the page, SVG and thumbnails.
+
+Knows pictures and the theme; must not know the plan.  ``Surface`` says how many device
+units an inch of the picture and a reading size take, so that print and screen agree.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from math import hypot
+from typing import Any
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QBrush, QColor, QFontMetricsF, QPainter, QPen, QPolygonF, QTransform
+
+from tessil.drawing import theme
+from tessil.drawing.fonts import text_font
+from tessil.drawing.picture import (
+    Badge,
+    Cloth,
+    Dimension,
+    Label,
+    Line,
+    Picture,
+    Point,
+    Sheet,
+)
+from tessil.drawing.prints import print_brush
+
+LANE = 20.0
+
+
+@dataclass(frozen=True, slots=True)
+class Surface:
+    """Where the picture's origin is, device units an inch, and device units a reading size."""
+
+    left: float
+    top: float
+    per_inch: float
+    unit: float = 1.0
+
+    def at(self, point: Point) -> QPointF:
+        return QPointF(self.left + point[0] * self.per_inch, self.top + point[1] * self.per_inch)
+
+    def inches(self, x: float, y: float) -> Point:
+        """The picture's point under a device point."""
+        return (x - self.left) / self.per_inch, (y - self.top) / self.per_inch
+
+    def polygon(self, points: tuple[Point, ...]) -> QPolygonF:
+        return QPolygonF([self.at(point) for point in points])
+
+
+def fitted(picture: Picture, width: float, height: float, unit: float = 1.0) -> Surface:
+    """A surface that shows the whole picture, with its room, in a box at the origin."""
+    left, top, right, bottom = (side * unit for side in picture.room)
+    x, y, w, h = picture.box
+    per_inch = min(
+        max(width - left - right, 10) / max(w, 0.1), max(height - top - bottom, 10) / max(h, 0.1)
+    )
+    spare_x = (width - left - right - w * per_inch) / 2
+    spare_y = (height - top - bottom - h * per_inch) / 2
+    return Surface(left + spare_x - x * per_inch, top + spare_y - y * per_inch, per_inch, unit)
+
+
+_TONES = {
+    "batting": theme.BATTING,
+    "backing": theme.LINING,
+    "paper": theme.CARD,
+    "binding": theme.THREAD,
+}
+
+_STROKES: dict[str, tuple[str, float, tuple[float, ...]]] = {
+    "raw": (theme.INK, 1.0, ()),
+    "thin": (theme.RULE, 1.0, ()),
+    "seam": (theme.INK, 1.0, (4, 3)),
+    "trim": (theme.INK, 1.6, (7, 3, 1.5, 3)),
+    "notch": (theme.INK, 1.8, ()),
+    "fold": (theme.SOFT, 1.0, (8, 4)),
+    "piece": (theme.INK, 0.8, ()),
+    "picked": (theme.THREAD, 2.4, ()),
+    "warn": (theme.WARNING, 2.4, (3, 2)),
+    "object": (theme.INK, 1.4, (5, 4)),
+}
+
+
+class PicturePainter:
+    """Paints the items of one picture on one surface."""
+
+    def __init__(self, painter: QPainter, surface: Surface) -> None:
+        self.painter = painter
+        self.surface = surface
+
+    def paint(self, picture: Picture) -> None:
+        """All items, in order."""
+        self.painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        for item in picture.items:
+            _BY_KIND[type(item)](self, item)
+
+    def _cloth(self, item: Cloth) -> None:
+        brush = print_brush(item.print, self.surface.per_inch)
+        corner = self.surface.at(item.outline[0])
+        shift = QTransform.fromTranslate(corner.x(), corner.y())
+        brush.setTransform(brush.transform() * shift)
+        self.painter.setPen(Qt.PenStyle.NoPen)
+        self.painter.setBrush(brush)
+        self.painter.drawPolygon(self.surface.polygon(item.outline))
+
+    def _sheet(self, item: Sheet) -> None:
+        self.painter.setPen(Qt.PenStyle.NoPen)
+        self.painter.setBrush(self._tone(item.tone))
+        self.painter.drawPolygon(self.surface.polygon(item.outline))
+
+    def _tone(self, tone: str) -> QBrush:
+        if tone == "off":
+            self.painter.setPen(Qt.PenStyle.NoPen)
+            brush = QBrush(QColor(theme.RULE), Qt.BrushStyle.BDiagPattern)
+            brush.setTransform(QTransform.fromScale(self.surface.unit, self.surface.unit))
+            return brush
+        if tone in ("shade", "glow", "object"):
+            colour = QColor(theme.THREAD if tone == "glow" else theme.SHADE)
+            colour.setAlphaF(0.16 if tone == "glow" else 0.28)
+            return QBrush(colour)
+        return QBrush(QColor(_TONES[tone]))
+
+    def _pen(self, colour: str, width: float, dashes: tuple[float, ...] = ()) -> QPen:
+        pen = QPen(QColor(colour), width * self.surface.unit)
+        pen.setCapStyle(Qt.PenCapStyle.FlatCap)
+        pen.setJoinStyle(Qt.PenJoinStyle.MiterJoin)
+        if dashes:
+            pen.setDashPattern([dash / width for dash in dashes])
+        return pen
+
+    def _line(self, item: Line) -> None:
+        self.painter.setBrush(Qt.BrushStyle.NoBrush)
+        if item.stroke == "quilt":
+            self._stitches(item)
+            return
+        colour, width, dashes = _STROKES[item.stroke]
+        shape = self.surface.polygon(item.points)
+        if item.stroke in ("seam", "trim", "object", "notch"):
+            halo = QColor(theme.CHALK)
+            halo.setAlphaF(0.55)
+            pen = self._pen(theme.CHALK, width + 1.8)
+            pen.setColor(halo)
+            self._draw(shape, item.closed, pen)
+        self._draw(shape, item.closed, self._pen(colour, width, dashes))
+
+    def _draw(self, shape: QPolygonF, closed: bool, pen: QPen) -> None:
+        self.painter.setPen(pen)
+        if closed:
+            self.painter.drawPolygon(shape)
+        else:
+            self.painter.drawPolyline(shape)
+
+    def _stitches(self, item: Line) -> None:
+        """Chalk-white stitches on a thin dark shadow, so that they read on any print."""
+        shape = self.surface.polygon(item.points)
+        self._draw(shape, item.closed, self._pen(theme.INK, 2.6, (7, 4)))
+        self._draw(shape, item.closed, self._pen(theme.CHALK, 1.6, (7, 4)))
+
+    def _dimension(self, item: Dimension) -> None:
+        start, end = self.surface.at(item.start), self.surface.at(item.end)
+        run = hypot(end.x() - start.x(), end.y() - start.y()) or 1.0
+        along = QPointF((end.x() - start.x()) / run, (end.y() - start.y()) / run)
+        shift = item.lane * LANE * self.surface.unit
+        level = abs(along.x()) >= abs(along.y())
+        normal = QPointF(0, shift) if level else QPointF(shift, 0)
+        start, end = start + normal, end + normal
+        colour = theme.THREAD if item.picked else theme.INK
+        self.painter.setPen(self._pen(colour, 2.4 if item.picked else 1.0))
+        self.painter.drawLine(start, end)
+        self._ends(start, end, along)
+        if item.text:
+            self._dimension_text(item, start, end, level)
+
+    def _ends(self, start: QPointF, end: QPointF, along: QPointF) -> None:
+        tick = QPointF(-along.y(), along.x()) * (5 * self.surface.unit)
+        for point in (start, end):
+            self.painter.drawLine(point - tick, point + tick)
+
+    def _dimension_text(self, item: Dimension, start: QPointF, end: QPointF, level: bool) -> None:
+        middle = (start + end) / 2
+        if level:
+            up = -1 if item.lane < 0 else 1
+            middle += QPointF(0, up * 11 * self.surface.unit)
+            self._words(middle, item.text, 0, strong=True, chip=False)
+            return
+        side = -1 if item.lane < 0 else 1
+        shift = QPointF(side * 7 * self.surface.unit, 0)
+        self._words(middle + shift, item.text, -1 if side > 0 else 1, strong=True, chip=False)
+
+    def _label(self, item: Label) -> None:
+        anchor = {"left": -1, "centre": 0, "right": 1}[item.align]
+        self._words(self.surface.at(item.at), item.text, anchor, item.strong, item.chip)
+
+    def _words(self, at: QPointF, text: str, anchor: int, strong: bool, chip: bool) -> None:
+        """Words at a point; ``anchor`` −1 puts their left side there, 1 their right."""
+        unit = self.surface.unit
+        font = text_font(theme.SMALL * unit * 1.08, strong)
+        metrics = QFontMetricsF(font)
+        width, height = metrics.horizontalAdvance(text), metrics.height()
+        x = at.x() - width * (anchor + 1) / 2
+        box = QRectF(x, at.y() - height / 2, width, height)
+        self.painter.setFont(font)
+        if chip:
+            self.painter.setPen(self._pen(theme.RULE, 1))
+            self.painter.setBrush(QColor(theme.CARD))
+            padded = box.adjusted(-5 * unit, -1.5 * unit, 5 * unit, 1.5 * unit)
+            self.painter.drawRoundedRect(padded, 4 * unit, 4 * unit)
+        self.painter.setPen(QColor(theme.INK))
+        self.painter.drawText(box.adjusted(-2, -2, 2, 2), int(Qt.AlignmentFlag.AlignCenter), text)
+
+    def _badge(self, item: Badge) -> None:
+        paint_flag(self.painter, self.surface.at(item.at), item.number, item.blocks,
+                   self.surface.unit)  # fmt: skip
+
+
+# A table of plain functions: bound methods kept in the object would be a cycle, and a cycle
+# keeps the QPainter alive past its paint event.
+_BY_KIND: dict[type, Callable[[PicturePainter, Any], None]] = {
+    Cloth: PicturePainter._cloth,
+    Sheet: PicturePainter._sheet,
+    Line: PicturePainter._line,
+    Dimension: PicturePainter._dimension,
+    Label: PicturePainter._label,
+    Badge: PicturePainter._badge,
+}
+
+
+def paint_flag(
+    painter: QPainter, at: QPointF, number: int, blocks: bool, unit: float = 1.0
+) -> None:
+    """A snag's numbered flag: a diamond, solid where it blocks, outlined where it warns."""
+    size = 12 * unit
+    shape = QPolygonF(
+        [
+            at + QPointF(0, -size),
+            at + QPointF(size, 0),
+            at + QPointF(0, size),
+            at + QPointF(-size, 0),
+        ]
+    )
+    fill = theme.BLOCKING if blocks else theme.WARNING_WASH
+    text = theme.CARD if blocks else theme.WARNING
+    painter.setPen(QPen(QColor(theme.BLOCKING if blocks else theme.WARNING), 1.6 * unit))
+    painter.setBrush(QColor(fill))
+    painter.drawPolygon(shape)
+    painter.setPen(QColor(text))
+    painter.setFont(text_font(theme.SMALL * unit, strong=True))
+    box = QRectF(at.x() - size, at.y() - size, 2 * size, 2 * size)
+    painter.drawText(box, int(Qt.AlignmentFlag.AlignCenter), str(number))
+
+
+def paint_picture(painter: QPainter, picture: Picture, surface: Surface) -> None:
+    """Paint a whole picture."""
+    PicturePainter(painter, surface).paint(picture)

@@ -1,0 +1,146 @@
+"""A picture of a plan as data: what is drawn, in inches, and what it means.
+
+Pictures know no Qt, so that what is drawn can be tested without pixels; ``painter`` puts
+them on a screen, a page or an SVG.  Coordinates are inches, x to the right, y downwards.
+Words, dimension offsets and line widths are in reading sizes and do not grow with zoom.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from typing import Literal
+
+from tessil.core.project import Print
+
+Point = tuple[float, float]
+Tone = Literal["batting", "backing", "off", "paper", "shade", "object", "glow", "binding"]
+Stroke = Literal[
+    "raw", "seam", "trim", "quilt", "notch", "fold", "piece", "picked", "warn", "thin", "object"
+]
+
+
+@dataclass(frozen=True, slots=True)
+class Cloth:
+    """A polygon of a print at true scale; the print's pattern starts at ``origin``."""
+
+    outline: tuple[Point, ...]
+    print: Print
+    key: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Sheet:
+    """A polygon in a plain tone."""
+
+    outline: tuple[Point, ...]
+    tone: Tone
+    key: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """A straight or broken line."""
+
+    points: tuple[Point, ...]
+    stroke: Stroke
+    closed: bool = False
+    key: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Dimension:
+    """A measured distance; ``lane`` reading steps away from it, up or left if negative."""
+
+    start: Point
+    end: Point
+    text: str
+    lane: float = 0
+    picked: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Label:
+    """Words at a point."""
+
+    at: Point
+    text: str
+    align: Literal["left", "centre", "right"] = "centre"
+    strong: bool = False
+    chip: bool = False  # on a small paper chip, over cloth
+
+
+@dataclass(frozen=True, slots=True)
+class Badge:
+    """A snag's number at its place."""
+
+    at: Point
+    number: int
+    blocks: bool
+
+
+Item = Cloth | Sheet | Line | Dimension | Label | Badge
+
+
+@dataclass(frozen=True, slots=True)
+class Picture:
+    """Items in painting order, the box they live in, and how much room words need round it.
+
+    ``room`` is left, top, right, bottom in reading sizes.  ``pieces`` are the outlines that
+    can be clicked, by key.
+    """
+
+    items: tuple[Item, ...]
+    box: tuple[float, float, float, float]
+    room: tuple[int, int, int, int] = (56, 44, 28, 32)
+    caption: str = ""
+    ruled: bool = True
+    pieces: dict[str, tuple[Point, ...]] = field(default_factory=dict)
+
+    def of(self, kind: type) -> list[Item]:
+        """The items of one kind, for tests and hit finding."""
+        return [item for item in self.items if isinstance(item, kind)]
+
+
+def rectangle(x: float, y: float, width: float, height: float) -> tuple[Point, ...]:
+    """The corners of a rectangle, clockwise as drawn."""
+    return ((x, y), (x + width, y), (x + width, y + height), (x, y + height))
+
+
+def moved(points: Iterable[Point], dx: float, dy: float) -> tuple[Point, ...]:
+    """Points shifted."""
+    return tuple((x + dx, y + dy) for x, y in points)
+
+
+def inside(point: Point, outline: tuple[Point, ...]) -> bool:
+    """Whether a point lies in a polygon, by counting crossings."""
+    x, y = point
+    found = False
+    for (x1, y1), (x2, y2) in zip(outline, (*outline[1:], outline[0]), strict=True):
+        if (y1 > y) != (y2 > y) and x < (x2 - x1) * (y - y1) / (y2 - y1) + x1:
+            found = not found
+    return found
+
+
+def clipped(outline: tuple[Point, ...], low: float, high: float, axis: int) -> tuple[Point, ...]:
+    """A polygon cut to low..high along one axis (Sutherland and Hodgman, 1974).
+
+    Right for outlines that each cutting line crosses twice, as bag panels are.
+    """
+    for limit, keep_above in ((low, True), (high, False)):
+        kept: list[Point] = []
+        for start, end in zip(outline, (*outline[1:], outline[0]) if outline else (), strict=True):
+            a_in = (start[axis] >= limit) == keep_above or start[axis] == limit
+            b_in = (end[axis] >= limit) == keep_above or end[axis] == limit
+            if a_in:
+                kept.append(start)
+            if a_in != b_in:
+                share = (limit - start[axis]) / (end[axis] - start[axis])
+                kept.append(
+                    (
+                        start[0] + share * (end[0] - start[0]),
+                        start[1] + share * (end[1] - start[1]),
+                    )
+                )
+        outline = tuple(kept)
+    return outline

@@ -1,0 +1,386 @@
+"""The picture of each stage for one panel, made from the plan alone.
+
+Pieced, layered and quilted stages draw the pieced top; brief and trim draw the trimmed
+panel.  Knows the plan and pictures; must not know Qt.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from tessil.core.panels import PanelPlan
+from tessil.core.plan import Plan
+from tessil.core.snags import Place, Snag, Stage, Weight
+from tessil.drawing.bagview import finished_bag
+from tessil.drawing.clothview import cut_picture, edge_picture
+from tessil.drawing.picture import (
+    Badge,
+    Cloth,
+    Dimension,
+    Item,
+    Label,
+    Line,
+    Picture,
+    Point,
+    Sheet,
+    Tone,
+    clipped,
+    rectangle,
+)
+
+ToBench = Callable[[float, float], Point]
+
+
+@dataclass(frozen=True, slots=True)
+class View:
+    """What the bench is asked to show beside the panel itself."""
+
+    stage: Stage
+    panel: str
+    picked: Place | None = None
+    piece: int | None = None
+
+
+def picture_of(plan: Plan, view: View) -> Picture:
+    """The bench of a stage."""
+    panel = plan.panel(view.panel)
+    if view.stage is Stage.CUT:
+        return cut_picture(plan)
+    if view.stage is Stage.EDGE:
+        return edge_picture(plan)
+    made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
+    to_bench = _to_bench(panel, view.stage)
+    extra = [*_picked(view.picked, to_bench), *_badges(plan, panel, view.stage, to_bench)]
+    return Picture(
+        (*made.items, *extra), made.box, made.room, made.caption, made.ruled, made.pieces
+    )
+
+
+def _to_bench(panel: PanelPlan, stage: Stage) -> ToBench:
+    if stage in (Stage.PIECE, Stage.LAYER, Stage.QUILT):
+        return panel.pieced_at
+    return lambda x, y: (x, y)
+
+
+def bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
+    """The pieces of the pieced top, each in its print."""
+    width, height = (float(v) for v in panel.pieced.values())
+    across, down = _stretch(panel)
+    for at, band in enumerate(panel.bands):
+        start, end = float(band.start), float(band.end)
+        if panel.level_strips:
+            shape = rectangle(0, start * down, width, (end - start) * down)
+        else:
+            shape = rectangle(start * across, 0, (end - start) * across, height)
+        yield Cloth(shape, plan.project.print_of(band.print), f"piece:{at}")
+
+
+def _stretch(panel: PanelPlan) -> tuple[float, float]:
+    """Measured against planned pieced size, so that bands fill what there really is."""
+    return (
+        float(panel.pieced.width.value / panel.planned.width.value),
+        float(panel.pieced.height.value / panel.planned.height.value),
+    )
+
+
+def trimmed_bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
+    """The prints as they lie on the trimmed panel, clipped to its outline."""
+    outline = tuple((float(x), float(y)) for x, y in panel.panel.outline)
+    across, down = panel.scale
+    left, top = float(panel.cut_off["left"].value), float(panel.cut_off["top"].value)
+    for at, band in enumerate(bands(plan, panel)):
+        low, high = band.outline[0], band.outline[2]
+        if panel.level_strips:
+            shape = clipped(outline, low[1] * down - top, high[1] * down - top, 1)
+        else:
+            shape = clipped(outline, low[0] * across - left, high[0] * across - left, 0)
+        if len(shape) > 2:
+            yield Cloth(shape, band.print, f"piece:{at}")
+
+
+def thumbnail(plan: Plan, panel: PanelPlan) -> Picture:
+    """The trimmed panel with its prints, small and without words."""
+    outline = tuple((float(x), float(y)) for x, y in panel.panel.outline)
+    width, height = (float(v) for v in panel.trimmed.values())
+    items: list[Item] = [*trimmed_bands(plan, panel), Line(outline, "raw", closed=True)]
+    return Picture(tuple(items), (0, 0, width, height), (0, 0, 0, 0), ruled=False)
+
+
+def _read(plan: Plan, value: object) -> str:
+    return plan.marks.notation.read_off(value)  # type: ignore[arg-type]
+
+
+def _frame(plan: Plan, panel: PanelPlan) -> list[Item]:
+    """Overall dimensions of the pieced top, below and to the left."""
+    width, height = (float(v) for v in panel.pieced.values())
+    return [
+        Dimension((0, height), (width, height), _read(plan, panel.pieced.width.value), 1.2),
+        Dimension((0, 0), (0, height), _read(plan, panel.pieced.height.value), -1.2),
+    ]
+
+
+def _trim_line(panel: PanelPlan) -> Line:
+    corners = tuple(panel.pieced_at(float(x), float(y)) for x, y in panel.panel.outline)
+    return Line(corners, "trim", closed=True)
+
+
+def _pieced_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    cloths = list(bands(plan, panel))
+    width, height = (float(v) for v in panel.pieced.values())
+    items: list[Item] = [*cloths]
+    for cloth in cloths[1:]:
+        start, end = (0, 1) if panel.level_strips else (0, 3)
+        items.append(Line((cloth.outline[start], cloth.outline[end]), "piece"))
+    items.append(_trim_line(panel))
+    if len(cloths) > 1:
+        items += _numbers(cloths)
+    if view.piece is not None and view.piece < len(cloths):
+        items.append(Line(cloths[view.piece].outline, "picked", closed=True))
+    items += _frame(plan, panel)
+    if panel.strips is not None and len(cloths) > 1:
+        items.append(_strip_dimension(plan, panel, cloths))
+    pieces = {cloth.key: cloth.outline for cloth in cloths}
+    caption = f"{panel.panel.label}, pieced. The broken line is where it will be trimmed."
+    return Picture(tuple(items), (0, 0, width, height), pieces=pieces, caption=caption,
+                   room=(64, 40, 64, 56))  # fmt: skip
+
+
+def _numbers(cloths: list[Cloth]) -> Iterator[Label]:
+    for at, cloth in enumerate(cloths, start=1):
+        (x1, y1), _, (x2, y2), _ = cloth.outline
+        yield Label(((x1 + x2) / 2, (y1 + y2) / 2), str(at), chip=True)
+
+
+def _strip_dimension(plan: Plan, panel: PanelPlan, cloths: list[Cloth]) -> Dimension:
+    (x1, y1), _, (x2, y2), _ = cloths[1].outline
+    assert panel.strips is not None
+    text = _read(plan, panel.strips.shows.value)
+    if panel.level_strips:
+        return Dimension((x2, y1), (x2, y2), text, 1.2)
+    return Dimension((x1, y1), (x2, y1), text, -1.2)
+
+
+def _layer_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    """The sandwich opened: every layer cut back a little further than the one below."""
+    width, height = (float(v) for v in panel.pieced.values())
+    margin = max((float(layer.margin) for layer in panel.layers), default=0.0)
+    under = [layer for layer in reversed(panel.layers) if layer.role != "top"]
+    items: list[Item] = []
+    for at, layer in enumerate(under):
+        m = float(layer.margin)
+        share = 1 - 0.22 * at
+        right = -m + (width + 2 * m) * share
+        shape = _cut_back(-m, -m, right, height + m, at > 0)
+        tone: Tone = "batting" if layer.role == "batting" else "backing"
+        items += [Sheet(shape, tone), Line(shape, "raw", closed=True)]
+    share = 1 - 0.22 * len(under)
+    slant = _cut_back(0, 0, width * share, height, bool(under))
+    for cloth in bands(plan, panel):
+        low, high = cloth.outline[0], cloth.outline[2]
+        axis = 1 if panel.level_strips else 0
+        shape = clipped(slant, low[axis], high[axis], axis)
+        if len(shape) > 2:
+            items.append(Cloth(shape, cloth.print, cloth.key))
+    items.append(Line(slant, "raw", closed=True))
+    items += _layer_labels(plan, panel, width, height)
+    items += _section(panel, width, height + margin + height * 0.12)
+    box = (-margin, -margin, width + 2 * margin, height * 1.32 + 2 * margin)
+    return Picture(tuple(items), box, caption=f"{panel.panel.label}, its layers cut back.",
+                   room=(64, 40, 40, 24), ruled=False)  # fmt: skip
+
+
+def _cut_back(x: float, y: float, right: float, bottom: float, slanted: bool) -> tuple[Point, ...]:
+    lean = (bottom - y) * 0.08 if slanted else 0.0
+    return ((x, y), (right + lean, y), (right - lean, bottom), (x, bottom))
+
+
+def _layer_labels(plan: Plan, panel: PanelPlan, width: float, height: float) -> Iterator[Item]:
+    count = len(panel.layers)
+    for at, layer in enumerate(panel.layers):
+        share = 1 - 0.22 * (count - 1 - at)
+        x = 0.34 * width * share if at == 0 else width * (share - 0.11)
+        size = f"{_read(plan, layer.width.value)} × {_read(plan, layer.height.value)}"
+        yield Label((x, height * (0.3 + 0.16 * at)), f"{layer.label}  {size}", chip=True)
+
+
+EXAGGERATED = 6
+_SECTION: dict[str, Tone] = {"top": "shade", "batting": "batting", "backing": "backing"}
+
+
+def _section(panel: PanelPlan, width: float, top: float) -> Iterator[Item]:
+    """The layers seen from the side, thickness exaggerated by a stated factor."""
+    y = top
+    for layer in panel.layers:
+        thick = float(layer.material.relaxed_mm) / 25.4 * EXAGGERATED
+        m = float(layer.margin)
+        tone = _SECTION[layer.role]
+        shape = rectangle(-m, y, width + 2 * m, thick)
+        yield Sheet(shape, tone)
+        yield Line(shape, "raw", closed=True)
+        y += thick
+    words = f"Seen from the edge: thickness drawn {EXAGGERATED} ×"
+    yield Label((width / 2, y + width * 0.035), words)
+
+
+def _quilt_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    width, height = (float(v) for v in panel.pieced.values())
+    margin = max((float(layer.margin) for layer in panel.layers), default=0.0)
+    batting = rectangle(-margin, -margin, width + 2 * margin, height + 2 * margin)
+    items: list[Item] = []
+    if margin:
+        items += [Sheet(batting, "batting"), Line(batting, "thin", closed=True)]
+    items += list(bands(plan, panel))
+    items.append(_trim_line(panel))
+    for at, place in enumerate(panel.line_places()):
+        if panel.upright_lines:
+            x, _ = panel.pieced_at(float(place), 0)
+            ends = ((x, -margin * 0.7), (x, height + margin * 0.7))
+        else:
+            _, y = panel.pieced_at(0, float(place))
+            ends = ((-margin * 0.7, y), (width + margin * 0.7, y))
+        items.append(Line(ends, "quilt", key=f"line:{at}"))
+    items += _gap_dimension(plan, panel, margin)
+    items += _frame(plan, panel)
+    box = (-margin, -margin, width + 2 * margin, height + 2 * margin)
+    caption = f"{panel.panel.label}, ready to quilt. Broken: where it will be trimmed."
+    if panel.channels is None:
+        caption = f"The {panel.panel.label.lower()} is not quilted."
+    return Picture(tuple(items), box, caption=caption, room=(64, 44, 36, 56))
+
+
+def _gap_dimension(plan: Plan, panel: PanelPlan, margin: float) -> Iterator[Dimension]:
+    places = [float(place) for place in panel.line_places()]
+    if len(places) < 2 or panel.channels is None:
+        return
+    at = len(places) // 2
+    text = _read(plan, panel.channels.gap.value)
+    if panel.upright_lines:
+        x1, x2 = (panel.pieced_at(places[i], 0)[0] for i in (at, at - 1))
+        yield Dimension((x2, -margin), (x1, -margin), text, -0.6)
+    else:
+        right = float(panel.pieced.width.value) + margin
+        y1, y2 = (panel.pieced_at(0, places[i])[1] for i in (at, at - 1))
+        yield Dimension((right, y2), (right, y1), text, 0.6)
+
+
+def seam_lines(panel: PanelPlan) -> Iterator[Line]:
+    """The bag's own seam lines on the trimmed panel, edge by edge."""
+    edges = panel.panel.edges
+    for edge in edges:
+        if not edge.allowance:
+            continue
+        (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+        length = ((x2 - x1) ** 2 + (y2 - y1) ** 2) ** 0.5
+        inset = float(edge.allowance) / length
+        dx, dy = -(y2 - y1) * inset, (x2 - x1) * inset
+        yield Line(((x1 + dx, y1 + dy), (x2 + dx, y2 + dy)), "seam")
+
+
+def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    left, right, top, bottom = (
+        float(panel.cut_off[side].value) for side in ("left", "right", "top", "bottom")
+    )
+    width, height = (float(v) for v in panel.trimmed.values())
+    whole = rectangle(-left, -top, width + left + right, height + top + bottom)
+    items: list[Item] = []
+    if max(left, right, top, bottom) > 0:
+        items += [Sheet(whole, "off"), Line(whole, "thin", closed=True)]
+    items += _trimmed_body(plan, panel)
+    items += _trim_dimensions(plan, panel)
+    x0, y0 = min(-left, 0.0), min(-top, 0.0)
+    box = (x0, y0, max(width + right, width) - x0, max(height + bottom, height) - y0)
+    caption = f"{panel.panel.label}, to be trimmed. Hatched: what the ruler takes off."
+    return Picture(tuple(items), box, caption=caption, room=(88, 48, 64, 76))
+
+
+def _trimmed_body(plan: Plan, panel: PanelPlan) -> list[Item]:
+    outline = tuple((float(x), float(y)) for x, y in panel.panel.outline)
+    return [
+        *trimmed_bands(plan, panel),
+        *seam_lines(panel),
+        Line(outline, "notch", closed=True),
+    ]
+
+
+def _trim_dimensions(plan: Plan, panel: PanelPlan) -> Iterator[Dimension]:
+    width, height = (float(v) for v in panel.trimmed.values())
+    yield Dimension((0, height), (width, height), _read(plan, panel.trimmed.width.value), 2.2)
+    yield Dimension((0, 0), (0, height), _read(plan, panel.trimmed.height.value), -2.4)
+    for notch in panel.panel.notches[:1]:
+        cx, cy = float(notch.side_leg.value), float(notch.bottom_leg.value)
+        side, bottom = _read(plan, notch.side_leg.value), _read(plan, notch.bottom_leg.value)
+        yield Dimension((0, height), (cx, height), side, 0.3)
+        yield Dimension((0, height - cy), (0, height), bottom, -0.3)
+
+
+def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    """The brief: the trimmed panel, and the bag it becomes beside it."""
+    width, height = (float(v) for v in panel.trimmed.values())
+    items = [*_trimmed_body(plan, panel), *_trim_dimensions(plan, panel)]
+    bag, bag_width, bag_height = finished_bag(plan, width + max(width, height) * 0.42, height)
+    items += bag
+    y0 = min(0.0, height - bag_height)
+    box = (0.0, y0, width * 1.0 + max(width, height) * 0.42 + bag_width, height - y0)
+    caption = f"{panel.panel.label}, trimmed, and the finished bag at the same scale."
+    return Picture(tuple(items), box, caption=caption, room=(88, 48, 56, 76), ruled=False)
+
+
+def _picked(place: Place | None, to_bench: ToBench) -> Iterator[Item]:
+    if place is None:
+        return
+    (x1, y1), (x2, y2) = (
+        to_bench(place.x, place.y),
+        to_bench(place.x + place.width, place.y + place.height),
+    )
+    if place.kind == "area":
+        yield Sheet(rectangle(x1, y1, x2 - x1, y2 - y1), "glow")
+        yield Line(rectangle(x1, y1, x2 - x1, y2 - y1), "picked", closed=True)
+    else:
+        yield Dimension((x1, y1), (x2, y2), "", 0, picked=True)
+
+
+_SHOWN_ON = {
+    Stage.BRIEF: (Stage.BRIEF, Stage.TRIM),
+    Stage.PIECE: (Stage.PIECE,),
+    Stage.LAYER: (Stage.LAYER,),
+    Stage.QUILT: (Stage.QUILT,),
+    Stage.TRIM: (Stage.TRIM, Stage.BRIEF),
+}
+
+
+def snag_number(plan: Plan, snag: Snag) -> int:
+    """The number a snag carries everywhere: its place in the plan's list."""
+    return plan.snags.index(snag) + 1
+
+
+def _badges(plan: Plan, panel: PanelPlan, stage: Stage, to_bench: ToBench) -> Iterator[Item]:
+    taken: list[Point] = []
+    for snag in plan.snags:
+        if snag.place is None or snag.panel != panel.key:
+            continue
+        if snag.stage not in _SHOWN_ON.get(stage, ()):
+            continue
+        place = snag.place
+        (x1, y1), (x2, y2) = (
+            to_bench(place.x, place.y),
+            to_bench(place.x + place.width, place.y + place.height),
+        )
+        if place.kind == "area":
+            yield Line(rectangle(x1, y1, x2 - x1, y2 - y1), "warn", closed=True)
+        else:
+            yield Line(((x1, y1), (x2, y2)), "warn")
+        at = ((x1 + x2) / 2, (y1 + y2) / 2)
+        while at in taken:
+            at = (at[0] + 0.6, at[1])
+        taken.append(at)
+        yield Badge(at, snag_number(plan, snag), snag.weight is Weight.BLOCKS)
+
+
+_STAGES: dict[Stage, Callable[[Plan, PanelPlan, View], Picture]] = {
+    Stage.BRIEF: _trimmed_picture,
+    Stage.PIECE: _pieced_picture,
+    Stage.LAYER: _layer_picture,
+    Stage.QUILT: _quilt_picture,
+    Stage.TRIM: _trim_picture,
+}

@@ -1,0 +1,184 @@
+"""Prints drawn by the program: one repeat as an image, to be laid at true scale."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import lru_cache
+from math import cos, pi, sin
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QBrush, QColor, QImage, QPainter, QPainterPath, QPen, QTransform
+
+from tessil.core.project import Print
+
+Motif = Callable[[QPainter, float, QColor], None]
+
+
+def _pen(ink: QColor, width: float) -> QPen:
+    return QPen(ink, width, Qt.PenStyle.SolidLine, Qt.PenCapStyle.RoundCap)
+
+
+def _plain(painter: QPainter, size: float, ink: QColor) -> None:
+    soft = QColor(ink)
+    soft.setAlphaF(0.25)
+    painter.setPen(_pen(soft, size / 60))
+    for at in range(8):
+        place = (at + 0.5) * size / 8
+        painter.drawLine(QPointF(0, place), QPointF(size, place))
+
+
+def _disc(painter: QPainter, x: float, y: float, radius: float, ink: QColor) -> None:
+    painter.setPen(Qt.PenStyle.NoPen)
+    painter.setBrush(ink)
+    painter.drawEllipse(QPointF(x, y), radius, radius)
+
+
+def _dots(painter: QPainter, size: float, ink: QColor) -> None:
+    for x, y in ((0.25, 0.25), (0.75, 0.75)):
+        _disc(painter, x * size, y * size, size * 0.11, ink)
+
+
+def _checks(painter: QPainter, size: float, ink: QColor) -> None:
+    painter.setPen(_pen(ink, size / 26))
+    for at in (0.125, 0.375, 0.625, 0.875):
+        painter.drawLine(QPointF(at * size, 0), QPointF(at * size, size))
+        painter.drawLine(QPointF(0, at * size), QPointF(size, at * size))
+
+
+def _ticking(painter: QPainter, size: float, ink: QColor) -> None:
+    for at, width in ((0.2, 0.16), (0.45, 0.04), (0.6, 0.04), (0.85, 0.08)):
+        painter.fillRect(QRectF(at * size, 0, width * size, size), ink)
+
+
+def _waves(painter: QPainter, size: float, ink: QColor) -> None:
+    painter.setPen(_pen(ink, size / 20))
+    for row in (0.25, 0.75):
+        path = QPainterPath(QPointF(-size * 0.25, row * size))
+        for step in range(3):
+            x = (step - 0.25) * size * 0.5 + size * 0.0
+            path.quadTo(
+                QPointF(x + size * 0.125, (row - 0.22) * size),
+                QPointF(x + size * 0.25, row * size),
+            )
+            path.quadTo(
+                QPointF(x + size * 0.375, (row + 0.22) * size), QPointF(x + size * 0.5, row * size)
+            )
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawPath(path)
+
+
+def _plaid(painter: QPainter, size: float, ink: QColor) -> None:
+    wash = QColor(ink)
+    wash.setAlphaF(0.45)
+    painter.fillRect(QRectF(size * 0.1, 0, size * 0.3, size), wash)
+    painter.fillRect(QRectF(0, size * 0.1, size, size * 0.3), wash)
+    painter.setPen(_pen(ink, size / 30))
+    painter.drawLine(QPointF(size * 0.7, 0), QPointF(size * 0.7, size))
+    painter.drawLine(QPointF(0, size * 0.7), QPointF(size, size * 0.7))
+
+
+def _rays(painter: QPainter, centre: QPointF, radius: float, arms: int, turn: float) -> None:
+    for arm in range(arms):
+        angle = turn + arm * 2 * pi / arms
+        painter.drawLine(
+            centre, QPointF(centre.x() + radius * cos(angle), centre.y() + radius * sin(angle))
+        )
+
+
+def _stars(painter: QPainter, size: float, ink: QColor) -> None:
+    painter.setPen(_pen(ink, size / 22))
+    for x, y, turn in ((0.27, 0.28, 0.3), (0.77, 0.74, 0.9)):
+        _rays(painter, QPointF(x * size, y * size), size * 0.15, 5, turn)
+
+
+def _sprig(painter: QPainter, x: float, y: float, size: float, ink: QColor) -> None:
+    painter.setPen(_pen(ink, size / 18))
+    painter.drawLine(QPointF(x, y + size * 0.3), QPointF(x, y - size * 0.2))
+    for lift in (-0.02, 0.14):
+        painter.drawLine(
+            QPointF(x, y + lift * size + size * 0.1),
+            QPointF(x - size * 0.16, y + lift * size - size * 0.04),
+        )
+        painter.drawLine(
+            QPointF(x, y + lift * size + size * 0.1),
+            QPointF(x + size * 0.16, y + lift * size - size * 0.04),
+        )
+    _disc(painter, x, y - size * 0.24, size * 0.07, ink)
+
+
+def _sprigs(painter: QPainter, size: float, ink: QColor) -> None:
+    for x, y in ((0.27, 0.3), (0.77, 0.7)):
+        _sprig(painter, x * size, y * size, size * 0.62, ink)
+
+
+def _notes(painter: QPainter, size: float, ink: QColor) -> None:
+    for x, y in ((0.28, 0.36), (0.74, 0.84)):
+        head = QPointF(x * size, y * size)
+        _disc(painter, head.x(), head.y(), size * 0.075, ink)
+        painter.setPen(_pen(ink, size / 32))
+        stem = QPointF(head.x() + size * 0.065, head.y() - size * 0.28)
+        painter.drawLine(QPointF(head.x() + size * 0.065, head.y()), stem)
+        painter.drawLine(stem, QPointF(stem.x() + size * 0.11, stem.y() + size * 0.09))
+
+
+def _leaves(painter: QPainter, size: float, ink: QColor) -> None:
+    painter.setPen(Qt.PenStyle.NoPen)
+    painter.setBrush(ink)
+    for x, y, turn in ((0.28, 0.28, 35.0), (0.75, 0.72, -40.0)):
+        path = QPainterPath(QPointF(0, -size * 0.18))
+        path.quadTo(QPointF(size * 0.15, 0), QPointF(0, size * 0.18))
+        path.quadTo(QPointF(-size * 0.15, 0), QPointF(0, -size * 0.18))
+        turned = QTransform().translate(x * size, y * size).rotate(turn)
+        painter.drawPath(turned.map(path))
+
+
+_MOTIFS: dict[str, Motif] = {
+    "plain": _plain,
+    "dots": _dots,
+    "checks": _checks,
+    "sprigs": _sprigs,
+    "ticking": _ticking,
+    "waves": _waves,
+    "plaid": _plaid,
+    "notes": _notes,
+    "stars": _stars,
+    "leaves": _leaves,
+}
+
+LEAST, MOST = 6, 512
+
+
+@lru_cache(maxsize=256)
+def _tile(motif: str, ground: str, ink: str, pixels: int) -> QImage:
+    image = QImage(pixels, pixels, QImage.Format.Format_RGB32)
+    image.fill(QColor(ground))
+    painter = QPainter(image)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    _MOTIFS[motif](painter, float(pixels), QColor(ink))
+    painter.end()
+    return image
+
+
+def print_brush(cloth: Print, pixels_per_inch: float) -> QBrush:
+    """A brush that lays the print at true scale, its repeat starting at the origin.
+
+    The tile is drawn at the nearest power-of-√2 size and scaled by the brush, so that a
+    smooth zoom does not draw every tile anew.
+    """
+    wanted = float(cloth.repeat) * pixels_per_inch
+    if wanted < LEAST:
+        return QBrush(_mean(cloth))
+    pixels = LEAST
+    while pixels < min(wanted, MOST):
+        pixels = int(pixels * 1.42) + 1
+    brush = QBrush(_tile(cloth.motif, cloth.ground, cloth.ink, pixels))
+    scale = wanted / pixels
+    brush.setTransform(QTransform.fromScale(scale, scale))
+    return brush
+
+
+def _mean(cloth: Print) -> QColor:
+    """Too small to see its motif: the print as one colour, mostly ground."""
+    ground, ink = QColor(cloth.ground), QColor(cloth.ink)
+    parts = zip(ground.getRgb()[:3], ink.getRgb()[:3], strict=True)  # type: ignore[index]
+    return QColor(*(int(g * 0.8 + i * 0.2) for g, i in parts))

@@ -1,0 +1,50 @@
+"""A panel as SVG at its true size: 96 units to the inch, so that it prints one to one."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import QBuffer, QIODevice, QRectF, QSize
+from PySide6.QtGui import QPainter
+from PySide6.QtSvg import QSvgGenerator
+
+from tessil.core.plan import Plan
+from tessil.core.snags import Stage
+from tessil.drawing.fonts import load_fonts
+from tessil.drawing.painter import Surface, paint_picture
+from tessil.drawing.pictures import View, picture_of
+from tessil.files.projectfile import FileTrouble
+
+PER_INCH = 96
+
+
+def svg_bytes(plan: Plan, panel: str, stage: Stage = Stage.TRIM) -> bytes:
+    """One panel at one stage; words and dimensions keep their reading size round it."""
+    load_fonts()
+    picture = picture_of(plan, View(stage, panel))
+    left, top, right, bottom = picture.room
+    x, y, width, height = picture.box
+    wide, high = width * PER_INCH + left + right, height * PER_INCH + top + bottom
+    buffer = QBuffer()
+    buffer.open(QIODevice.OpenModeFlag.WriteOnly)
+    made = QSvgGenerator()
+    made.setOutputDevice(buffer)
+    made.setResolution(PER_INCH)
+    made.setSize(QSize(round(wide), round(high)))
+    made.setViewBox(QRectF(0, 0, round(wide), round(high)))
+    made.setTitle(f"{plan.project.name}: {plan.panel(panel).panel.label}, {stage}")
+    made.setDescription(picture.caption)
+    painter = QPainter(made)
+    surface = Surface(left - x * PER_INCH, top - y * PER_INCH, PER_INCH)
+    paint_picture(painter, picture, surface)
+    painter.end()
+    return bytes(buffer.data().data())
+
+
+def save_svg(plan: Plan, panel: str, path: Path, stage: Stage = Stage.TRIM) -> None:
+    """Write a panel; raises FileTrouble if the disk refuses."""
+    try:
+        path.write_bytes(svg_bytes(plan, panel, stage))
+    except OSError as error:
+        reason = (error.strerror or "the disk refused").lower()
+        raise FileTrouble(f"“{path.name}” could not be written: {reason}.") from None

@@ -1,0 +1,1 @@
+"""The window: binds fields to decisions and shows plans; decides and computes nothing."""

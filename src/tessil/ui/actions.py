@@ -1,0 +1,41 @@
+"""The table of actions: id, words, shortcuts, and the window's method that does it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class ActionRow:
+    """One action; ``does`` names a method of the window."""
+
+    key: str
+    words: str
+    keys: tuple[str, ...]
+    does: str
+    menu: bool = True
+    apart: bool = False  # a rule above it in the menu
+
+
+ACTIONS = (
+    ActionRow("new", "New bag", ("Ctrl+N",), "new_bag"),
+    ActionRow("open", "Open…", ("Ctrl+O",), "ask_open"),
+    ActionRow("save", "Save", ("Ctrl+S",), "save"),
+    ActionRow("save-as", "Save as…", ("Ctrl+Shift+S",), "ask_save_as"),
+    ActionRow("worksheet", "Worksheet", ("Ctrl+P",), "show_worksheet", apart=True),
+    ActionRow("svg", "Save this panel as SVG…", ("Ctrl+E",), "ask_svg"),
+    ActionRow("csv", "Save the cut list as CSV…", ("Ctrl+Shift+E",), "ask_csv"),
+    ActionRow("undo", "Undo", ("Ctrl+Z",), "undo", apart=True),
+    ActionRow("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "redo"),
+    ActionRow("units", "Change between inches and centimetres", ("Ctrl+U",), "change_units"),
+    ActionRow("settle", "Settle this stage", ("Ctrl+Return",), "settle"),
+    ActionRow("fix", "Go to the first snag", ("F8",), "first_snag"),
+    ActionRow("bench", "Go to the bench", ("F6",), "go_to_bench"),
+    ActionRow("figures", "Go to the choices and figures", ("F7",), "go_to_column"),
+    ActionRow("next-panel", "Next panel", ("Ctrl+Tab", "Ctrl+PgDown"), "next_panel", menu=False),
+    ActionRow("last-panel", "Panel before", ("Ctrl+Shift+Tab", "Ctrl+PgUp"), "last_panel",
+              menu=False),
+    ActionRow("menu", "Menu", ("F10",), "open_menu", menu=False),
+    ActionRow("demo", "Demo bag", (), "open_demo", apart=True),
+    ActionRow("quit", "Quit", ("Ctrl+Q",), "close"),
+)  # fmt: skip

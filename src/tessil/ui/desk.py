@@ -1,0 +1,143 @@
+"""The desk: the open project, its plan, what is looked at, and the undo list.
+
+Every change passes through ``attempt``: it is tried, planned, and only then put on the
+desk, so that the last good plan always stays.  Knows no widgets.
+"""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from pydantic import ValidationError
+from PySide6.QtCore import QObject, Signal
+from PySide6.QtGui import QUndoCommand, QUndoStack
+
+from tessil.core.edits import Edit, applied
+from tessil.core.plan import Plan, plan
+from tessil.core.project import Project
+from tessil.core.readings import Reading
+from tessil.core.snags import Snag, Stage
+from tessil.core.trouble import CannotPlan
+from tessil.files.projectfile import plain_sentence
+
+
+class Step(QUndoCommand):
+    """One named change; typing on in the same field is one step."""
+
+    def __init__(self, desk: Desk, after: tuple[Project, Plan], words: str, run: str) -> None:
+        super().__init__(words)
+        self.desk = desk
+        self.before = (desk.project, desk.plan)
+        self.after = after
+        self.run = run
+
+    def id(self) -> int:
+        return 1 if self.run else -1
+
+    def mergeWith(self, other: QUndoCommand) -> bool:
+        if not isinstance(other, Step) or other.run != self.run:
+            return False
+        self.after = other.after
+        self.setText(other.text())
+        return True
+
+    def redo(self) -> None:
+        self.desk.put(*self.after)
+
+    def undo(self) -> None:
+        self.desk.put(*self.before)
+
+
+class Desk(QObject):
+    """What the window shows.  ``planned`` follows any change of the project, ``looked`` any
+    change of stage, panel, picked figure or piece, ``opened`` another project."""
+
+    planned = Signal()
+    looked = Signal()
+    opened = Signal()
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.project = Project()
+        self.plan = plan(self.project)
+        self.path: Path | None = None
+        self.is_open = False
+        self.stage = Stage.BRIEF
+        self.panel = self.plan.shape.leader
+        self.picked: Reading | None = None
+        self.snag: Snag | None = None
+        self.piece: int | None = None
+        self.stack = QUndoStack(self)
+        self.run = 0
+
+    def put(self, project: Project, made: Plan) -> None:
+        """Show a project with its plan; the undo steps call this."""
+        self.project, self.plan = project, made
+        if all(panel.key != self.panel for panel in made.panels):
+            self.panel = made.shape.leader
+        self.picked = self.snag = None
+        self.planned.emit()
+
+    def open(self, project: Project, path: Path | None) -> str:
+        """Begin with another project; returns a sentence, and changes nothing, if it fails."""
+        try:
+            made = plan(project)
+        except CannotPlan as trouble:
+            return trouble.sentence
+        self.stack.clear()
+        self.path = path
+        self.is_open = True
+        self.stage, self.panel, self.piece = Stage.BRIEF, made.shape.leader, None
+        self.put(project, made)
+        self.opened.emit()
+        self.looked.emit()
+        return ""
+
+    def attempt(self, change: Edit, run: str = "") -> str:
+        """Try an edit; returns the sentence that belongs beside its field, or nothing.
+
+        Edits with the same ``run`` in a row become one undo step.
+        """
+        try:
+            project = applied(self.project, change)
+            if project == self.project:
+                return ""
+            made = plan(project)
+        except ValidationError as error:
+            return plain_sentence(error.errors()[0])
+        except CannotPlan as trouble:
+            return trouble.sentence
+        self.stack.push(Step(self, (project, made), change.words, run))
+        return ""
+
+    def new_run(self) -> str:
+        """A mark for one stretch of typing."""
+        self.run += 1
+        return f"run {self.run}"
+
+    def look(self, stage: Stage | None = None, panel: str | None = None) -> None:
+        """Turn to a stage or a panel."""
+        if stage is not None:
+            self.stage = stage
+        if panel is not None and panel != self.panel:
+            self.panel, self.piece = panel, None
+        self.picked = self.snag = None
+        self.looked.emit()
+
+    def pick(self, reading: Reading | None) -> None:
+        """Point at what a figure measures, or at nothing."""
+        self.picked, self.snag = reading, None
+        self.looked.emit()
+
+    def show_snag(self, snag: Snag) -> None:
+        """Go where a snag sits."""
+        self.stage = snag.stage
+        if snag.panel:
+            self.panel = snag.panel
+        self.picked, self.snag = None, snag
+        self.looked.emit()
+
+    def select_piece(self, piece: int | None) -> None:
+        """Take one piece of the panel in hand."""
+        self.piece = piece
+        self.looked.emit()

@@ -1,0 +1,87 @@
+"""The style sheet, made from the theme's tokens."""
+
+from __future__ import annotations
+
+from tessil.drawing import theme as t
+
+
+def style_sheet() -> str:
+    """Qt style sheet of the whole application."""
+    return f"""
+* {{ font-family: "{t.TEXT_FACE}"; font-size: {t.TEXT}px; color: {t.INK}; }}
+QMainWindow, QWidget#paper {{ background: {t.PAPER}; }}
+QWidget#card {{ background: {t.CARD}; border: 1px solid {t.RULE}; border-radius: {t.RADIUS}px; }}
+QScrollArea, QScrollArea > QWidget > QWidget {{ background: transparent; border: none; }}
+QLabel#title {{ font-family: "{t.TITLE_FACE}"; font-size: {t.TITLE}px; font-weight: 500; }}
+QLabel#large {{ font-family: "{t.TITLE_FACE}"; font-size: {t.LARGE}px; font-weight: 500; }}
+QLabel#soft {{ color: {t.SOFT}; font-size: 12px; }}
+QLabel#error {{ color: {t.BLOCKING}; font-size: 12px; font-weight: 600; }}
+QLabel#caution {{ color: {t.SOFT}; font-size: 12px; }}
+QLineEdit {{
+  background: {t.CARD}; border: 1px solid {t.RULE}; border-radius: 4px; padding: 3px 8px;
+  min-height: 22px; selection-background-color: {t.THREAD}; selection-color: {t.CARD};
+}}
+QLineEdit:hover {{ border-color: {t.FAINT}; }}
+QLineEdit:focus {{ border: 2px solid {t.THREAD}; padding: 2px 7px; }}
+QLineEdit[wrong="true"] {{ border: 2px solid {t.BLOCKING}; padding: 2px 7px; }}
+QLineEdit#name {{
+  font-family: "{t.TITLE_FACE}"; font-size: {t.TITLE}px; font-weight: 500;
+  background: transparent; border-color: transparent; padding: 0 4px; margin-left: -5px;
+}}
+QLineEdit#name:hover {{ border-color: {t.RULE}; }}
+QLineEdit#name:focus {{ border: 2px solid {t.THREAD}; padding: 0 3px; background: {t.CARD}; }}
+QLineEdit#measured {{ border: 1px dashed {t.FAINT}; background: transparent; }}
+QLineEdit#measured:focus {{ border: 2px solid {t.MEASURED}; background: {t.CARD}; }}
+QLineEdit#measured[got="true"] {{
+  border: 1px solid {t.MEASURED}; background: {t.MEASURED_WASH}; color: {t.MEASURED};
+  font-weight: 600;
+}}
+QPushButton {{
+  background: {t.CARD}; border: 1px solid {t.RULE}; border-radius: 4px; padding: 4px 12px;
+  min-height: 22px;
+}}
+QPushButton:hover {{ border-color: {t.INK}; }}
+QPushButton:focus {{ border: 2px solid {t.THREAD}; padding: 3px 11px; }}
+QPushButton:pressed {{ background: {t.MAT}; }}
+QPushButton:disabled {{ color: {t.FAINT}; background: transparent; border-color: {t.RULE}; }}
+QPushButton#main {{ background: {t.THREAD}; color: {t.CARD}; border-color: {t.THREAD};
+  font-weight: 600; }}
+QPushButton#main:hover {{ background: #8e2231; }}
+QPushButton#main:focus {{ border: 2px solid {t.INK}; }}
+QPushButton#main:disabled {{ background: {t.RULE}; border-color: {t.RULE}; color: {t.SOFT}; }}
+QPushButton#fix {{
+  background: transparent; border: 1px solid {t.WARNING}; color: {t.WARNING};
+  padding: 1px 8px; min-height: 18px; font-size: 12px; font-weight: 600;
+}}
+QPushButton#fix:hover {{ background: {t.CARD}; }}
+QPushButton#fix:focus {{ border: 2px solid {t.THREAD}; padding: 0 7px; }}
+QPushButton#quiet {{ background: transparent; border-color: transparent; padding: 4px 8px; }}
+QPushButton#quiet:hover {{ border-color: {t.RULE}; background: {t.CARD}; }}
+QPushButton#quiet:focus {{ border: 2px solid {t.THREAD}; padding: 3px 7px; }}
+QPushButton#link {{ background: transparent; border: 1px solid transparent; padding: 1px 2px;
+  text-align: left; font-weight: 600; min-height: 18px; }}
+QPushButton#link:hover {{ color: {t.THREAD}; }}
+QPushButton#link:focus {{ border: 1px solid {t.THREAD}; }}
+QPushButton#segment {{ padding: 3px 6px; border-radius: 0; margin-left: -1px; }}
+QPushButton#segment:checked {{ background: {t.INK}; color: {t.CARD}; border-color: {t.INK}; }}
+QPushButton#segment:focus {{ border: 2px solid {t.THREAD}; padding: 2px 5px; }}
+QCheckBox {{ spacing: 8px; min-height: 24px; }}
+QCheckBox::indicator {{ width: 16px; height: 16px; border: 1px solid {t.FAINT};
+  border-radius: 3px; background: {t.CARD}; }}
+QCheckBox::indicator:checked {{ background: {t.THREAD}; border-color: {t.THREAD}; }}
+QCheckBox:focus {{ color: {t.THREAD}; }}
+QMenu {{ background: {t.CARD}; border: 1px solid {t.RULE}; padding: 6px; }}
+QMenu::item {{ padding: 6px 28px 6px 16px; border-radius: 4px; }}
+QMenu::item:selected {{ background: {t.THREAD_WASH}; }}
+QMenu::item:disabled {{ color: {t.FAINT}; }}
+QMenu::separator {{ height: 1px; background: {t.RULE}; margin: 6px 8px; }}
+QToolTip {{ background: {t.INK}; color: {t.CARD}; border: none; padding: 4px 6px; }}
+QAbstractItemView {{ background: {t.CARD}; border: 1px solid {t.RULE}; outline: none;
+  selection-background-color: {t.THREAD_WASH}; selection-color: {t.INK}; padding: 4px; }}
+QScrollBar:vertical {{ background: transparent; width: 10px; margin: 2px; }}
+QScrollBar::handle:vertical {{ background: {t.RULE}; border-radius: 3px; min-height: 30px; }}
+QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page {{
+  background: transparent; height: 0; width: 0; }}
+QScrollBar:horizontal {{ background: transparent; height: 10px; margin: 2px; }}
+QScrollBar::handle:horizontal {{ background: {t.RULE}; border-radius: 3px; min-width: 30px; }}
+"""

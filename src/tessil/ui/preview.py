@@ -1,0 +1,127 @@
+"""The worksheet on screen, page by page, just as it goes on paper."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QSize, Qt, Signal
+from PySide6.QtGui import QColor, QImage, QKeyEvent, QPageSize, QPainter, QPixmap, QResizeEvent
+from PySide6.QtPrintSupport import QPrintDialog, QPrinter, QPrinterInfo
+from PySide6.QtWidgets import (
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
+
+from tessil.core.plan import Plan
+from tessil.drawing import theme
+from tessil.files.worksheet import MM_PER_INCH, PAGES, page_size, paint_page
+
+
+class Preview(QWidget):
+    """Both pages side by side, with a button for PDF and one for a printer."""
+
+    pdf_wanted = Signal()
+    left = Signal()
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setObjectName("paper")
+        self.plan: Plan | None = None
+        outer = QVBoxLayout(self)
+        outer.setContentsMargins(16, 12, 16, 12)
+        outer.addLayout(self._head())
+        area = QScrollArea()
+        area.setWidgetResizable(True)
+        area.setFrameShape(QFrame.Shape.NoFrame)
+        area.setAccessibleName("Worksheet pages")
+        body = QWidget()
+        row = QHBoxLayout(body)
+        row.setSpacing(16)
+        row.addStretch(1)
+        self.pages = [QLabel() for _ in PAGES]
+        for page in self.pages:
+            row.addWidget(page, 0, Qt.AlignmentFlag.AlignTop)
+        row.addStretch(1)
+        area.setWidget(body)
+        outer.addWidget(area, 1)
+
+    def _head(self) -> QHBoxLayout:
+        title = QLabel("Worksheet")
+        title.setObjectName("title")
+        self.save = QPushButton("Save as PDF")
+        self.save.setObjectName("main")
+        self.save.clicked.connect(self.pdf_wanted)
+        self.printer = QPushButton("Print…")
+        self.printer.clicked.connect(self._print)
+        self.words = QLabel()
+        self.words.setObjectName("soft")
+        back = QPushButton("Back to the bench")
+        back.clicked.connect(self.left)
+        self.back = back
+        row = QHBoxLayout()
+        row.addWidget(title)
+        row.addWidget(self.words, 1)
+        for button in (self.save, self.printer, back):
+            row.addWidget(button)
+        return row
+
+    def show_plan(self, plan: Plan) -> None:
+        """Paint both pages of a plan."""
+        self.plan = plan
+        can_print = bool(QPrinterInfo.availablePrinterNames())
+        self.printer.setEnabled(can_print)
+        size = page_size(plan)
+        words = f"Two pages, {size.name()}."
+        self.words.setText(
+            words if can_print else f"{words} No printer is set up here: save a PDF."
+        )
+        self._paint()
+        self.save.setFocus()
+
+    def _paint(self) -> None:
+        if self.plan is None:
+            return
+        size = page_size(self.plan).size(QPageSize.Unit.Millimeter)
+        wide = max((self.width() - 100) / len(self.pages), 300)
+        ratio = self.devicePixelRatioF()
+        per_mm = wide / size.width() * ratio
+        for at, label in enumerate(self.pages):
+            pixels = QSize(round(size.width() * per_mm), round(size.height() * per_mm))
+            image = QImage(pixels, QImage.Format.Format_RGB32)
+            image.fill(QColor("#ffffff"))
+            painter = QPainter(image)
+            paint_page(painter, self.plan, at, per_mm)
+            painter.end()
+            pixmap = QPixmap.fromImage(image)
+            pixmap.setDevicePixelRatio(ratio)
+            label.setPixmap(pixmap)
+            label.setStyleSheet(f"border: 1px solid {theme.RULE};")
+            label.setAccessibleName(f"Page {at + 1}")
+
+    def _print(self) -> None:
+        if self.plan is None:
+            return
+        printer = QPrinter(QPrinter.PrinterMode.HighResolution)
+        printer.setPageSize(page_size(self.plan))
+        printer.setFullPage(True)
+        if QPrintDialog(printer, self).exec():
+            painter = QPainter(printer)
+            for at in range(len(PAGES)):
+                if at:
+                    printer.newPage()
+                paint_page(painter, self.plan, at, printer.resolution() / MM_PER_INCH)
+            painter.end()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        if self.isVisible():
+            self._paint()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape:
+            self.left.emit()
+        else:
+            super().keyPressEvent(event)

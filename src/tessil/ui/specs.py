@@ -1,0 +1,30 @@
+"""Descriptions of fields as data: what to ask, what stands there, what an answer changes."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, Literal
+
+from tessil.core.edits import Edit
+
+Kind = Literal["length", "length?", "count", "count?", "word", "choice", "toggle", "basket"]
+
+
+@dataclass(frozen=True, slots=True)
+class Spec:
+    """One field.  ``key`` is stable; ``edit`` makes the change for an answer and may raise
+    pydantic's ValidationError."""
+
+    key: str
+    kind: Kind
+    label: str
+    help: str
+    value: Any
+    edit: Callable[[Any], Edit]
+    choices: tuple[tuple[str, str], ...] = ()
+
+    @property
+    def form(self) -> tuple[Any, ...]:
+        """What must stay alike for the same widget to serve."""
+        return self.key, self.kind, self.label, self.choices

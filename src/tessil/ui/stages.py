@@ -1,0 +1,255 @@
+"""Which decisions each stage asks for: one function a stage, a list of field descriptions.
+
+Words and order only; what an answer means is the core's.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import Any
+
+from tessil.core.catalogue import of_kind
+from tessil.core.choosing import choose, choose_alike, choose_apart
+from tessil.core.edits import Edit, edit
+from tessil.core.panels import PanelPlan
+from tessil.core.plan import Plan
+from tessil.core.shapes import SHAPES
+from tessil.core.snags import Stage
+from tessil.ui.specs import Kind, Spec
+
+TITLES = {
+    Stage.BRIEF: "Brief",
+    Stage.PIECE: "Piecing",
+    Stage.LAYER: "Layers",
+    Stage.QUILT: "Quilting",
+    Stage.TRIM: "Trimming",
+    Stage.EDGE: "Edges",
+    Stage.CUT: "Cutting",
+    Stage.MAKE: "Making",
+}
+TO_COME = {
+    Stage.MAKE: (
+        "The order of assembly, with the steps that must not be missed, will stand here. "
+        "The worksheet (Ctrl+P) has all sizes to cut and sew by today."
+    ),
+}
+
+
+def _field(plan: Plan, path: str, kind: Kind, label: str, help_: str, words: str = "",
+           choices: tuple[tuple[str, str], ...] = ()) -> Spec:  # fmt: skip
+    """A field of the document itself, by its dotted path."""
+    value: Any = plan.project
+    for part in path.split("."):
+        value = getattr(value, part)
+    said = words or f"Set {label.lower()}"
+    return Spec(path, kind, label, help_, value, lambda new: edit(said, (path, new)), choices)
+
+
+def _choice(plan: Plan, panel: PanelPlan, path: str, kind: Kind, label: str, help_: str,
+            choices: tuple[tuple[str, str], ...] = ()) -> Spec:  # fmt: skip
+    """A field of a panel's choices."""
+    value: Any = panel.choices
+    for part in path.split("."):
+        value = getattr(value, part)
+    name = panel.panel.label.lower()
+
+    def make(new: Any) -> Edit:
+        return choose(plan.project, panel.panel, f"Set {label.lower()}, {name}", (path, new))
+
+    return Spec(f"panel.{path}", kind, label, help_, value, make, choices)
+
+
+def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    project = plan.project
+    yield _field(plan, "shape.kind", "choice", "Shape", plan.shape.sentence, "Choose the shape",
+                 tuple((key, shape.name) for key, shape in SHAPES.items()))  # fmt: skip
+    yield _field(plan, "shape.way", "choice", "Start from", "What the sizes are worked out from",
+                 "Choose what to start from",
+                 (("finished", "the finished size"), ("object", "what it holds"),
+                  ("panel", "the panel size")))  # fmt: skip
+    if project.shape.way != "object":
+        yield from _sizes(plan)
+    for option in plan.shape.options:
+        yield Spec(
+            f"shape.options.{option.key}", "choice", option.label, option.why,
+            plan.brief.options[option.key], _setter(f"shape.options.{option.key}", option.label),
+            option.choices,
+        )  # fmt: skip
+    yield from _held(plan)
+    if plan.bag.boxed:
+        yield _field(plan, "lining", "choice", "Lining", "Where the lining comes in",
+                     choices=(("drop-in", "dropped in"), ("quilted-in", "quilted in"),
+                              ("none", "none")))  # fmt: skip
+        yield _field(plan, "seams.side", "length", "Side seam", "Allowance at both sides")
+        yield _field(plan, "seams.bottom", "length", "Bottom seam", "Allowance at the bottom")
+        yield _field(plan, "seams.corner", "length", "Corner seam", "Across the boxed corners")
+        if plan.brief.options["top"] == "turned":
+            yield _field(plan, "seams.top", "length", "Top seam", "Where the lining joins")
+    elif plan.brief.options.get("edge") == "seam":
+        yield _field(plan, "seams.side", "length", "Seam", "Allowance on all four sides")
+
+
+def _setter(path: str, label: str) -> Callable[[Any], Edit]:
+    return lambda new: edit(f"Set {label.lower()}", (path, new))
+
+
+def _sizes(plan: Plan) -> Iterator[Spec]:
+    sizes = plan.project.shape.sizes
+    for field in plan.shape.fields_for(plan.project.shape.way):
+        path = f"shape.sizes.{field.key}"
+        value = sizes.get(field.key, field.start)
+        yield Spec(path, "length", field.label, field.why, value, _setter(path, field.label))
+
+
+def _held(plan: Plan) -> Iterator[Spec]:
+    project = plan.project
+    if project.shape.way != "object":
+        yield _field(plan, "hold.minded", "toggle", "Check that an object fits",
+                     "Warn when it does not", "Check the fit")  # fmt: skip
+        if not project.hold.minded:
+            return
+    yield _field(plan, "hold.name", "word", "It holds", "What the bag is for")
+    yield _field(plan, "hold.width", "length", "Object width", "As it stands in the bag")
+    yield _field(plan, "hold.height", "length", "Object height", "As it stands in the bag")
+    yield _field(plan, "hold.thickness", "length", "Object depth", "Thickness of one")
+    yield _field(plan, "hold.count", "count", "How many", "One behind the other")
+    yield _field(plan, "hold.ease", "length", "Ease each side", "Room to slide: ½ in is usual")
+
+
+_RUNS = (("level", "level"), ("upright", "upright"))
+
+
+def _alike(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    if not panel.panel.like:
+        return
+    alike = panel.key not in plan.project.panels
+    other = plan.panel(panel.panel.like).panel.label.lower()
+
+    def make(new: bool) -> Edit:
+        return choose_alike(panel.panel) if new else choose_apart(plan.project, panel.panel)
+
+    yield Spec(
+        "alike", "toggle", f"Just as the {other}", "One set of choices for both", alike, make
+    )
+
+
+def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    piecing = panel.choices.piecing
+    yield from _alike(plan, panel)
+    yield _choice(plan, panel, "piecing.way", "choice", "Made of", "How the top is made",
+                  (("strips", "strips"), ("whole", "one cloth")))  # fmt: skip
+    if piecing.way == "strips":
+        yield _choice(plan, panel, "piecing.run", "choice", "Strips lie", "As the bag is worn",
+                      _RUNS)  # fmt: skip
+        yield _choice(plan, panel, "piecing.fixed", "choice", "I decide", "The other one follows",
+                      (("width", "their width"), ("count", "how many")))  # fmt: skip
+        if piecing.fixed == "width":
+            yield _choice(plan, panel, "piecing.strip_cut", "length", "Strip, cut", "Cut width")
+        else:
+            yield _choice(plan, panel, "piecing.count", "count", "Strips", "On this panel")
+        yield _choice(plan, panel, "piecing.surplus", "choice", "What is over",
+                      "Strips rarely come out even",
+                      (("both", "trimmed on both sides"), ("one", "trimmed on one side"),
+                       ("recut", "strips recut to fit")))  # fmt: skip
+        yield _choice(plan, panel, "piecing.strip_sets", "toggle", "Sew strip sets, cut across",
+                      "Full-length strips sewn first, panels cut from them")  # fmt: skip
+        yield _field(plan, "seams.piecing", "length", "Piecing seam", "Between pieces: ¼ is usual")
+    yield _choice(plan, panel, "piecing.prints", "basket", "Prints",
+                  "Click a piece on the bench, then a print")  # fmt: skip
+    if panel.channels is not None:
+        yield from _oversize(plan)
+
+
+def _oversize(plan: Plan) -> Iterator[Spec]:
+    yield _field(plan, "oversize.way", "choice", "Piece larger", "Quilting draws a panel in",
+                 "Choose how much larger to piece",
+                 (("model", "by the model"), ("fixed", "by a fixed margin"),
+                  ("none", "not at all")))  # fmt: skip
+    if plan.project.oversize.way == "fixed":
+        yield _field(plan, "oversize.fixed", "length", "Fixed margin", "Over in each direction")
+    if plan.project.oversize.way == "model":
+        yield _field(plan, "oversize.squaring", "length", "Squaring", "Each side, to true it up")
+
+
+def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    if panel.panel.kind == "lining":
+        return
+    yield from _alike(plan, panel)
+    battings = tuple((entry.key, entry.name) for entry in of_kind("batting"))
+    yield _choice(plan, panel, "layers.batting", "choice", "Batting", "What gives it body",
+                  (*battings, ("none", "None")))  # fmt: skip
+    if plan.project.lining != "quilted-in":
+        yield _choice(plan, panel, "layers.backing", "choice", "Behind it",
+                      "A cloth caught in the quilting, under the lining",
+                      (("none", "nothing"), ("cotton", "a backing cloth")))  # fmt: skip
+    yield _choice(plan, panel, "layers.margin", "length", "Larger by",
+                  "Batting and backing beyond the top, each side")  # fmt: skip
+
+
+def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    if panel.panel.kind == "lining":
+        return
+    quilting = panel.choices.quilting
+    yield from _alike(plan, panel)
+    yield _choice(plan, panel, "quilting.pattern", "choice", "Pattern", "Lines of quilting",
+                  (("channels", "channels"), ("none", "none")))  # fmt: skip
+    if quilting.pattern == "none":
+        return
+    yield _choice(plan, panel, "quilting.run", "choice", "Lines run", "As the bag is worn",
+                  (("upright", "upright"), ("level", "level")))  # fmt: skip
+    yield _choice(plan, panel, "quilting.gap", "length", "Wished gap", "From line to line, sewn")
+    yield _choice(plan, panel, "quilting.centre", "choice", "On the centre", "What falls there",
+                  (("line", "a line"), ("gap", "a gap")))  # fmt: skip
+    yield _choice(plan, panel, "quilting.spacing", "choice", "Come out by",
+                  "Even gaps from seam to seam, or the gap just as wished",
+                  (("divide", "dividing evenly"), ("keep", "keeping the gap")))  # fmt: skip
+
+
+def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    if plan.bag.boxed and plan.project.lining == "drop-in":
+        yield _field(plan, "lining_shorter", "length", "Lining shorter",
+                     "So that it does not bag out: nothing to ¼ in")  # fmt: skip
+    if panel.channels is not None:
+        yield from _oversize(plan)
+
+
+def _edge(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    if plan.binding is None:
+        return
+    prints = tuple((entry.key, entry.name) for entry in plan.project.prints)
+    yield _field(plan, "binding.print", "choice", "Cloth", "What the binding is cut from",
+                 "Choose the binding's cloth", prints or (("", "cloth"),))  # fmt: skip
+    yield _field(plan, "binding.fold", "choice", "Fold", "Double wears longer",
+                 "Choose the binding's fold",
+                 (("double", "double"), ("single", "single")))  # fmt: skip
+    yield _field(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
+    yield _field(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
+    yield _field(plan, "binding.cut", "length?", "Cut width", "Empty: as the formula says")
+    if plan.bag.boxed:
+        yield _field(plan, "binding.overlap", "length", "Overlap", "Where the loop closes")
+    yield _field(plan, "binding.strips_on_hand", "count?", "Strips in hand",
+                 "Already cut, for one bag; empty: as many as it takes")  # fmt: skip
+
+
+def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    yield _field(plan, "bags", "count", "Bags to make", "All amounts are for so many")
+    yield _field(plan, "stock.usable_width", "length", "Usable width",
+                 "Between the selvages, once they are off")  # fmt: skip
+    yield _field(plan, "stock.straightening", "length", "Straighten", "Lost squaring the cut end")
+
+
+_TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
+    Stage.BRIEF: _brief,
+    Stage.PIECE: _piece,
+    Stage.LAYER: _layer,
+    Stage.QUILT: _quilt,
+    Stage.TRIM: _trim,
+    Stage.EDGE: _edge,
+    Stage.CUT: _cut,
+}
+
+
+def specs(plan: Plan, stage: Stage, panel_key: str) -> tuple[Spec, ...]:
+    """The fields of a stage for a panel, as things stand now."""
+    ask = _TABLE.get(stage)
+    return tuple(ask(plan, plan.panel(panel_key))) if ask else ()

@@ -1,0 +1,210 @@
+"""The first page: three answers make a plan.  Shown when nothing is open, and for New."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from tessil.core.lengths import Notation
+from tessil.core.plan import plan
+from tessil.core.rulers import rulers
+from tessil.core.shapes import SHAPES
+from tessil.core.starting import Answers, first_project
+from tessil.core.trouble import CannotPlan
+from tessil.ui.widgets.fields import CountField, FieldRow, LengthField, Segments, WordField
+
+
+class StartPage(QWidget):
+    """Asks for shape, object and pieces, and says what will come of them."""
+
+    made = Signal(object)
+    demo_wanted = Signal()
+    open_wanted = Signal()
+    left = Signal()
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setObjectName("paper")
+        self.answers = Answers()
+        self.rows: dict[str, FieldRow] = {}
+        outer = QHBoxLayout(self)
+        outer.addStretch(1)
+        column = QVBoxLayout()
+        column.setSpacing(14)
+        outer.addLayout(column)
+        outer.addStretch(1)
+        column.addStretch(1)
+        column.addLayout(self._head())
+        column.addWidget(self._question("1", "What shall it be?", self._shape()))
+        column.addWidget(self._question("2", "What must it hold?", self._object()))
+        column.addWidget(self._question("3", "What is each side pieced from?", self._pieces()))
+        column.addLayout(self._foot())
+        column.addStretch(2)
+        self.refresh()
+
+    def _head(self) -> QVBoxLayout:
+        title = QLabel("A new bag in three answers")
+        title.setObjectName("large")
+        words = QLabel("Every answer can be changed later; sizes are read as you write them.")
+        words.setObjectName("soft")
+        head = QVBoxLayout()
+        head.setSpacing(0)
+        head.addWidget(title)
+        head.addWidget(words)
+        return head
+
+    def _question(self, number: str, words: str, body: QWidget) -> QWidget:
+        card = QWidget()
+        card.setObjectName("card")
+        card.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        card.setFixedWidth(680)
+        row = QHBoxLayout(card)
+        row.setContentsMargins(16, 12, 16, 12)
+        row.setSpacing(16)
+        mark = QLabel(number)
+        mark.setObjectName("large")
+        row.addWidget(mark, 0, Qt.AlignmentFlag.AlignTop)
+        ask = QLabel(words)
+        ask.setObjectName("title")
+        ask.setWordWrap(True)
+        ask.setFixedWidth(176)
+        row.addWidget(ask, 0, Qt.AlignmentFlag.AlignTop)
+        row.addWidget(body, 1)
+        return card
+
+    def _notation(self) -> Notation:
+        return rulers(self.answers.units).notation
+
+    def _answer(self, key: str, value: Any) -> str:
+        """Try an answer; the sentence if no plan would follow."""
+        try:
+            tried = self.answers.changed(key, value)
+            plan(first_project(tried))
+        except CannotPlan as trouble:
+            return trouble.sentence
+        except ValueError as error:
+            return _sentence(error)
+        self.answers = tried
+        self.refresh()
+        return ""
+
+    def _row(self, key: str, label: str, field: QWidget, help_: str) -> FieldRow:
+        row = FieldRow(label, field, help_)
+        field.setObjectName(f"start.{key}")
+        self.rows[key] = row
+        return row
+
+    def _length(self, key: str, label: str, help_: str) -> FieldRow:
+        field = LengthField(self._notation, lambda v, run: self._answer(key, v), False)
+        return self._row(key, label, field, help_)
+
+    def _chosen(self, key: str, label: str, help_: str,
+                choices: tuple[tuple[str, str], ...]) -> FieldRow:  # fmt: skip
+        field = Segments(choices, lambda v, run: self._answer(key, v))
+        return self._row(key, label, field, help_)
+
+    def _shape(self) -> QWidget:
+        body = QWidget()
+        column = QVBoxLayout(body)
+        column.setContentsMargins(0, 0, 0, 0)
+        choices = tuple((key, shape.name) for key, shape in SHAPES.items())
+        column.addWidget(self._chosen("shape", "", "The shape of the bag", choices))
+        self.sentence = QLabel()
+        self.sentence.setObjectName("soft")
+        self.sentence.setWordWrap(True)
+        column.addWidget(self.sentence)
+        units = (("inch", "inches"), ("metric", "centimetres"))
+        column.addWidget(self._chosen("units", "Measured in", "How you read lengths", units))
+        return body
+
+    def _object(self) -> QWidget:
+        body = QWidget()
+        grid = QGridLayout(body)
+        grid.setContentsMargins(0, 0, 0, 0)
+        name = WordField(lambda v, run: self._answer("name", v))
+        grid.addWidget(self._row("name", "It holds a", name, "Used in words only"), 0, 0, 1, 2)
+        grid.addWidget(self._length("width", "Width", "As it stands in the bag"), 1, 0)
+        grid.addWidget(self._length("height", "Height", "As it stands in the bag"), 1, 1)
+        grid.addWidget(self._length("thickness", "Thickness", "Of one"), 2, 0)
+        count = CountField(lambda v, run: self._answer("count", v))
+        grid.addWidget(self._row("count", "How many", count, "One behind the other"), 2, 1)
+        return body
+
+    def _pieces(self) -> QWidget:
+        body = QWidget()
+        grid = QGridLayout(body)
+        grid.setContentsMargins(0, 0, 0, 0)
+        made = (("strips", "strips"), ("whole", "one cloth"))
+        grid.addWidget(self._chosen("way", "Made of", "Each side's top", made), 0, 0, 1, 2)
+        strips = CountField(lambda v, run: self._answer("strips", v))
+        grid.addWidget(self._row("strips", "How many", strips, "Strips on each side"), 1, 0)
+        lie = (("level", "level"), ("upright", "upright"))
+        grid.addWidget(self._chosen("run", "They lie", "As the bag is worn", lie), 1, 1)
+        return body
+
+    def _foot(self) -> QHBoxLayout:
+        self.plan_it = QPushButton("Plan this bag")
+        self.plan_it.setObjectName("main")
+        self.plan_it.clicked.connect(self._finish)
+        self.outcome = QLabel()
+        demo = QPushButton("Show me the demo bag")
+        demo.setObjectName("quiet")
+        demo.clicked.connect(self.demo_wanted)
+        open_ = QPushButton("Open a project…")
+        open_.setObjectName("quiet")
+        open_.clicked.connect(self.open_wanted)
+        self.back = QPushButton("Back to my bag")
+        self.back.setObjectName("quiet")
+        self.back.clicked.connect(self.left)
+        row = QHBoxLayout()
+        row.addWidget(self.plan_it)
+        row.addWidget(self.outcome, 1)
+        for button in (self.back, open_, demo):
+            row.addWidget(button)
+        return row
+
+    def _finish(self) -> None:
+        for row in self.rows.values():
+            if isinstance(row.field, (LengthField, CountField, WordField)):
+                row.field.settle()
+        wrong = [row for row in self.rows.values() if row.error.text()]
+        if wrong:
+            wrong[0].field.setFocus()
+            return
+        self.made.emit(first_project(self.answers))
+
+    def begin(self, units: str, can_go_back: bool) -> None:
+        """Ask afresh."""
+        self.answers = Answers().changed("units", units)
+        self.back.setVisible(can_go_back)
+        for row in self.rows.values():
+            if isinstance(row.field, (LengthField, CountField, WordField)):
+                row.field.forget()
+        self.refresh()
+        shape = self.rows["shape"].field
+        if isinstance(shape, Segments):
+            shape.buttons[self.answers.shape].setFocus()
+
+    def refresh(self) -> None:
+        """Show the answers and what comes of them."""
+        for key, row in self.rows.items():
+            row.field.show_value(getattr(self.answers, key))  # type: ignore[attr-defined]
+        self.sentence.setText(SHAPES[self.answers.shape].sentence)
+        made = plan(first_project(self.answers))
+        read = made.marks.notation.read_off
+        size = " × ".join(read(figure.value) for figure in made.bag.finished)
+        self.outcome.setText(f"It will be {size} finished.")
+        stripped = self.answers.way == "strips"
+        for key in ("strips", "run"):
+            self.rows[key].setVisible(stripped)
+
+
+def _sentence(error: ValueError) -> str:
+    errors = getattr(error, "errors", None)
+    if errors is None:
+        return str(error)
+    from tessil.files.projectfile import plain_sentence
+
+    return plain_sentence(errors()[0])

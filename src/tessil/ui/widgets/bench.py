@@ -1,0 +1,248 @@
+"""The bench: the panel at true proportion, with zoom, pan, rulers and pieces to take in hand.
+
+Shows a picture; knows nothing of plans.  Zooming never changes what is drawn, only how
+large.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtGui import (
+    QColor,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+    QWheelEvent,
+)
+from PySide6.QtWidgets import QWidget
+
+from tessil.drawing import theme
+from tessil.drawing.fonts import text_font
+from tessil.drawing.painter import Surface, fitted, paint_picture
+from tessil.drawing.picture import Picture, inside
+
+RULER = 20
+LEAST_ZOOM, MOST_ZOOM = 0.25, 40.0
+_STEPS_INCH = (0.125, 0.25, 0.5, 1, 2, 5, 10, 20)
+_STEPS_METRIC = tuple(step / 2.54 for step in (0.1, 0.5, 1, 2, 5, 10, 20, 50))
+
+
+class Bench(QWidget):
+    """Shows one picture.  Click or arrow keys take a piece; + − 0 zoom; drag pans."""
+
+    piece_taken = Signal(object)
+    piece_moved = Signal(int)
+    zoomed = Signal(float)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMinimumSize(360, 240)
+        self.setAccessibleName("Bench")
+        self.setToolTip("")
+        self.picture: Picture | None = None
+        self.piece: int | None = None
+        self.in_metric = False
+        self.zoom = 1.0
+        self.shift = QPointF(0, 0)
+        self._grip: QPointF | None = None
+        self._moved = False
+
+    def show_picture(self, picture: Picture, piece: int | None, metric: bool) -> None:
+        """Show a picture, keeping zoom and place."""
+        self.picture, self.piece, self.in_metric = picture, piece, metric
+        self.setAccessibleDescription(picture.caption)
+        self.update()
+
+    def fit(self) -> None:
+        """Show all of it."""
+        self.zoom, self.shift = 1.0, QPointF(0, 0)
+        self.zoomed.emit(self.zoom)
+        self.update()
+
+    def surface(self) -> Surface:
+        """Where the picture lies now."""
+        assert self.picture is not None
+        base = fitted(self.picture, self.width() - RULER, self.height() - RULER)
+        centre = QPointF(self.width() / 2, self.height() / 2)
+        left = (base.left + RULER - centre.x()) * self.zoom + centre.x() + self.shift.x()
+        top = (base.top + RULER - centre.y()) * self.zoom + centre.y() + self.shift.y()
+        return replace(base, left=left, top=top, per_inch=base.per_inch * self.zoom)
+
+    def zoom_by(self, factor: float, about: QPointF | None = None) -> None:
+        """Zoom with one point of the bench held still."""
+        about = about or QPointF(self.width() / 2, self.height() / 2)
+        wanted = min(max(self.zoom * factor, LEAST_ZOOM), MOST_ZOOM)
+        factor = wanted / self.zoom
+        centre = QPointF(self.width() / 2, self.height() / 2)
+        self.shift = about - centre - (about - centre - self.shift) * factor
+        self.zoom = wanted
+        self.zoomed.emit(self.zoom)
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(theme.MAT))
+        painter.drawRoundedRect(QRectF(self.rect()), theme.RADIUS, theme.RADIUS)
+        if self.picture is None:
+            return
+        painter.setClipRect(self.rect().adjusted(1, 1, -1, -1))
+        surface = self.surface()
+        paint_picture(painter, self.picture, surface)
+        if self.picture.ruled:
+            self._rulers(painter, surface)
+        self._caption(painter)
+        if self.hasFocus():
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(QPen(QColor(theme.THREAD), 2))
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 6, 6)
+
+    def _caption(self, painter: QPainter) -> None:
+        assert self.picture is not None
+        if not self.picture.caption:
+            return
+        painter.setFont(text_font(theme.SMALL + 1))
+        metrics = painter.fontMetrics()
+        width = metrics.horizontalAdvance(self.picture.caption) + 16
+        box = QRectF(self.width() - width - 8, self.height() - 28, width, 22)
+        painter.setPen(Qt.PenStyle.NoPen)
+        mat = QColor(theme.MAT)
+        mat.setAlphaF(0.9)
+        painter.setBrush(mat)
+        painter.drawRoundedRect(box, 4, 4)
+        painter.setPen(QColor(theme.SOFT))
+        painter.drawText(box, int(Qt.AlignmentFlag.AlignCenter), self.picture.caption)
+
+    def _rulers(self, painter: QPainter, surface: Surface) -> None:
+        """Ruler edges along the top and the left, zero at the picture's origin."""
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(theme.CARD))
+        painter.drawRect(QRectF(0, 0, self.width(), RULER))
+        painter.drawRect(QRectF(0, 0, RULER, self.height()))
+        steps = _STEPS_METRIC if self.in_metric else _STEPS_INCH
+        small = next((s for s in steps if s * surface.per_inch >= 6), steps[-1])
+        large = next((s for s in steps if s * surface.per_inch >= 34), steps[-1])
+        painter.setFont(text_font(10))
+        self._marks(painter, surface.left, self.width(), surface.per_inch, small, large, True)
+        self._marks(painter, surface.top, self.height(), surface.per_inch, small, large, False)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(theme.CARD))
+        painter.drawRect(QRectF(0, 0, RULER, RULER))
+        painter.setPen(QColor(theme.FAINT))
+        unit = "cm" if self.in_metric else "in"
+        painter.drawText(QRectF(0, 0, RULER, RULER), int(Qt.AlignmentFlag.AlignCenter), unit)
+
+    def _marks(
+        self, painter: QPainter, zero: float, length: int, per_inch: float, small: float,
+        large: float, level: bool,
+    ) -> None:  # fmt: skip
+        painter.setPen(QPen(QColor(theme.FAINT), 1))
+        first, last = (
+            int((RULER - zero) / (small * per_inch)),
+            int((length - zero) / (small * per_inch)),
+        )
+        every = max(round(large / small), 1)
+        for mark in range(first, last + 1):
+            at = zero + mark * small * per_inch
+            if at < RULER:
+                continue
+            tall = mark % every == 0
+            reach = 8 if tall else 4
+            if level:
+                painter.drawLine(QPointF(at, RULER), QPointF(at, RULER - reach))
+            else:
+                painter.drawLine(QPointF(RULER, at), QPointF(RULER - reach, at))
+            if tall:
+                self._mark_text(painter, at, mark * small, level)
+
+    def _mark_text(self, painter: QPainter, at: float, inches: float, level: bool) -> None:
+        value = inches * 2.54 if self.in_metric else inches
+        text = f"{value:g}" if abs(value - round(value)) < 1e-6 else f"{value:.1f}"
+        text = text.replace("-", "−")
+        if level:
+            painter.drawText(QPointF(at + 3, RULER - 8), text)
+            return
+        painter.save()
+        painter.translate(RULER - 9, at - 3)
+        painter.rotate(-90)
+        painter.drawText(QPointF(0, 0), text)
+        painter.restore()
+
+    def _piece_at(self, at: QPointF) -> int | None:
+        if self.picture is None:
+            return None
+        point = self.surface().inches(at.x(), at.y())
+        for key, outline in self.picture.pieces.items():
+            if inside(point, outline):
+                return int(key.partition(":")[2])
+        return None
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._grip, self._moved = event.position(), False
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if self._grip is None:
+            return
+        step = event.position() - self._grip
+        if not self._moved and step.manhattanLength() < 6:
+            return
+        self._moved = True
+        self.shift += step
+        self._grip = event.position()
+        self.setCursor(Qt.CursorShape.ClosedHandCursor)
+        self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        self.unsetCursor()
+        if not self._moved and self.picture is not None and self.picture.pieces:
+            self.piece_taken.emit(self._piece_at(event.position()))
+        self._grip = None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        if self._piece_at(event.position()) is None:
+            self.fit()
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        turn = event.angleDelta().y() or event.pixelDelta().y()
+        self.zoom_by(1.0015**turn, event.position())
+        event.accept()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        key = event.key()
+        if key in (Qt.Key.Key_Plus, Qt.Key.Key_Equal):
+            self.zoom_by(1.25)
+        elif key == Qt.Key.Key_Minus:
+            self.zoom_by(0.8)
+        elif key == Qt.Key.Key_0:
+            self.fit()
+        elif key == Qt.Key.Key_Escape:
+            self.piece_taken.emit(None)
+        elif key in (Qt.Key.Key_Up, Qt.Key.Key_Left, Qt.Key.Key_Down, Qt.Key.Key_Right):
+            step = -1 if key in (Qt.Key.Key_Up, Qt.Key.Key_Left) else 1
+            self._arrow(step, event)
+        else:
+            super().keyPressEvent(event)
+
+    def _arrow(self, step: int, event: QKeyEvent) -> None:
+        """Arrows go from piece to piece; with Shift they swap it onwards; with Ctrl they pan."""
+        pieces = len(self.picture.pieces) if self.picture else 0
+        if event.modifiers() & Qt.KeyboardModifier.ControlModifier or not pieces:
+            level = event.key() in (Qt.Key.Key_Left, Qt.Key.Key_Right)
+            self.shift += QPointF(-40.0 * step, 0) if level else QPointF(0, -40.0 * step)
+            self.update()
+        elif event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+            self.piece_moved.emit(step)
+        else:
+            at = 0 if self.piece is None else (self.piece + step) % pieces
+            self.piece_taken.emit(at)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.update()

@@ -1,0 +1,371 @@
+"""Fields for decisions: lengths, sizes, counts, words, choices.  Each says in words what is
+wrong beside itself, keeps what was typed, and never computes with it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from fractions import Fraction
+from typing import Any
+
+from PySide6.QtCore import QRectF, Qt, QTimer, Signal
+from PySide6.QtGui import (
+    QColor,
+    QFocusEvent,
+    QFontMetricsF,
+    QKeyEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QPolygonF,
+    QWheelEvent,
+)
+from PySide6.QtWidgets import (
+    QButtonGroup,
+    QComboBox,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from tessil.core.lengths import LengthError, Notation, read_length, read_size
+from tessil.core.project import Got
+from tessil.drawing import theme
+from tessil.drawing.fonts import text_font
+
+ERROR_DELAY = 600  # a sum half typed is not yet a mistake
+
+Read = Callable[[str], Any]
+Write = Callable[[Any], str]
+Try = Callable[[Any, str], str]
+
+
+class TypedField(QLineEdit):
+    """A line that reads values: live while they make sense, with the sentence when not.
+
+    ``attempt`` gets a value and returns a sentence or nothing.  ``told`` carries the
+    sentence to show.  What is typed stays until it is read or Escape takes it back.
+    """
+
+    told = Signal(str)
+
+    def __init__(self, read: Read, write: Write, attempt: Try) -> None:
+        super().__init__()
+        self.read, self.write, self.attempt = read, write, attempt
+        self.value: Any = None
+        self.run = ""
+        self.dirty = False
+        self.sentence = ""
+        self.new_run: Callable[[], str] = lambda: ""
+        self._late = QTimer(self)
+        self._late.setSingleShot(True)
+        self._late.setInterval(ERROR_DELAY)
+        self._late.timeout.connect(lambda: self._tell(self.sentence))
+        self.textEdited.connect(self._typed)
+
+    def show_value(self, value: Any) -> None:
+        """Show the desk's value, unless something unread is still typed here."""
+        self.value = value
+        if not self.dirty:
+            text = self.write(value)
+            if text != self.text():
+                self.setText(text)
+
+    def _typed(self, text: str) -> None:
+        self.dirty = True
+        self.sentence = self._try(text)
+        if self.sentence:
+            self._late.start()
+        else:
+            self._late.stop()
+            self._tell("")
+
+    def _try(self, text: str) -> str:
+        try:
+            value = self.read(text)
+        except (LengthError, ValueError) as error:
+            return str(error)
+        return self.attempt(value, self.run)
+
+    def settle(self) -> None:
+        """Take what is typed as meant: show it read, or say at once what is wrong."""
+        if not self.dirty:
+            return
+        self._late.stop()
+        self.sentence = self._try(self.text())
+        self._tell(self.sentence)
+        if not self.sentence:
+            self.dirty = False
+            self.show_value(self.value)
+
+    def _tell(self, sentence: str) -> None:
+        wrong = bool(sentence)
+        if self.property("wrong") != wrong:
+            self.setProperty("wrong", wrong)
+            self.style().unpolish(self)
+            self.style().polish(self)
+        self.told.emit(sentence)
+
+    def forget(self) -> None:
+        """Take back what is typed and unread."""
+        self.dirty = False
+        self.sentence = ""
+        self._late.stop()
+        self._tell("")
+        self.show_value(self.value)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        self.run = self.new_run()
+        super().focusInEvent(event)
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        self.settle()
+        super().focusOutEvent(event)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape and self.dirty:
+            self.forget()
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.settle()
+            self.selectAll()
+            self.returnPressed.emit()
+        elif event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            self.step(1 if event.key() == Qt.Key.Key_Up else -1)
+        else:
+            super().keyPressEvent(event)
+
+    def step(self, by: int) -> None:
+        """Change the value by one step; nothing for fields that have none."""
+
+
+class LengthField(TypedField):
+    """A length in the maker's units, with the other unit shown faintly."""
+
+    def __init__(self, notation: Callable[[], Notation], attempt: Try, optional: bool) -> None:
+        self.notation = notation
+        self.optional = optional
+        super().__init__(self._read, self._write, attempt)
+
+    def _read(self, text: str) -> Fraction | None:
+        if self.optional and not text.strip():
+            return None
+        return read_length(text, self.notation().units)
+
+    def _write(self, value: Fraction | None) -> str:
+        return "" if value is None else self.notation().exact(value)
+
+    def step(self, by: int) -> None:
+        if self.value is None:
+            return
+        notation = self.notation()
+        mark = notation.mark * (2 if notation.units == "inch" else 1)
+        steps = self.value / mark
+        down, up = steps.__ceil__() - 1, steps.__floor__() + 1
+        self.dirty = False
+        sentence = self.attempt((up if by > 0 else down) * mark, self.run)
+        self._tell(sentence)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        super().paintEvent(event)
+        if self.value is None or self.dirty:
+            return
+        text = self.notation().other(self.value)
+        painter = QPainter(self)
+        painter.setFont(text_font(theme.SMALL))
+        painter.setPen(QColor(theme.FAINT))
+        room = QRectF(self.rect()).adjusted(0, 0, -8, 0)
+        metrics = QFontMetricsF(painter.font())
+        typed = QFontMetricsF(self.font()).horizontalAdvance(self.text())
+        if typed + metrics.horizontalAdvance(text) + 28 < self.width():
+            flags = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+            painter.drawText(room, int(flags), text)
+
+
+class MeasuredField(TypedField):
+    """Width × height as measured; empty when nothing was."""
+
+    def __init__(self, notation: Callable[[], Notation], attempt: Try) -> None:
+        self.notation = notation
+        super().__init__(self._read, self._write, attempt)
+        self.setObjectName("measured")
+        self.setPlaceholderText("what I got…")
+
+    def _read(self, text: str) -> Got:
+        if not text.strip():
+            return Got()
+        width, height = read_size(text, self.notation().units)
+        for value in (width, height):
+            if value <= 0:
+                raise LengthError("A measured size must be more than zero.")
+        return Got(width=width, height=height)
+
+    def _write(self, value: Got | None) -> str:
+        if value is None or (value.width is None and value.height is None):
+            return ""
+        exact = self.notation().exact
+        sides = (value.width, value.height)
+        return " × ".join("…" if side is None else exact(side) for side in sides)
+
+    def show_value(self, value: Any) -> None:
+        super().show_value(value)
+        got = value is not None and (value.width is not None or value.height is not None)
+        if self.property("got") != got:
+            self.setProperty("got", got)
+            self.style().unpolish(self)
+            self.style().polish(self)
+
+
+class CountField(TypedField):
+    """A whole number."""
+
+    def __init__(self, attempt: Try, optional: bool = False) -> None:
+        self.optional = optional
+        super().__init__(self._read, lambda value: "" if value is None else str(value), attempt)
+
+    def _read(self, text: str) -> int | None:
+        text = text.strip()
+        if self.optional and not text:
+            return None
+        if not text.lstrip("-").isdecimal() or len(text) > 9:
+            raise ValueError("A whole number goes here, such as 2.")
+        return int(text)
+
+    def step(self, by: int) -> None:
+        if self.value is None:
+            return
+        self.dirty = False
+        self._tell(self.attempt(self.value + by, self.run))
+
+
+class WordField(TypedField):
+    """A name."""
+
+    def __init__(self, attempt: Try) -> None:
+        super().__init__(str, lambda value: value or "", self._try_name)
+        self._attempt = attempt
+
+    def _try_name(self, value: str, run: str) -> str:
+        if not value.strip():
+            return "A name is missing here."
+        if len(value) > 80:
+            return "A name of at most 80 letters goes here."
+        return self._attempt(value.strip(), run)
+
+
+class Chooser(QComboBox):
+    """A list of choices, painted as a slip of paper with a small triangle."""
+
+    def __init__(self, choices: tuple[tuple[str, str], ...], attempt: Try) -> None:
+        super().__init__()
+        self.attempt = attempt
+        for key, words in choices:
+            self.addItem(words, key)
+        self.setMinimumHeight(30)
+        self.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.setMinimumContentsLength(6)
+        self.activated.connect(lambda at: self.attempt(self.itemData(at), ""))
+
+    def show_value(self, value: Any) -> None:
+        self.setCurrentIndex(max(self.findData(value), 0))
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        event.ignore()  # a turn of the wheel over the column scrolls it, and changes nothing
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        focus = self.hasFocus()
+        painter.setPen(QPen(QColor(theme.THREAD if focus else theme.RULE), 2 if focus else 1))
+        painter.setBrush(QColor(theme.CARD))
+        painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 4, 4)
+        painter.setPen(QColor(theme.INK))
+        painter.setFont(self.font())
+        room = self.rect().adjusted(9, 0, -22, 0)
+        text = self.fontMetrics().elidedText(
+            self.currentText(), Qt.TextElideMode.ElideRight, room.width()
+        )
+        flags = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter
+        painter.drawText(room, int(flags), text)
+        self._triangle(painter)
+
+    def _triangle(self, painter: QPainter) -> None:
+        x, y = self.width() - 14.0, self.height() / 2 - 1.5
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(QColor(theme.SOFT))
+        shape = QPolygonF()
+        for dx, dy in ((-4.0, 0.0), (4.0, 0.0), (0.0, 5.0)):
+            shape.append(QRectF(x + dx, y + dy, 0, 0).topLeft())
+        painter.drawPolygon(shape)
+
+
+class Segments(QWidget):
+    """Two or three choices side by side."""
+
+    def __init__(self, choices: tuple[tuple[str, str], ...], attempt: Try) -> None:
+        super().__init__()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(1, 0, 0, 0)
+        row.setSpacing(0)
+        self.buttons: dict[str, QPushButton] = {}
+        self.group = QButtonGroup(self)
+        for key, words in choices:
+            button = QPushButton(words)
+            button.setObjectName("segment")
+            button.setCheckable(True)
+            button.clicked.connect(lambda _=False, chosen=key: attempt(chosen, ""))
+            self.group.addButton(button)
+            self.buttons[key] = button
+            row.addWidget(button, 1)
+
+    def show_value(self, value: Any) -> None:
+        if value in self.buttons:
+            self.buttons[value].setChecked(True)
+
+    def setAccessibleName(self, name: str) -> None:
+        super().setAccessibleName(name)
+        for button in self.buttons.values():
+            button.setAccessibleName(f"{name}: {button.text()}")
+
+    def setToolTip(self, text: str) -> None:
+        for button in self.buttons.values():
+            button.setToolTip(text)
+
+
+class FieldRow(QWidget):
+    """A label, its field, and room below for one sentence."""
+
+    def __init__(self, label: str, field: QWidget, help_: str, wide: bool = False) -> None:
+        super().__init__()
+        self.field = field
+        outer = QVBoxLayout(self)
+        outer.setContentsMargins(0, 0, 0, 0)
+        outer.setSpacing(2)
+        row = QHBoxLayout()
+        row.setSpacing(8)
+        outer.addLayout(row)
+        if label:
+            words = QLabel(label)
+            words.setObjectName("soft")
+            words.setBuddy(field)
+            words.setFixedWidth(112)
+            words.setWordWrap(True)
+            row.addWidget(words)
+        row.addWidget(field, 1)
+        self.error = QLabel()
+        self.error.setObjectName("error")
+        self.error.setWordWrap(True)
+        self.error.hide()
+        outer.addWidget(self.error)
+        field.setToolTip(help_)
+        field.setAccessibleName(label or field.accessibleName())
+        field.setAccessibleDescription(help_)
+        if isinstance(field, TypedField):
+            field.told.connect(self.tell)
+
+    def tell(self, sentence: str) -> None:
+        """Show a sentence under the field, or take it away."""
+        self.error.setText(sentence)
+        self.error.setVisible(bool(sentence))
+        self.field.setAccessibleDescription(sentence or self.field.toolTip())

@@ -1,0 +1,134 @@
+"""The size ladder under the bench, with a box at each rung for what really came out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
+
+from tessil.core.ladder import Rung
+from tessil.core.lengths import Notation
+from tessil.drawing import theme
+from tessil.drawing.fonts import text_font, title_font
+from tessil.ui.widgets.fields import MeasuredField
+
+Measure = Callable[[str, object, str], str]
+
+
+class Arrow(QWidget):
+    """From one rung to the next."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setFixedSize(22, 30)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(QPen(QColor(theme.FAINT), 1.4))
+        y = self.height() / 2
+        painter.drawLine(QPointF(2, y), QPointF(18, y))
+        painter.drawPolyline([QPointF(13, y - 4), QPointF(18, y), QPointF(13, y + 4)])
+
+
+class RungCell(QWidget):
+    """One rung: its name, its size, how sure that is, and the measured box."""
+
+    def __init__(self, key: str, notation: Callable[[], Notation], measure: Measure) -> None:
+        super().__init__()
+        self.key = key
+        self.notation = notation
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        self.caps = QLabel()
+        self.caps.setFont(text_font(theme.SMALL, strong=True))
+        self.caps.setObjectName("soft")
+        self.figure = QLabel()
+        self.figure.setFont(title_font(theme.FIGURE + 1, strong=True))
+        self.figure.setStyleSheet(f'font-family: "{theme.TITLE_FACE}"; font-size: 19px;')
+        self.note = QLabel()
+        self.note.setObjectName("soft")
+        self.box = MeasuredField(notation, lambda got, run: measure(self.key, got, run))
+        self.box.setFixedWidth(132)
+        self.error = QLabel()
+        self.error.setObjectName("error")
+        self.error.setWordWrap(True)
+        self.error.hide()
+        self.box.told.connect(self._tell)
+        for part in (self.caps, self.figure, self.note, self.box, self.error):
+            column.addWidget(part, 0, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop)
+        column.addStretch(1)
+
+    def _tell(self, sentence: str) -> None:
+        self.error.setText(sentence)
+        self.error.setFixedWidth(max(self.box.width(), 150))
+        self.error.setVisible(bool(sentence))
+
+    def show_rung(self, rung: Rung) -> None:
+        read = self.notation().read_off
+        self.caps.setText(rung.label.upper())
+        size = " × ".join(read(figure.value) for figure in rung.sizes)
+        self.figure.setText(f"{rung.number.whole} of {size}" if rung.number else size)
+        self.note.setText(self._note(rung))
+        exact = " × ".join(self.notation().exact(figure.value) for figure in rung.sizes)
+        self.figure.setToolTip(f"Exactly {exact}")
+        self.box.setVisible(rung.measurable)
+        self.box.setAccessibleName(f"{rung.label}, measured width × height")
+        self.box.setToolTip(
+            f"Type what the {rung.label.lower()} panel really measures: 15 1/8 x 12"
+        )
+        self.box.show_value(rung.got)
+        self.setAccessibleName(f"{rung.label}: {self.figure.text()}")
+
+    def _note(self, rung: Rung) -> str:
+        if rung.least is None or rung.most is None:
+            if rung.note == "measured" and rung.planned is not None:
+                read = self.notation().read_off
+                sides = (rung.planned.width.value, rung.planned.height.value)
+                return "measured; planned " + " × ".join(read(side) for side in sides)
+            return rung.note
+        spread = max(
+            (rung.most.width.value - rung.least.width.value) / 2,
+            (rung.most.height.value - rung.least.height.value) / 2,
+        )
+        return f"{rung.note} ± {self.notation().read_off(spread)}" if spread else rung.note
+
+
+class LadderBar(QWidget):
+    """All rungs of the panel in hand."""
+
+    def __init__(self, notation: Callable[[], Notation], measure: Measure) -> None:
+        super().__init__()
+        self.setObjectName("card")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.notation, self.measure = notation, measure
+        self.row = QHBoxLayout(self)
+        self.row.setContentsMargins(16, 10, 12, 8)
+        self.row.setSpacing(6)
+        self.cells: dict[str, RungCell] = {}
+        self.panel = ""
+
+    def show_ladder(self, panel: str, rungs: tuple[Rung, ...]) -> None:
+        """Show the rungs, keeping the boxes of a panel while its rungs stay the same."""
+        keys: list[str] = [rung.key for rung in rungs]
+        if panel != self.panel or keys != list(self.cells):
+            self._rebuild(panel, keys)
+        for rung in rungs:
+            self.cells[rung.key].show_rung(rung)
+
+    def _rebuild(self, panel: str, keys: list[str]) -> None:
+        while (item := self.row.takeAt(0)) is not None:
+            if (widget := item.widget()) is not None:
+                widget.hide()
+                widget.deleteLater()
+        self.panel = panel
+        self.cells = {}
+        for at, key in enumerate(keys):
+            if at:
+                self.row.addWidget(Arrow(), 0, Qt.AlignmentFlag.AlignTop)
+            cell = RungCell(key, self.notation, self.measure)
+            self.cells[key] = cell
+            self.row.addWidget(cell, 1)

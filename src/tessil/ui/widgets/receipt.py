@@ -1,0 +1,137 @@
+"""The figures of a stage with their workings, like a till receipt; a click points at one."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QRectF, QSize, Qt, Signal
+from PySide6.QtGui import QColor, QFont, QFontMetricsF, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
+
+from tessil.core.lengths import Notation
+from tessil.core.readings import Reading
+from tessil.core.workings import exact_text, value_text, working, working_words
+from tessil.drawing import theme
+from tessil.drawing.fonts import medium_font, text_font, title_font
+
+PAD = 8
+WRAP = int(Qt.TextFlag.TextWordWrap)
+
+
+class FigureRow(QAbstractButton):
+    """One figure: name and value, below it the working and what it rests on."""
+
+    def __init__(self, reading: Reading, notation: Notation) -> None:
+        super().__init__()
+        self.setCheckable(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        policy = QSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
+        policy.setHeightForWidth(True)
+        self.setSizePolicy(policy)
+        self.show_reading(reading, notation)
+
+    def show_reading(self, reading: Reading, notation: Notation) -> None:
+        """Show another reading in this row."""
+        figure = reading.figure
+        self.reading = reading
+        self.name = figure.label[:1].upper() + figure.label[1:]
+        self.value = value_text(figure, notation)
+        self.sum = working(figure, notation) or reading.about.lower()
+        self.basis = figure.basis.words
+        exact = exact_text(figure, notation)
+        words = working_words(figure, notation)
+        self.setToolTip(
+            f"{reading.about}.\n"
+            + (f"{words}\n" if words else "")
+            + (f"Exactly {exact}" if exact != self.value else "")
+        )
+        self.setAccessibleName(f"{self.name}: {self.value}")
+        self.setAccessibleDescription(f"{self.sum}, {self.basis}")
+        self.updateGeometry()
+        self.update()
+
+    def _fonts(self) -> tuple[QFont, QFont]:
+        return title_font(theme.FIGURE, strong=True), text_font(theme.SMALL)
+
+    def _right_room(self) -> float:
+        value, small = (QFontMetricsF(font) for font in self._fonts())
+        return max(value.horizontalAdvance(self.value), small.horizontalAdvance(self.basis)) + 10
+
+    def heightForWidth(self, width: int) -> int:
+        metrics = QFontMetricsF(text_font(theme.SMALL + 1))
+        room = QRectF(0, 0, width - 2 * PAD - self._right_room(), 1000)
+        return round(24 + max(metrics.boundingRect(room, WRAP, self.sum).height(), 15) + 9)
+
+    def sizeHint(self) -> QSize:
+        return QSize(240, self.heightForWidth(max(self.width(), 240)))
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(200, 40)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        box = QRectF(self.rect()).adjusted(1, 1, -1, -2)
+        if self.isChecked() or self.underMouse():
+            painter.setPen(Qt.PenStyle.NoPen)
+            painter.setBrush(QColor(theme.THREAD_WASH if self.isChecked() else theme.PAPER))
+            painter.drawRoundedRect(box, 4, 4)
+        if self.hasFocus():
+            painter.setPen(QPen(QColor(theme.THREAD), 2))
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.drawRoundedRect(box, 4, 4)
+        self._words(painter, box.adjusted(PAD - 1, 2, -PAD + 1, -2))
+
+    def _words(self, painter: QPainter, box: QRectF) -> None:
+        value, small = self._fonts()
+        right = int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignTop)
+        left = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop)
+        painter.setPen(QColor(theme.THREAD if self.isChecked() else theme.INK))
+        painter.setFont(value)
+        painter.drawText(box.adjusted(0, -3, 0, 0), right, self.value)
+        painter.setFont(medium_font(theme.TEXT))
+        painter.setPen(QColor(theme.INK))
+        painter.drawText(box.adjusted(0, 2, 0, 0), left, self.name)
+        painter.setPen(QColor(theme.SOFT))
+        painter.setFont(small)
+        painter.drawText(box.adjusted(0, 22, 0, 0), right, self.basis)
+        painter.setFont(text_font(theme.SMALL + 1))
+        painter.drawText(box.adjusted(0, 21, -self._right_room(), 0), left | WRAP, self.sum)
+
+
+class Receipt(QWidget):
+    """All figures of a stage."""
+
+    picked = Signal(object)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.column = QVBoxLayout(self)
+        self.column.setContentsMargins(0, 0, 0, 0)
+        self.column.setSpacing(0)
+        self.rows: list[FigureRow] = []
+
+    def show_readings(
+        self, readings: tuple[Reading, ...], notation: Notation, picked: Reading | None
+    ) -> None:
+        """Show these figures, using the rows there are."""
+        while len(self.rows) > len(readings):
+            row = self.rows.pop()
+            self.column.removeWidget(row)
+            row.deleteLater()
+        for at, reading in enumerate(readings):
+            if at < len(self.rows):
+                self.rows[at].show_reading(reading, notation)
+            else:
+                self._add(FigureRow(reading, notation))
+            self.rows[at].setChecked(picked is not None and picked.key == reading.key)
+
+    def _add(self, row: FigureRow) -> None:
+        row.clicked.connect(lambda checked: self.picked.emit(row.reading if checked else None))
+        self.rows.append(row)
+        self.column.addWidget(row)
+
+    def row(self, key: str) -> FigureRow:
+        """The row of a reading; raises KeyError if the stage has no such figure."""
+        for row in self.rows:
+            if row.reading.key == key:
+                return row
+        raise KeyError(key)

@@ -1,0 +1,492 @@
+"""The one window: selvage, tray, bench, ladder, workings and snags round one desk."""
+
+from __future__ import annotations
+
+from functools import partial
+from importlib.resources import as_file, files
+from pathlib import Path
+
+from PySide6.QtCore import QTimer
+from PySide6.QtGui import QAction, QCloseEvent, QKeySequence
+from PySide6.QtWidgets import (
+    QHBoxLayout,
+    QLabel,
+    QMainWindow,
+    QMenu,
+    QPushButton,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from tessil.core.choosing import measure
+from tessil.core.edits import edit
+from tessil.core.lengths import Notation
+from tessil.core.project import Project
+from tessil.core.snags import Stage, Weight
+from tessil.drawing.picture import Picture
+from tessil.drawing.pictures import View, picture_of, thumbnail
+from tessil.files import recent, recovery
+from tessil.files.places import documents_folder
+from tessil.files.projectfile import FileTrouble, load, save
+from tessil.files.report import cut_csv, finished_text
+from tessil.files.svg import save_svg
+from tessil.files.worksheet import save_pdf
+from tessil.ui.actions import ACTIONS
+from tessil.ui.column import Column
+from tessil.ui.desk import Desk
+from tessil.ui.preview import Preview
+from tessil.ui.start import StartPage
+from tessil.ui.widgets.bench import Bench
+from tessil.ui.widgets.fields import CountField, WordField
+from tessil.ui.widgets.filebar import FileBar
+from tessil.ui.widgets.ladderbar import LadderBar
+from tessil.ui.widgets.recoverybar import RecoveryBar
+from tessil.ui.widgets.selvage import Selvage
+from tessil.ui.widgets.snaglist import SnagList
+from tessil.ui.widgets.tray import PanelTray, UnsavedDot
+
+AUTOSAVE_MS = 200
+
+
+class Window(QMainWindow):
+    """Binds the desk to the widgets; every method of the action table is here."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setWindowTitle("Tessil")
+        self.resize(1280, 800)
+        self.setMinimumSize(1100, 700)
+        self.desk = Desk(self)
+        self._build()
+        self._make_actions()
+        self._autosave = QTimer(self)
+        self._autosave.setSingleShot(True)
+        self._autosave.setInterval(AUTOSAVE_MS)
+        self._autosave.timeout.connect(self.keep_safe)
+        self.desk.planned.connect(self._planned)
+        self.desk.looked.connect(self.refresh)
+        self.desk.stack.cleanChanged.connect(lambda clean: self.unsaved.show_unsaved(not clean))
+        self.start.begin("inch", can_go_back=False)
+        self.pages.setCurrentWidget(self.start)
+        self.bar.offer(recovery.find_lost())
+
+    # -- building ---------------------------------------------------------------
+
+    def _build(self) -> None:
+        self.pages = QStackedWidget()
+        self.start = StartPage()
+        self.preview = Preview()
+        self.work = QWidget()
+        for page in (self.start, self.work, self.preview):
+            self.pages.addWidget(page)
+        self.file_bar = FileBar()
+        self.bar = RecoveryBar()
+        self.bar.restored.connect(self._restore)
+        root = QWidget()
+        root.setObjectName("paper")
+        column = QVBoxLayout(root)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        for widget, stretch in ((self.bar, 0), (self.file_bar, 0), (self.pages, 1)):
+            column.addWidget(widget, stretch)
+        self.setCentralWidget(root)
+        self._build_work()
+        self.start.made.connect(lambda project: self.open_project(project, None))
+        self.start.demo_wanted.connect(self.open_demo)
+        self.start.open_wanted.connect(self.ask_open)
+        self.start.left.connect(self._to_work)
+        self.preview.left.connect(self._to_work)
+        self.preview.pdf_wanted.connect(self.ask_pdf)
+
+    def _build_work(self) -> None:
+        self.selvage = Selvage()
+        self.selvage.turned.connect(lambda stage: self.desk.look(stage=stage))
+        self.bench = Bench()
+        self.bench.piece_taken.connect(self._take_piece)
+        self.ladder = LadderBar(self._notation, self._measure)
+        self.column = Column(self.desk)
+        self.bench.piece_moved.connect(self.column.swap_piece)
+        self.snags = SnagList()
+        self.snags.fixed.connect(self._fix)
+        self.snags.shown.connect(self.desk.show_snag)
+        left = QVBoxLayout()
+        left.setSpacing(10)
+        left.addWidget(self.bench, 1)
+        left.addWidget(self.ladder)
+        middle = QHBoxLayout()
+        middle.setSpacing(12)
+        middle.addLayout(left, 1)
+        middle.addWidget(self.column)
+        right = QVBoxLayout()
+        right.setContentsMargins(14, 8, 14, 12)
+        right.setSpacing(8)
+        right.addLayout(self._build_tray())
+        right.addLayout(middle, 1)
+        right.addWidget(self.snags)
+        row = QHBoxLayout(self.work)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        row.addWidget(self.selvage)
+        row.addLayout(right, 1)
+
+    def _build_tray(self) -> QHBoxLayout:
+        self.name = WordField(
+            lambda text, run: self.desk.attempt(edit("Name the bag", ("name", text)), run)
+        )
+        self.name.setObjectName("name")
+        self.name.setAccessibleName("Name of the bag")
+        self.name.setToolTip("Name of the bag")
+        self.name.new_run = self.desk.new_run
+        self.name.setMaximumWidth(300)
+        self.finished = QLabel()
+        self.finished.setObjectName("soft")
+        self.unsaved = UnsavedDot()
+        head = QHBoxLayout()
+        head.setSpacing(2)
+        head.addWidget(self.name)
+        head.addWidget(self.unsaved)
+        words = QVBoxLayout()
+        words.setSpacing(0)
+        words.addLayout(head)
+        words.addLayout(self._build_count())
+        self.tray = PanelTray()
+        self.tray.chosen.connect(lambda key: self.desk.look(panel=key))
+        row = QHBoxLayout()
+        row.setSpacing(12)
+        row.addLayout(words)
+        row.addStretch(1)
+        row.addWidget(self.tray)
+        row.addStretch(1)
+        row.addLayout(self._build_buttons())
+        return row
+
+    def _build_count(self) -> QHBoxLayout:
+        self.bags = CountField(
+            lambda value, run: self.desk.attempt(edit("Set bags to make", ("bags", value)), run)
+        )
+        self.bags.setFixedWidth(52)
+        self.bags.setAccessibleName("Bags to make")
+        self.bags.setToolTip("How many bags to make; all amounts follow")
+        self.bags.new_run = self.desk.new_run
+        self.told = QLabel()
+        self.told.setObjectName("error")
+        for field in (self.bags, self.name):
+            field.told.connect(self._tell_head)
+        make = QLabel("· make")
+        make.setObjectName("soft")
+        row = QHBoxLayout()
+        row.setSpacing(6)
+        row.addWidget(self.finished)
+        row.addWidget(make)
+        row.addWidget(self.bags)
+        row.addWidget(self.told)
+        row.addStretch(1)
+        return row
+
+    def _tell_head(self, sentence: str) -> None:
+        self.told.setText(sentence)
+
+    def _build_buttons(self) -> QHBoxLayout:
+        self.undo_button = QPushButton("Undo")
+        self.undo_button.clicked.connect(self.undo)
+        self.redo_button = QPushButton("Redo")
+        self.redo_button.clicked.connect(self.redo)
+        self.units_button = QPushButton("in")
+        self.units_button.setToolTip("Inches or centimetres (Ctrl+U)")
+        self.units_button.setAccessibleName("Units")
+        self.units_button.clicked.connect(self.change_units)
+        self.menu_button = QPushButton("Menu")
+        self.menu_button.setToolTip("New, open, save, worksheet (F10)")
+        row = QHBoxLayout()
+        row.setSpacing(2)
+        for button in (self.undo_button, self.redo_button, self.units_button, self.menu_button):
+            button.setObjectName("quiet")
+            row.addWidget(button)
+        self.desk.stack.undoTextChanged.connect(self._name_undo)
+        self.desk.stack.redoTextChanged.connect(self._name_undo)
+        self.desk.stack.canUndoChanged.connect(self.undo_button.setEnabled)
+        self.desk.stack.canRedoChanged.connect(self.redo_button.setEnabled)
+        self.undo_button.setEnabled(False)
+        self.redo_button.setEnabled(False)
+        return row
+
+    def _name_undo(self) -> None:
+        stack = self.desk.stack
+        self.undo_button.setToolTip(f"Undo: {stack.undoText()} (Ctrl+Z)")
+        self.redo_button.setToolTip(f"Redo: {stack.redoText()} (Ctrl+Shift+Z)")
+
+    def _make_actions(self) -> None:
+        self.menu = QMenu(self)
+        self.acts: dict[str, QAction] = {}
+        for row in ACTIONS:
+            action = QAction(row.words, self)
+            action.setShortcuts([QKeySequence(keys) for keys in row.keys])
+            action.triggered.connect(partial(self._run, row.does))
+            self.addAction(action)
+            self.acts[row.key] = action
+            if row.menu:
+                if row.apart:
+                    self.menu.addSeparator()
+                self.menu.addAction(action)
+        for number, stage in enumerate(Stage, start=1):
+            action = QAction(f"Stage {stage}", self)
+            action.setShortcut(QKeySequence(f"Ctrl+{number}"))
+            action.triggered.connect(partial(self._turn, stage))
+            self.addAction(action)
+        self.menu_button.setMenu(self.menu)
+
+    def _run(self, method: str, _checked: bool = False) -> None:
+        getattr(self, method)()
+
+    def _turn(self, stage: Stage, _checked: bool = False) -> None:
+        if self.desk.is_open:
+            self._to_work()
+            self.desk.look(stage=stage)
+            self.selvage.dots[stage].setFocus()
+
+    # -- showing ----------------------------------------------------------------
+
+    def _notation(self) -> Notation:
+        return self.desk.plan.marks.notation
+
+    def _planned(self) -> None:
+        self._autosave.start()
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the desk as it is now."""
+        desk = self.desk
+        plan = desk.plan
+        self.name.show_value(desk.project.name)
+        self.bags.show_value(desk.project.bags)
+        self.finished.setText(f"finished {finished_text(plan)}")
+        self.units_button.setText("inches" if desk.project.units == "inch" else "cm")
+        self.selvage.name = desk.project.name
+        self.selvage.show_state(desk.stage, desk.project.settled, self._snag_counts())
+        self.tray.show_panels(
+            [
+                (panel.key, self._tile_label(panel.key), partial(self._thumbnail, panel.key))
+                for panel in plan.panels
+            ],
+            desk.panel,
+        )
+        self._show_bench()
+        self.ladder.show_ladder(desk.panel, plan.ladder(desk.panel))
+        self.column.refresh()
+        self.snags.show_snags(plan.snags)
+
+    def _tile_label(self, key: str) -> str:
+        panel = self.desk.plan.panel(key).panel
+        return f"{panel.label} ×{panel.copies}" if panel.copies > 1 else panel.label
+
+    def _thumbnail(self, key: str) -> Picture:
+        return thumbnail(self.desk.plan, self.desk.plan.panel(key))
+
+    def _show_bench(self) -> None:
+        desk = self.desk
+        place = desk.picked.place if desk.picked else None
+        if desk.snag is not None:
+            place = desk.snag.place
+        view = View(desk.stage, desk.panel, place, desk.piece)
+        metric = desk.project.units == "metric"
+        self.bench.show_picture(picture_of(desk.plan, view), desk.piece, metric)
+
+    def _snag_counts(self) -> dict[Stage, tuple[int, bool]]:
+        counts: dict[Stage, tuple[int, bool]] = {}
+        for snag in self.desk.plan.snags:
+            number, blocks = counts.get(snag.stage, (0, False))
+            counts[snag.stage] = (number + 1, blocks or snag.weight is Weight.BLOCKS)
+        return counts
+
+    # -- answering --------------------------------------------------------------
+
+    def _take_piece(self, piece: int | None) -> None:
+        self.desk.select_piece(piece)
+
+    def _measure(self, rung: str, got: object, run: str) -> str:
+        desk = self.desk
+        return desk.attempt(measure(desk.project, desk.panel, rung, got), f"{rung} {run}")
+
+    def _fix(self, fix: object) -> None:
+        sentence = self.desk.attempt(fix)  # type: ignore[arg-type]
+        self.told.setText(sentence)
+
+    # -- the action table -------------------------------------------------------
+
+    def open_project(self, project: Project, path: Path | None) -> str:
+        """Put another project on the desk."""
+        sentence = self.desk.open(project, path)
+        if not sentence:
+            self.bench.fit()
+            self.unsaved.show_unsaved(path is None)
+            self._to_work()
+            self.selvage.dots[Stage.BRIEF].setFocus()
+        return sentence
+
+    def open_path(self, path: Path) -> str:
+        """Open a file; a sentence, and the open work untouched, if it will not do."""
+        try:
+            project = load(path)
+        except FileTrouble as trouble:
+            return str(trouble)
+        sentence = self.open_project(project, path)
+        if not sentence:
+            recent.remember(path)
+        return sentence
+
+    def new_bag(self) -> None:
+        """Ask the three questions; the open work stays until they are answered."""
+        units = self.desk.project.units if self.desk.is_open else "inch"
+        self.start.begin(units, can_go_back=self.desk.is_open)
+        self.pages.setCurrentWidget(self.start)
+
+    def ask_open(self) -> None:
+        start = self.desk.path.parent if self.desk.path else documents_folder()
+        self.file_bar.ask("Open", "Open", Path(f"{start}/"), self.open_path, False,
+                          recent.recent_files())  # fmt: skip
+
+    def save(self) -> None:
+        if not self.desk.is_open:
+            return
+        if self.desk.path is None:
+            self.ask_save_as()
+            return
+        sentence = self.save_to(self.desk.path)
+        if sentence:
+            self.ask_save_as()
+            self.file_bar.error.setText(sentence)
+            self.file_bar.error.show()
+
+    def save_to(self, path: Path) -> str:
+        """Save; a sentence, and the old file whole, if the disk refuses."""
+        try:
+            save(self.desk.project, path)
+        except FileTrouble as trouble:
+            return str(trouble)
+        self.desk.path = path
+        self.desk.stack.setClean()
+        self.unsaved.show_unsaved(False)
+        recent.remember(path)
+        recovery.forget()
+        return ""
+
+    def _beside(self, suffix: str) -> Path:
+        folder = self.desk.path.parent if self.desk.path else documents_folder()
+        stem = self.desk.path.stem if self.desk.path else self.desk.project.name
+        safe = "".join(c if c.isalnum() or c in " -_" else "-" for c in stem).strip() or "bag"
+        return folder / f"{safe}{suffix}"
+
+    def ask_save_as(self) -> None:
+        if self.desk.is_open:
+            self.file_bar.ask("Save as", "Save", self._beside(".tessil"), self.save_to, True)
+
+    def ask_pdf(self) -> None:
+        self._ask_export("Worksheet as", ".pdf", lambda path: save_pdf(self.desk.plan, path))
+
+    def ask_svg(self) -> None:
+        desk = self.desk
+        self._ask_export(
+            "Panel as", ".svg", lambda path: save_svg(desk.plan, desk.panel, path, desk.stage)
+        )
+
+    def ask_csv(self) -> None:
+        def write(path: Path) -> None:
+            try:
+                path.write_text(cut_csv(self.desk.plan), "utf-8")
+            except OSError as error:
+                reason = (error.strerror or "the disk refused").lower()
+                raise FileTrouble(f"“{path.name}” could not be written: {reason}.") from None
+
+        self._ask_export("Cut list as", ".csv", write)
+
+    def _ask_export(self, words: str, suffix: str, write: object) -> None:
+        if not self.desk.is_open:
+            return
+
+        def accept(path: Path) -> str:
+            try:
+                write(path)  # type: ignore[operator]
+            except FileTrouble as trouble:
+                return str(trouble)
+            return ""
+
+        self.file_bar.ask(words, "Save", self._beside(suffix), accept, True, suffix=suffix)
+
+    def show_worksheet(self) -> None:
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.preview)
+            self.preview.show_plan(self.desk.plan)
+
+    def _to_work(self) -> None:
+        self.pages.setCurrentWidget(self.work if self.desk.is_open else self.start)
+
+    def undo(self) -> None:
+        self.desk.stack.undo()
+
+    def redo(self) -> None:
+        self.desk.stack.redo()
+
+    def change_units(self) -> None:
+        units = "metric" if self.desk.project.units == "inch" else "inch"
+        words = "Read centimetres" if units == "metric" else "Read inches"
+        self.desk.attempt(edit(words, ("units", units)))
+
+    def settle(self) -> None:
+        self.column.settled.click()
+
+    def first_snag(self) -> None:
+        """Go to the first snag, with its first fix under the fingers."""
+        if self.snags.rows:
+            row = self.snags.rows[0]
+            self.desk.show_snag(row.snag)
+            if row.buttons:
+                row.buttons[0].setFocus()
+
+    def go_to_bench(self) -> None:
+        self.bench.setFocus()
+
+    def go_to_column(self) -> None:
+        rows = list(self.column.fields.values())
+        if rows:
+            rows[0].field.setFocus()
+
+    def _step_panel(self, by: int) -> None:
+        keys = [panel.key for panel in self.desk.plan.panels]
+        self.desk.look(panel=keys[(keys.index(self.desk.panel) + by) % len(keys)])
+
+    def next_panel(self) -> None:
+        self._step_panel(1)
+
+    def last_panel(self) -> None:
+        self._step_panel(-1)
+
+    def open_menu(self) -> None:
+        self.menu_button.showMenu()
+
+    def open_demo(self) -> None:
+        with as_file(files("tessil") / "demo" / "rehearsal-satchel.tessil") as path:
+            self.open_project(load(path), None)
+
+    # -- safety -----------------------------------------------------------------
+
+    def keep_safe(self) -> None:
+        """Write the recovery file; the crash handler calls this too."""
+        if self.desk.is_open:
+            recovery.keep(self.desk.project, self.desk.path)
+
+    def _restore(self, lost: recovery.Lost) -> None:
+        if not self.open_project(lost.project, lost.origin):
+            self.desk.stack.resetClean()
+            self.unsaved.show_unsaved(True)
+            self.keep_safe()
+            recovery.discard(lost)
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        """Unsaved work is kept and offered again at the next start; nothing is asked."""
+        clean = self.desk.stack.isClean() and not self.unsaved.unsaved
+        if not self.desk.is_open or clean or not self.desk.stack.count():
+            recovery.forget()
+        else:
+            recovery.keep(self.desk.project, self.desk.path)
+        event.accept()
