@@ -10,7 +10,7 @@ from typing import Any
 from tessil.core.bag import Panel
 from tessil.core.edits import Edit, applied, path_of
 from tessil.core.panels import choices_for
-from tessil.core.project import Project
+from tessil.core.project import Measured, Project
 
 
 def owner_of(project: Project, panel: Panel) -> str:
@@ -41,8 +41,7 @@ def choose_alike(panel: Panel) -> Edit:
 
 def measure(project: Project, key: str, rung: str, got: Any) -> Edit:
     """Write down what a rung of a panel really measured."""
-    from tessil.core.project import Measured
-
     record = project.measured.get(key, Measured())
     changed = applied(record, Edit("", (((rung,), got),)))
-    return Edit(f"Measure the {rung} {key}", ((("measured", key), changed),))
+    kept = None if changed == Measured() else changed
+    return Edit(f"Measure the {rung} {key}", ((("measured", key), kept),))

@@ -129,6 +129,8 @@ class _Reader:
             other = self._signed(depth)
             if sign == "*":
                 total = _Quantity(total.value * other.value, total.power + other.power)
+            elif total.power == other.power == 1:
+                raise LengthError("Two lengths multiplied or divided do not make a length.")
             elif other.value == 0:
                 raise LengthError("Nothing can be divided by zero.")
             else:
@@ -311,6 +313,24 @@ class Notation:
         else:
             text = write_decimal(value, 3 if abs(value) < 1 else 2)
         return text + (" in" if unit else "")
+
+    def size(self, *values: Inches) -> str:
+        """Sides of one thing, with the unit once: ``15⅛ × 12``, ``38.4 × 30.5 cm``."""
+        sides = [self.read_off(value).removesuffix(" cm") for value in values]
+        return " × ".join(sides) + (" cm" if self.units == "metric" else "")
+
+    def nearest(self, value: Inches) -> Inches:
+        """The nearest mark a maker reads while measuring cloth: ⅛ in or 1 mm."""
+        return round_near(value, self._cloth_mark)
+
+    def next_mark(self, value: Inches, by: int) -> Inches:
+        """The next such mark above (``by`` > 0) or below a length."""
+        mark = self._cloth_mark
+        return (floor(value / mark) + 1 if by > 0 else ceil(value / mark) - 1) * mark
+
+    @property
+    def _cloth_mark(self) -> Inches:
+        return self.mark * 2 if self.units == "inch" else self.mark
 
     def other(self, value: Inches) -> str:
         """The same length in the other unit, for a faint second reading."""

@@ -38,11 +38,17 @@ class Fit:
 
     way: str
     needs: Figure
+    bare: Figure  # the same without any ease
     there: Figure
 
     @property
     def fits(self) -> bool:
         return self.needs.value <= self.there.value
+
+    @property
+    def goes_in(self) -> bool:
+        """Whether it goes in at all, if not with the ease wished for."""
+        return self.bare.value <= self.there.value
 
 
 @dataclass(frozen=True, slots=True)
@@ -197,9 +203,11 @@ def fits_of(shape: Shape, brief: Brief, bag: Bag) -> tuple[Fit, ...]:
     if not brief.project.hold.minded:
         return ()
     needs = shape.for_object(brief)
+    no_ease = given("no ease", 0, Basis.GEOMETRY)
+    bare = shape.for_object(replace(brief, held=replace(brief.held, ease=no_ease)))
     # The rounding of cut sizes leaves the bag at or above its wish, never below.
     return tuple(
-        Fit(way, needs[way], there)
+        Fit(way, needs[way], bare[way], there)
         for way, there in zip(("width", "height", "depth"), bag.finished, strict=False)
     )
 

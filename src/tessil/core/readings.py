@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from tessil.core.panels import SIDES, PanelPlan
+from tessil.core.places import across, corner, upright, whole
 from tessil.core.plan import Plan
 from tessil.core.snags import Place, Stage
 from tessil.core.workings import Figure
@@ -25,34 +26,19 @@ class Reading:
     place: Place | None = None
 
 
-def _across(panel: PanelPlan, at: float = 0.5) -> Place:
-    width, height = (float(v) for v in panel.trimmed.values())
-    return Place(0, height * at, width, 0, "across")
-
-
-def _upright(panel: PanelPlan, at: float = 0.5) -> Place:
-    width, height = (float(v) for v in panel.trimmed.values())
-    return Place(width * at, 0, 0, height, "upright")
-
-
-def _all(panel: PanelPlan) -> Place:
-    width, height = (float(v) for v in panel.trimmed.values())
-    return Place(0, 0, width, height)
-
-
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     width, height, *deep = plan.bag.finished
     base = _base(plan, panel)
-    yield Reading("finished.width", width, "How wide the bag stands", base or _across(panel))
+    yield Reading("finished.width", width, "How wide the bag stands", base or across(panel))
     yield Reading("finished.height", height, "How high it stands", _stand(plan, panel))
     for depth in deep:
-        yield Reading("finished.depth", depth, "How deep its base is", _corner(panel))
+        yield Reading("finished.depth", depth, "How deep its base is", corner(panel))
     yield Reading("trimmed.width", panel.trimmed.width, "Panel, cut edge to cut edge",
-                  _across(panel, 0.0))  # fmt: skip
+                  across(panel, 0.0))  # fmt: skip
     yield Reading("trimmed.height", panel.trimmed.height, "Panel, cut edge to cut edge",
-                  _upright(panel, 0.0))  # fmt: skip
+                  upright(panel, 0.0))  # fmt: skip
     for name, figure in zip(("side", "bottom"), _legs(panel), strict=False):
-        yield Reading(f"notch.{name}", figure, "Measured from the raw edges", _corner(panel))
+        yield Reading(f"notch.{name}", figure, "Measured from the raw edges", corner(panel))
     for figure in plan.bag.figures:
         key = figure.label.replace(",", "").replace(" ", "-")
         yield Reading(f"bag.{key}", figure, "Follows from the panel and its seams")
@@ -66,46 +52,38 @@ def _legs(panel: PanelPlan) -> tuple[Figure, ...]:
     return notch.side_leg, notch.bottom_leg
 
 
-def _corner(panel: PanelPlan) -> Place | None:
-    legs = _legs(panel)
-    if not legs:
-        return None
-    cx, cy = (float(leg.value) for leg in legs)
-    return Place(0, float(panel.trimmed.height.value) - cy, cx, cy)
-
-
 def _base(plan: Plan, panel: PanelPlan) -> Place | None:
-    corner = _corner(panel)
-    if corner is None:
+    notch = corner(panel)
+    if notch is None:
         return None
-    inset = corner.width + float(plan.brief.seams.corner.value)
+    inset = notch.width + float(plan.brief.seams.corner.value)
     width, height = (float(v) for v in panel.trimmed.values())
-    return Place(inset, height - corner.height / 2, width - 2 * inset, 0, "across")
+    return Place(inset, height - notch.height / 2, width - 2 * inset, 0, "across")
 
 
 def _stand(plan: Plan, panel: PanelPlan) -> Place:
-    corner = _corner(panel)
+    notch = corner(panel)
     width, height = (float(v) for v in panel.trimmed.values())
-    below = corner.height + float(plan.brief.seams.corner.value) if corner else 0.0
+    below = notch.height + float(plan.brief.seams.corner.value) if notch else 0.0
     return Place(width / 2, 0, 0, height - below, "upright")
 
 
 def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     needed = panel.needed
-    yield Reading("needed.width", needed.width, "So large, to be trimmed safely", _across(panel))
+    yield Reading("needed.width", needed.width, "So large, to be trimmed safely", across(panel))
     yield Reading("needed.height", needed.height, "So large, to be trimmed safely",
-                  _upright(panel))  # fmt: skip
+                  upright(panel))  # fmt: skip
     strips = panel.strips
     if strips is None:
         return
-    across = _upright(panel, 0.06) if panel.level_strips else _across(panel, 0.06)
-    yield Reading("strips.number", strips.number, "Strips sewn side by side", _all(panel))
+    stacked = upright(panel, 0.06) if panel.level_strips else across(panel, 0.06)
+    yield Reading("strips.number", strips.number, "Strips sewn side by side", whole(panel))
     yield Reading("strips.cut", strips.cut, "Cut width of each strip", _strip(panel, 0))
     yield Reading("strips.length", strips.along.called("strip length"), "Cut length of each strip",
-                  _across(panel, 0.1) if panel.level_strips else _upright(panel, 0.1))  # fmt: skip
+                  across(panel, 0.1) if panel.level_strips else upright(panel, 0.1))  # fmt: skip
     yield Reading("strips.shows", strips.shows, "Between its two piecing seams", _strip(panel, 1))
-    yield Reading("strips.across", strips.across, "What they make", across)
-    yield Reading("strips.surplus", strips.surplus, "More than is needed; trimmed away", across)
+    yield Reading("strips.across", strips.across, "What they make", stacked)
+    yield Reading("strips.surplus", strips.surplus, "More than is needed; trimmed away", stacked)
     for at, figure in enumerate(panel.edge_strips):
         place = _strip(panel, -1 if at else 0)
         yield Reading(f"strips.edge.{at}", figure, "After quilting, trimming and seam", place)
@@ -120,14 +98,14 @@ def _strip(panel: PanelPlan, at: int) -> Place | None:
     if not -len(panel.bands) <= at < len(panel.bands):
         return None
     band = panel.bands[at]
-    across, down = panel.scale
+    wide, down = panel.scale
     width, height = (float(v) for v in panel.trimmed.values())
     if panel.level_strips:
         top = float(band.start) * down - float(panel.cut_off["top"].value)
         end = float(band.end) * down - float(panel.cut_off["top"].value)
         return Place(0, top, width, end - top)
-    left = float(band.start) * across - float(panel.cut_off["left"].value)
-    end = float(band.end) * across - float(panel.cut_off["left"].value)
+    left = float(band.start) * wide - float(panel.cut_off["left"].value)
+    end = float(band.end) * wide - float(panel.cut_off["left"].value)
     return Place(left, 0, end - left, height)
 
 
@@ -137,9 +115,9 @@ def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         what = "Pieced size" if layer.role == "top" else "A margin larger than the top all round"
         width = layer.width.called(f"{name}, width")
         height = layer.height.called(f"{name}, height")
-        yield Reading(f"layer.{layer.role}.width", width, what, _across(panel))
-        yield Reading(f"layer.{layer.role}.height", height, what, _upright(panel))
-    yield Reading("layer.pressed", panel.pressed, "As under the presser foot", _all(panel))
+        yield Reading(f"layer.{layer.role}.width", width, what, across(panel))
+        yield Reading(f"layer.{layer.role}.height", height, what, upright(panel))
+    yield Reading("layer.pressed", panel.pressed, "As under the presser foot", whole(panel))
     if panel.panel.kind == "outer":
         yield Reading("layer.wall", plan.wall, "One wall of the bag with its lining, relaxed")
 
@@ -151,16 +129,16 @@ def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     if panel.guide is not None:
         yield Reading("quilt.guide", panel.guide, "Set the guide bar so far from the needle",
                       _gap(panel))  # fmt: skip
-    yield Reading("quilt.lines", panel.channels.lines, "Lines to sew", _all(panel))
+    yield Reading("quilt.lines", panel.channels.lines, "Lines to sew", whole(panel))
     yield Reading("quilt.margin", panel.channels.margin, "From the last line to the seam line",
                   _margin(panel))  # fmt: skip
-    across = _across(panel) if panel.upright_lines else _upright(panel)
-    along = _upright(panel) if panel.upright_lines else _across(panel)
-    yield Reading("quilt.across", panel.across.expected, "Lost across the lines", across)
-    yield Reading("quilt.most", panel.across.most, "At the bad end of the range", across)
+    over = across(panel) if panel.upright_lines else upright(panel)
+    along = upright(panel) if panel.upright_lines else across(panel)
+    yield Reading("quilt.across", panel.across.expected, "Lost across the lines", over)
+    yield Reading("quilt.most", panel.across.most, "At the bad end of the range", over)
     yield Reading("quilt.along", panel.along.expected, "Lost along the lines", along)
     if panel.sewing is not None:
-        yield Reading("quilt.length", panel.sewing.length, "All lines together", _all(panel))
+        yield Reading("quilt.length", panel.sewing.length, "All lines together", whole(panel))
         yield Reading("quilt.thread", panel.sewing.thread, "Top and bobbin thread together")
 
 
@@ -188,15 +166,15 @@ def _margin(panel: PanelPlan) -> Place | None:
 
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     yield Reading("trim.width", panel.trimmed.width.called("trim to, width"),
-                  "Cut edge to cut edge", _across(panel))  # fmt: skip
+                  "Cut edge to cut edge", across(panel))  # fmt: skip
     yield Reading("trim.height", panel.trimmed.height.called("trim to, height"),
-                  "Cut edge to cut edge", _upright(panel))  # fmt: skip
+                  "Cut edge to cut edge", upright(panel))  # fmt: skip
     for name, figure in zip(("side", "bottom"), _legs(panel), strict=False):
-        yield Reading(f"trim.notch.{name}", figure, "From the raw trimmed edge", _corner(panel))
+        yield Reading(f"trim.notch.{name}", figure, "From the raw trimmed edge", corner(panel))
     if panel.channels is None and panel.strips is None:
         return
-    yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", _across(panel))
-    yield Reading("trim.quilted.height", panel.quilted.height, "Before trimming", _upright(panel))
+    yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))
+    yield Reading("trim.quilted.height", panel.quilted.height, "Before trimming", upright(panel))
     for side in SIDES:
         yield Reading(f"trim.off.{side}", panel.cut_off[side], "What the ruler takes off here",
                       _side(panel, side))  # fmt: skip
@@ -217,7 +195,7 @@ def _edge(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     binding = plan.binding
     if binding is None:
         return
-    yield Reading("edge.round", binding.edge, "What the binding goes round", _across(panel, 0.0))
+    yield Reading("edge.round", binding.edge, "What the binding goes round", across(panel, 0.0))
     yield Reading("edge.length", binding.length, "With its ending")
     yield Reading("edge.cut", binding.cut, "Cut width of the strips")
     yield Reading("edge.formula", binding.formula, "What seam and thickness ask for")

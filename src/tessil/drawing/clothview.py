@@ -32,7 +32,8 @@ def edge_picture(plan: Plan) -> Picture:
     cloth = plan.project.print_of(binding_print(plan.project))
     read = plan.marks.notation.read_off
     items: list[Item] = []
-    left, y, step = float(binding.length.value), 0.0, cut + 2.2
+    items += _round(plan)
+    left, y, step = float(binding.length.value), 5.6, cut + 2.2
     strips = binding.strips.whole
     for at in range(strips):
         used = min(left, usable if at == 0 else usable - cut)
@@ -42,14 +43,33 @@ def edge_picture(plan: Plan) -> Picture:
         items.append(Label((usable, y - 0.45), text, align="right"))
         left -= used
         y += step
-    note = (
-        f"Round the edge {read(binding.edge.value)}, with its ending "
-        f"{read(binding.length.value)}; {binding.joins.whole} joins on the diagonal."
-    )
+    joins = binding.joins.whole
+    note = f"{joins} join{'' if joins == 1 else 's'} on the diagonal. Hatched: over."
     items.append(Label((0, y), note, align="left", strong=True))
-    box = (0.0, -0.8, usable, y + 1.6)
+    box = (0.0, -1.6, max(usable, float(binding.length.value)), y + 2.4)
     return Picture(tuple(items), box, caption="The binding, unrolled", ruled=False,
                    room=(28, 32, 28, 28))  # fmt: skip
+
+
+def _round(plan: Plan) -> Iterator[Item]:
+    """The edge the binding goes round, unrolled above it, and the ending beyond."""
+    binding = plan.binding
+    assert binding is not None
+    read = plan.marks.notation.read_off
+    edge, length = float(binding.edge.value), float(binding.length.value)
+    sides = [panel.panel for panel in plan.panels if panel.panel.kind == "outer"]
+    words = "The edge, from seam to seam" if plan.bag.boxed else "The edge, once round"
+    yield Label((0, -1.2), words, align="left", strong=True)
+    yield Sheet(rectangle(0, 0, edge, 0.9), "paper")
+    yield Sheet(rectangle(edge, 0, length - edge, 0.9), "glow")
+    yield Line(rectangle(0, 0, length, 0.9), "raw", closed=True)
+    each = edge / len(sides)
+    for at, panel in enumerate(sides):
+        yield Line(((at * each, 0), (at * each, 0.9)), "seam")
+        yield Label(((at + 0.5) * each, 0.45), panel.label)
+    yield Label(((edge + length) / 2, 0.45), "ending")
+    yield Dimension((0, 0.9), (edge, 0.9), read(binding.edge.value), 0.7)
+    yield Dimension((0, 0.9), (length, 0.9), read(binding.length.value), 2.0)
 
 
 def _strip(
@@ -111,6 +131,3 @@ def cut_picture(plan: Plan) -> Picture:
     box = (0.0, 0.0, columns * widest + (columns - 1) * gap, max(heights))
     return Picture(tuple(items), box, caption="What to cut from which cloth; hatched is over.",
                    ruled=False, room=(24, 24, 24, 36))  # fmt: skip
-
-
-__all__ = ["Dimension", "cut_picture", "edge_picture"]

@@ -28,27 +28,31 @@ def load_fonts() -> None:
         _loaded.append(QFontDatabase.addApplicationFontFromData((folder / name).read_bytes()))
 
 
-def _font(face: str, pixels: float, weight: QFont.Weight) -> QFont:
+def _font(face: str, pixels: float, weight: QFont.Weight, tabular: bool) -> QFont:
     font = QFont(face)
     font.setPixelSize(max(1, round(pixels)))
     font.setWeight(weight)
-    font.setFeature(QFont.Tag("tnum"), 1)
-    font.setFeature(QFont.Tag("lnum"), 1)
+    if tabular:
+        font.setFeature(QFont.Tag("tnum"), 1)
+        font.setFeature(QFont.Tag("lnum"), 1)
     return font
 
 
-def text_font(pixels: float = theme.TEXT, strong: bool = False) -> QFont:
-    """The reading face."""
+def text_font(pixels: float = theme.TEXT, strong: bool = False, tabular: bool = True) -> QFont:
+    """The reading face; plain figures where text goes to a file.
+
+    Qt writes tabular figures to a PDF as private code points, which nobody can search or copy.
+    """
     weight = QFont.Weight.DemiBold if strong else QFont.Weight.Normal
-    return _font(theme.TEXT_FACE, pixels, weight)
+    return _font(theme.TEXT_FACE, pixels, weight, tabular)
 
 
 def medium_font(pixels: float = theme.TEXT) -> QFont:
     """The reading face, a shade stronger, for names of things."""
-    return _font(theme.TEXT_FACE, pixels, QFont.Weight.Medium)
+    return _font(theme.TEXT_FACE, pixels, QFont.Weight.Medium, tabular=True)
 
 
-def title_font(pixels: float = theme.TITLE, strong: bool = False) -> QFont:
+def title_font(pixels: float = theme.TITLE, strong: bool = False, tabular: bool = True) -> QFont:
     """The face of titles and large figures."""
     weight = QFont.Weight.DemiBold if strong else QFont.Weight.Medium
-    return _font(theme.TITLE_FACE, pixels, weight)
+    return _font(theme.TITLE_FACE, pixels, weight, tabular)

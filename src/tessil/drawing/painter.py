@@ -197,7 +197,7 @@ class PicturePainter:
     def _words(self, at: QPointF, text: str, anchor: int, strong: bool, chip: bool) -> None:
         """Words at a point; ``anchor`` −1 puts their left side there, 1 their right."""
         unit = self.surface.unit
-        font = text_font(theme.SMALL * unit * 1.08, strong)
+        font = text_font(theme.SMALL * unit * 1.08, strong, tabular=False)
         metrics = QFontMetricsF(font)
         width, height = metrics.horizontalAdvance(text), metrics.height()
         x = at.x() - width * (anchor + 1) / 2

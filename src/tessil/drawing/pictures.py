@@ -169,12 +169,12 @@ def _layer_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     items: list[Item] = []
     for at, layer in enumerate(under):
         m = float(layer.margin)
-        share = 1 - 0.22 * at
+        share = 1 - CUT_BACK * at
         right = -m + (width + 2 * m) * share
         shape = _cut_back(-m, -m, right, height + m, at > 0)
         tone: Tone = "batting" if layer.role == "batting" else "backing"
         items += [Sheet(shape, tone), Line(shape, "raw", closed=True)]
-    share = 1 - 0.22 * len(under)
+    share = 1 - CUT_BACK * len(under)
     slant = _cut_back(0, 0, width * share, height, bool(under))
     for cloth in bands(plan, panel):
         low, high = cloth.outline[0], cloth.outline[2]
@@ -198,13 +198,15 @@ def _cut_back(x: float, y: float, right: float, bottom: float, slanted: bool) ->
 def _layer_labels(plan: Plan, panel: PanelPlan, width: float, height: float) -> Iterator[Item]:
     count = len(panel.layers)
     for at, layer in enumerate(panel.layers):
-        share = 1 - 0.22 * (count - 1 - at)
-        x = 0.34 * width * share if at == 0 else width * (share - 0.11)
-        size = f"{_read(plan, layer.width.value)} × {_read(plan, layer.height.value)}"
-        yield Label((x, height * (0.3 + 0.16 * at)), f"{layer.label}  {size}", chip=True)
+        share = 1 - CUT_BACK * (count - 1 - at)
+        x = 0.04 * width if at == 0 else width * (share - CUT_BACK + 0.07)
+        size = plan.marks.notation.size(layer.width.value, layer.height.value)
+        words = f"{layer.label}  {size}"
+        yield Label((x, height * (0.12 + 0.09 * at)), words, align="left", chip=True)
 
 
-EXAGGERATED = 6
+CUT_BACK = 0.3
+EXAGGERATED = 10
 _SECTION: dict[str, Tone] = {"top": "shade", "batting": "batting", "backing": "backing"}
 
 
@@ -318,12 +320,20 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     """The brief: the trimmed panel, and the bag it becomes beside it."""
     width, height = (float(v) for v in panel.trimmed.values())
     items = [*_trimmed_body(plan, panel), *_trim_dimensions(plan, panel)]
-    bag, bag_width, bag_height = finished_bag(plan, width + max(width, height) * 0.42, height)
+    apart = width + max(width, height) * 0.42
+    bag, bag_width, bag_height = finished_bag(plan, apart, height)
     items += bag
     y0 = min(0.0, height - bag_height)
-    box = (0.0, y0, width * 1.0 + max(width, height) * 0.42 + bag_width, height - y0)
+    box = (0.0, y0, apart + bag_width, height - y0)
     caption = f"{panel.panel.label}, trimmed, and the finished bag at the same scale."
     return Picture(tuple(items), box, caption=caption, room=(88, 48, 56, 76), ruled=False)
+
+
+def bag_picture(plan: Plan) -> Picture:
+    """The finished bag alone."""
+    items, width, height = finished_bag(plan, 0.0, 0.0)
+    return Picture(tuple(items), (0.0, -height, width, height), (64, 16, 36, 52), ruled=False,
+                   caption="The finished bag.")  # fmt: skip
 
 
 def _picked(place: Place | None, to_bench: ToBench) -> Iterator[Item]:

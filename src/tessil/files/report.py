@@ -210,10 +210,10 @@ def _figure_lines(plan: Plan, stage: Stage, panel: str, title: str) -> list[str]
 
 
 def _ladder_lines(plan: Plan, key: str) -> list[str]:
-    read = plan.marks.notation.read_off
+    notation = plan.marks.notation
     parts = []
     for rung in plan.ladder(key):
-        size = " × ".join(read(figure.value) for figure in rung.sizes)
+        size = notation.size(*(figure.value for figure in rung.sizes))
         number = f"{rung.number.whole} of " if rung.number else ""
         parts.append(f"{rung.label.lower()} {number}{size} ({rung.note})")
     return [f"{plan.panel(key).panel.label}: " + " → ".join(parts), ""]

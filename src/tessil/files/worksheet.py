@@ -30,7 +30,7 @@ from tessil.core.workings import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts, text_font, title_font
 from tessil.drawing.painter import Surface, fitted, paint_picture
-from tessil.drawing.pictures import View, picture_of
+from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.files.projectfile import FileTrouble
 from tessil.files.report import cut_rows, finished_text
 
@@ -38,6 +38,7 @@ MM_PER_INCH = 25.4
 MARGIN = 14.0
 LEFT = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
 RIGHT = int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+CENTRE = int(Qt.AlignmentFlag.AlignCenter)
 WRAP = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop | Qt.TextFlag.TextWordWrap)
 
 
@@ -85,10 +86,10 @@ class Sheet:
         self.painter.drawLine(box.topLeft(), box.topRight())
 
     def text(self, size: float = 11, strong: bool = False) -> QFont:
-        return text_font(size * self.unit, strong)
+        return text_font(size * self.unit, strong, tabular=False)
 
     def title(self, size: float) -> QFont:
-        return title_font(size * self.unit)
+        return title_font(size * self.unit, tabular=False)
 
     def wrapped(self, text: str, font: QFont, colour: str = theme.SOFT) -> None:
         """A paragraph; the pen moves below it."""
@@ -111,30 +112,30 @@ def _head(sheet: Sheet, plan: Plan, page: int) -> None:
 
 
 def _pictures(sheet: Sheet, plan: Plan, high: float) -> None:
-    """The panel to trim on the left, the same panel with its quilting on the right."""
+    """The leading panel to quilt, the same trimmed, and the bag, side by side."""
     lead = plan.shape.leader
-    half = sheet.inner / 2 - 2
-    for at, stage in enumerate((Stage.QUILT, Stage.BRIEF)):
-        picture = picture_of(plan, View(stage, lead))
-        unit = sheet.unit * 0.9
-        place = fitted(picture, half * sheet.per_mm, high * sheet.per_mm, unit)
-        left = (MARGIN + at * (half + 4)) * sheet.per_mm
-        surface = Surface(
-            place.left + left, place.top + sheet.y * sheet.per_mm, place.per_inch, unit
-        )
+    x = MARGIN
+    for picture, share, words in (
+        (picture_of(plan, View(Stage.QUILT, lead)), 0.37, "Quilt; trim on the broken line"),
+        (picture_of(plan, View(Stage.TRIM, lead)), 0.36, "Trim, and cut the corners"),
+        (bag_picture(plan), 0.27, "The finished bag"),
+    ):
+        width = sheet.inner * share
+        unit = sheet.unit * 0.8
+        place = fitted(picture, width * sheet.per_mm, high * sheet.per_mm, unit)
+        left, top = x * sheet.per_mm, sheet.y * sheet.per_mm
+        surface = Surface(place.left + left, place.top + top, place.per_inch, unit)
         paint_picture(sheet.painter, picture, surface)
-    sheet.y += high
-    for at, words in enumerate(("Pieced and quilted; broken line: trim here", "Trimmed, and done")):
-        x = MARGIN + at * (half + 4)
-        centre = int(Qt.AlignmentFlag.AlignCenter)
-        sheet.words(words, sheet.text(9), x, half, 4, centre, theme.SOFT)
-    sheet.y += 7
+        keep, sheet.y = sheet.y, sheet.y + high
+        sheet.words(words, sheet.text(9), x, width, 4, CENTRE, theme.SOFT)
+        sheet.y = keep
+        x += width
+    sheet.y += high + 7
 
 
 def _ladders(sheet: Sheet, plan: Plan) -> None:
     sheet.words("From piece to panel", sheet.title(16), MARGIN, sheet.inner, 7)
     sheet.y += 9
-    read = plan.marks.notation.read_off
     for panel in plan.panels:
         rungs = plan.ladder(panel.key)[:-1]
         step = (sheet.inner - 26) / 4
@@ -142,7 +143,7 @@ def _ladders(sheet: Sheet, plan: Plan) -> None:
         sheet.words(panel.panel.label + copies, sheet.text(11, True), MARGIN, 26, 6)
         for at, rung in enumerate(rungs):
             x = MARGIN + 26 + at * step
-            size = " × ".join(read(figure.value) for figure in rung.sizes)
+            size = plan.marks.notation.size(*(figure.value for figure in rung.sizes))
             size = f"{rung.number.whole} of {size}" if rung.number else size
             sheet.words(f"{rung.label}, {rung.note}", sheet.text(8.5), x, step, 4, LEFT, theme.SOFT)
             keep, sheet.y = sheet.y, sheet.y + 4

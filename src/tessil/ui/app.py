@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import os
 import sys
 import traceback
 from pathlib import Path
@@ -11,18 +10,9 @@ from types import TracebackType
 from PySide6.QtWidgets import QApplication
 
 from tessil.drawing.fonts import load_fonts, text_font
+from tessil.ui.display import ensure_display
 from tessil.ui.look import style_sheet
 from tessil.ui.window import Window
-
-
-def ensure_display() -> str:
-    """With no display, use Qt's offscreen mode and say so; returns what was said."""
-    if os.environ.get("QT_QPA_PLATFORM"):
-        return ""
-    if os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY"):
-        return ""
-    os.environ["QT_QPA_PLATFORM"] = "offscreen"
-    return "No display here: Tessil runs in Qt's offscreen mode, with nothing to see."
 
 
 def make_app() -> QApplication:

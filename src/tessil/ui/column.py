@@ -40,7 +40,7 @@ from tessil.ui.widgets.fields import (
 )
 from tessil.ui.widgets.receipt import Receipt
 
-SHORT = 24  # choices with so few letters in all stand side by side
+SHORT = 21  # choices with so few letters in all stand side by side
 
 
 class Stitches(QFrame):

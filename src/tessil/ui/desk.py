@@ -39,6 +39,7 @@ class Step(QUndoCommand):
             return False
         self.after = other.after
         self.setText(other.text())
+        self.setObsolete(self.after[0] == self.before[0])
         return True
 
     def redo(self) -> None:

@@ -14,6 +14,8 @@ QWidget#card {{ background: {t.CARD}; border: 1px solid {t.RULE}; border-radius:
 QScrollArea, QScrollArea > QWidget > QWidget {{ background: transparent; border: none; }}
 QLabel#title {{ font-family: "{t.TITLE_FACE}"; font-size: {t.TITLE}px; font-weight: 500; }}
 QLabel#large {{ font-family: "{t.TITLE_FACE}"; font-size: {t.LARGE}px; font-weight: 500; }}
+QLabel#figure {{ font-size: 17px; font-weight: 600; }}
+QLabel#figure[narrow="true"] {{ font-size: 14px; }}
 QLabel#soft {{ color: {t.SOFT}; font-size: 12px; }}
 QLabel#error {{ color: {t.BLOCKING}; font-size: 12px; font-weight: 600; }}
 QLabel#caution {{ color: {t.SOFT}; font-size: 12px; }}
@@ -26,11 +28,11 @@ QLineEdit:focus {{ border: 2px solid {t.THREAD}; padding: 2px 7px; }}
 QLineEdit[wrong="true"] {{ border: 2px solid {t.BLOCKING}; padding: 2px 7px; }}
 QLineEdit#name {{
   font-family: "{t.TITLE_FACE}"; font-size: {t.TITLE}px; font-weight: 500;
-  background: transparent; border-color: transparent; padding: 0 4px; margin-left: -5px;
+  background: transparent; border-color: transparent; padding: 0 2px;
 }}
 QLineEdit#name:hover {{ border-color: {t.RULE}; }}
-QLineEdit#name:focus {{ border: 2px solid {t.THREAD}; padding: 0 3px; background: {t.CARD}; }}
-QLineEdit#measured {{ border: 1px dashed {t.FAINT}; background: transparent; }}
+QLineEdit#name:focus {{ border: 2px solid {t.THREAD}; padding: 0 1px; background: {t.CARD}; }}
+QLineEdit#measured {{ border: 1px solid {t.RULE}; background: transparent; }}
 QLineEdit#measured:focus {{ border: 2px solid {t.MEASURED}; background: {t.CARD}; }}
 QLineEdit#measured[got="true"] {{
   border: 1px solid {t.MEASURED}; background: {t.MEASURED_WASH}; color: {t.MEASURED};

@@ -13,7 +13,9 @@ from tessil.core.rulers import rulers
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
 from tessil.core.trouble import CannotPlan
+from tessil.drawing.pictures import bag_picture
 from tessil.ui.widgets.fields import CountField, FieldRow, LengthField, Segments, WordField
+from tessil.ui.widgets.pictureview import PictureView
 
 
 class StartPage(QWidget):
@@ -34,6 +36,9 @@ class StartPage(QWidget):
         column = QVBoxLayout()
         column.setSpacing(14)
         outer.addLayout(column)
+        outer.addSpacing(24)
+        self.picture = PictureView()
+        outer.addWidget(self.picture)
         outer.addStretch(1)
         column.addStretch(1)
         column.addLayout(self._head())
@@ -59,7 +64,7 @@ class StartPage(QWidget):
         card = QWidget()
         card.setObjectName("card")
         card.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        card.setFixedWidth(680)
+        card.setFixedWidth(620)
         row = QHBoxLayout(card)
         row.setContentsMargins(16, 12, 16, 12)
         row.setSpacing(16)
@@ -69,7 +74,7 @@ class StartPage(QWidget):
         ask = QLabel(words)
         ask.setObjectName("title")
         ask.setWordWrap(True)
-        ask.setFixedWidth(176)
+        ask.setFixedWidth(150)
         row.addWidget(ask, 0, Qt.AlignmentFlag.AlignTop)
         row.addWidget(body, 1)
         return card
@@ -91,7 +96,7 @@ class StartPage(QWidget):
         return ""
 
     def _row(self, key: str, label: str, field: QWidget, help_: str) -> FieldRow:
-        row = FieldRow(label, field, help_)
+        row = FieldRow(label, field, help_, label_width=78)
         field.setObjectName(f"start.{key}")
         self.rows[key] = row
         return row
@@ -193,9 +198,9 @@ class StartPage(QWidget):
             row.field.show_value(getattr(self.answers, key))  # type: ignore[attr-defined]
         self.sentence.setText(SHAPES[self.answers.shape].sentence)
         made = plan(first_project(self.answers))
-        read = made.marks.notation.read_off
-        size = " × ".join(read(figure.value) for figure in made.bag.finished)
-        self.outcome.setText(f"It will be {size} finished.")
+        sizes = [figure.value for figure in made.bag.finished]
+        self.outcome.setText(f"It will be {made.marks.notation.size(*sizes)} finished.")
+        self.picture.show_picture(bag_picture(made))
         stripped = self.answers.way == "strips"
         for key in ("strips", "run"):
             self.rows[key].setVisible(stripped)

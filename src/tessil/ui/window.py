@@ -6,8 +6,8 @@ from functools import partial
 from importlib.resources import as_file, files
 from pathlib import Path
 
-from PySide6.QtCore import QTimer
-from PySide6.QtGui import QAction, QCloseEvent, QKeySequence
+from PySide6.QtCore import QPoint, QTimer
+from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent
 from PySide6.QtWidgets import (
     QHBoxLayout,
     QLabel,
@@ -142,13 +142,9 @@ class Window(QMainWindow):
         self.finished = QLabel()
         self.finished.setObjectName("soft")
         self.unsaved = UnsavedDot()
-        head = QHBoxLayout()
-        head.setSpacing(2)
-        head.addWidget(self.name)
-        head.addWidget(self.unsaved)
         words = QVBoxLayout()
         words.setSpacing(0)
-        words.addLayout(head)
+        words.addWidget(self.name)
         words.addLayout(self._build_count())
         self.tray = PanelTray()
         self.tray.chosen.connect(lambda key: self.desk.look(panel=key))
@@ -177,9 +173,11 @@ class Window(QMainWindow):
         make.setObjectName("soft")
         row = QHBoxLayout()
         row.setSpacing(6)
+        row.setContentsMargins(10, 0, 0, 0)
         row.addWidget(self.finished)
         row.addWidget(make)
         row.addWidget(self.bags)
+        row.addWidget(self.unsaved)
         row.addWidget(self.told)
         row.addStretch(1)
         return row
@@ -234,7 +232,7 @@ class Window(QMainWindow):
             action.setShortcut(QKeySequence(f"Ctrl+{number}"))
             action.triggered.connect(partial(self._turn, stage))
             self.addAction(action)
-        self.menu_button.setMenu(self.menu)
+        self.menu_button.clicked.connect(self.open_menu)
 
     def _run(self, method: str, _checked: bool = False) -> None:
         getattr(self, method)()
@@ -244,6 +242,10 @@ class Window(QMainWindow):
             self._to_work()
             self.desk.look(stage=stage)
             self.selvage.dots[stage].setFocus()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.column.setFixedWidth(336 if self.width() >= 1200 else 304)
 
     # -- showing ----------------------------------------------------------------
 
@@ -462,7 +464,9 @@ class Window(QMainWindow):
         self._step_panel(-1)
 
     def open_menu(self) -> None:
-        self.menu_button.showMenu()
+        corner = self.menu_button.rect().bottomRight()
+        at = self.menu_button.mapToGlobal(corner)
+        self.menu.popup(at - QPoint(self.menu.sizeHint().width(), 0))
 
     def open_demo(self) -> None:
         with as_file(files("tessil") / "demo" / "rehearsal-satchel.tessil") as path:

@@ -8,7 +8,8 @@ from typing import TYPE_CHECKING
 
 from tessil.core.edits import Edit, edit
 from tessil.core.lengths import Inches
-from tessil.core.snags import Place, Snag, Stage, Weight
+from tessil.core.places import corner, measured_way
+from tessil.core.snags import Snag, Stage, Weight
 
 if TYPE_CHECKING:
     from tessil.core.plan import Fit, Plan
@@ -31,20 +32,21 @@ def _too_big(plan: Plan, fit: Fit) -> Snag:
     held = plan.project.hold
     things = held.name if held.count == 1 else f"{held.count} × {held.name}"
     short = fit.needs.value - fit.there.value
+    title = f"The {things} does not fit: {_read(plan, short)} too little {fit.way}"
+    if fit.goes_in:
+        title = f"The {things} is a tight fit: {_read(plan, short)} less {fit.way} than wished"
     leader = plan.panel(plan.shape.leader)
-    width, height = (float(v) for v in leader.trimmed.values())
-    upright = fit.way == "height"
     return Snag(
         key=f"fit.{fit.way}",
         stage=Stage.BRIEF,
-        weight=Weight.BLOCKS,
-        title=f"The {things} does not fit: {_read(plan, short)} too little {fit.way}",
+        weight=Weight.WARNS if fit.goes_in else Weight.BLOCKS,
+        title=title,
         why=(
             f"With ease and the thickness of the walls it needs a finished {fit.way} of "
             f"{_read(plan, fit.needs.value)}; the bag has {_read(plan, fit.there.value)}."
         ),
         panel=leader.key,
-        place=Place(0, 0, width, height, "upright" if upright else "across"),
+        place=measured_way(leader, fit.way),
         fixes=_roomier(plan, fit),
     )
 
@@ -85,7 +87,7 @@ def _legs(plan: Plan) -> Iterator[Snag]:
             "the bottom do not meet: the corner seam will not lie flat."
         ),
         panel=panel.key,
-        place=_corner(plan),
+        place=corner(plan.panel(plan.shape.leader)),
         fixes=_leg_fixes(plan, right_bottom, by_bottom + seams.side.value),
     )
 
@@ -97,13 +99,6 @@ def _leg_fixes(plan: Plan, bottom: Inches, side: Inches) -> tuple[Edit, ...]:
         edit(f"Cut {_read(plan, bottom)} from the bottom", ("shape.sizes.notch_bottom", bottom)),
         edit(f"Cut {_read(plan, side)} from the side", ("shape.sizes.notch_side", side)),
     )
-
-
-def _corner(plan: Plan) -> Place:
-    panel = plan.panel(plan.shape.leader)
-    notch = panel.panel.notches[0]
-    cx, cy = float(notch.side_leg.value), float(notch.bottom_leg.value)
-    return Place(0, float(panel.trimmed.height.value) - cy, cx, cy)
 
 
 def _narrow_base(plan: Plan) -> Iterator[Snag]:
@@ -133,6 +128,6 @@ def _narrow_base(plan: Plan) -> Iterator[Snag]:
             title=f"The notches leave a {what} of only {_read(plan, figure.value)}",
             why="They are deeper than the panel allows: under 1 in (25 mm) nothing will stand.",
             panel=plan.shape.leader,
-            place=_corner(plan),
+            place=corner(plan.panel(plan.shape.leader)),
             fixes=fixes,
         )

@@ -11,6 +11,7 @@ from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.lengths import Inches
 from tessil.core.panels import PanelPlan
+from tessil.core.places import whole
 from tessil.core.quilting.channels import CLEAR
 from tessil.core.snags import Place, Snag, Stage, Weight
 
@@ -105,7 +106,6 @@ def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         choose(plan.project, panel.panel, "Use fusible fleece, which needs no lines",
                ("layers.batting", "fusible-fleece")),
     )  # fmt: skip
-    width, height = (float(v) for v in panel.trimmed.values())
     yield Snag(
         key=f"quilt.limit.{panel.key}",
         stage=Stage.QUILT,
@@ -116,7 +116,7 @@ def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             f"{read(limit, unit=True)} lie between lines (typical, from memory)."
         ),
         panel=panel.key,
-        place=Place(0, 0, width, height),
+        place=whole(panel),
         fixes=fixes,
     )
 

@@ -9,8 +9,9 @@ from tessil.core.choosing import measure
 from tessil.core.edits import Edit, edit
 from tessil.core.lengths import Inches, round_down
 from tessil.core.panels import PanelPlan
+from tessil.core.places import measured_way
 from tessil.core.project import Got, Measured
-from tessil.core.snags import Place, Snag, Stage, Weight
+from tessil.core.snags import Snag, Stage, Weight
 
 if TYPE_CHECKING:
     from tessil.core.plan import Plan
@@ -41,7 +42,6 @@ def _too_small(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     rung = "quilted" if panel.channels is not None else "pieced"
     for way, by, certain in _shortfalls(panel):
         will = "is" if certain else "may come out"
-        width, height = (float(v) for v in panel.trimmed.values())
         yield Snag(
             key=f"trim.small.{panel.key}.{way}",
             stage=Stage.TRIM,
@@ -53,7 +53,7 @@ def _too_small(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
                 f"{read(panel.trimmed.height.value)}."
             ),
             panel=panel.key,
-            place=Place(0, 0, width, height, "upright" if way == "height" else "across"),
+            place=measured_way(panel, way),
             fixes=_small_fixes(plan, panel, certain),
         )
 
@@ -99,7 +99,6 @@ def _mismatched(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         forget = measure(plan.project, panel.key, "trimmed", Got())
         words = "It is trimmed down now" if not smaller else "Forget this measurement"
         fixes.append(Edit(words, forget.changes))
-        width, height = (float(v) for v in panel.trimmed.values())
         yield Snag(
             key=f"trim.match.{panel.key}.{way}",
             stage=Stage.TRIM,
@@ -108,7 +107,7 @@ def _mismatched(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             f"{'smaller' if smaller else 'larger'} in {way} than the {leads[0]}",
             why="The two are sewn to each other edge to edge.",
             panel=panel.key,
-            place=Place(0, 0, width, height, "upright" if way == "height" else "across"),
+            place=measured_way(panel, way),
             fixes=tuple(fixes),
         )
 

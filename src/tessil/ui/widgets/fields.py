@@ -55,14 +55,16 @@ class TypedField(QLineEdit):
         super().__init__()
         self.read, self.write, self.attempt = read, write, attempt
         self.value: Any = None
+        self._origin: Any = None
         self.run = ""
         self.dirty = False
         self.sentence = ""
         self.new_run: Callable[[], str] = lambda: ""
+        self.pointed: float | None = None  # where the wheel turned, as a share of the width
         self._late = QTimer(self)
         self._late.setSingleShot(True)
         self._late.setInterval(ERROR_DELAY)
-        self._late.timeout.connect(lambda: self._tell(self.sentence))
+        self._late.timeout.connect(self._refuse)
         self.textEdited.connect(self._typed)
 
     def show_value(self, value: Any) -> None:
@@ -74,6 +76,8 @@ class TypedField(QLineEdit):
                 self.setText(text)
 
     def _typed(self, text: str) -> None:
+        if not self.dirty:
+            self._origin = self.value
         self.dirty = True
         self.sentence = self._try(text)
         if self.sentence:
@@ -81,6 +85,12 @@ class TypedField(QLineEdit):
         else:
             self._late.stop()
             self._tell("")
+
+    def _refuse(self) -> None:
+        """Say what is wrong, and take back what its first letters alone would have meant."""
+        self._tell(self.sentence)
+        if self.value != self._origin:
+            self.attempt(self._origin, self.run)
 
     def _try(self, text: str) -> str:
         try:
@@ -95,10 +105,12 @@ class TypedField(QLineEdit):
             return
         self._late.stop()
         self.sentence = self._try(self.text())
-        self._tell(self.sentence)
-        if not self.sentence:
-            self.dirty = False
-            self.show_value(self.value)
+        if self.sentence:
+            self._refuse()
+            return
+        self._tell("")
+        self.dirty = False
+        self.show_value(self.value)
 
     def _tell(self, sentence: str) -> None:
         wrong = bool(sentence)
@@ -139,6 +151,16 @@ class TypedField(QLineEdit):
     def step(self, by: int) -> None:
         """Change the value by one step; nothing for fields that have none."""
 
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        """A turn of the wheel steps the field in hand; elsewhere it scrolls the column."""
+        if not self.hasFocus():
+            event.ignore()
+            return
+        self.pointed = event.position().x() / max(self.width(), 1)
+        self.step(1 if event.angleDelta().y() > 0 else -1)
+        self.pointed = None
+        event.accept()
+
 
 class LengthField(TypedField):
     """A length in the maker's units, with the other unit shown faintly."""
@@ -159,13 +181,8 @@ class LengthField(TypedField):
     def step(self, by: int) -> None:
         if self.value is None:
             return
-        notation = self.notation()
-        mark = notation.mark * (2 if notation.units == "inch" else 1)
-        steps = self.value / mark
-        down, up = steps.__ceil__() - 1, steps.__floor__() + 1
         self.dirty = False
-        sentence = self.attempt((up if by > 0 else down) * mark, self.run)
-        self._tell(sentence)
+        self._tell(self.attempt(self.notation().next_mark(self.value, by), self.run))
 
     def paintEvent(self, event: QPaintEvent) -> None:
         super().paintEvent(event)
@@ -189,6 +206,7 @@ class MeasuredField(TypedField):
     def __init__(self, notation: Callable[[], Notation], attempt: Try) -> None:
         self.notation = notation
         super().__init__(self._read, self._write, attempt)
+        self.planned: tuple[Fraction, Fraction] | None = None
         self.setObjectName("measured")
         self.setPlaceholderText("what I got…")
 
@@ -207,6 +225,26 @@ class MeasuredField(TypedField):
         exact = self.notation().exact
         sides = (value.width, value.height)
         return " × ".join("…" if side is None else exact(side) for side in sides)
+
+    def step(self, by: int) -> None:
+        """Step the side in hand; an empty box begins at the planned size."""
+        if self.planned is None:
+            return
+        notation = self.notation()
+        value = self.value if isinstance(self.value, Got) else Got()
+        if value.width is None or value.height is None:
+            width, height = (notation.nearest(side) for side in self.planned)
+        elif self._in_height():
+            width, height = value.width, notation.next_mark(value.height, by)
+        else:
+            width, height = notation.next_mark(value.width, by), value.height
+        self.dirty = False
+        self._tell(self.attempt(Got(width=width, height=height), self.run))
+
+    def _in_height(self) -> bool:
+        if self.pointed is not None:
+            return self.pointed > 0.5
+        return self.cursorPosition() > self.text().find("×") >= 0
 
     def show_value(self, value: Any) -> None:
         super().show_value(value)
@@ -336,7 +374,7 @@ class Segments(QWidget):
 class FieldRow(QWidget):
     """A label, its field, and room below for one sentence."""
 
-    def __init__(self, label: str, field: QWidget, help_: str, wide: bool = False) -> None:
+    def __init__(self, label: str, field: QWidget, help_: str, label_width: int = 112) -> None:
         super().__init__()
         self.field = field
         outer = QVBoxLayout(self)
@@ -349,7 +387,7 @@ class FieldRow(QWidget):
             words = QLabel(label)
             words.setObjectName("soft")
             words.setBuddy(field)
-            words.setFixedWidth(112)
+            words.setFixedWidth(label_width)
             words.setWordWrap(True)
             row.addWidget(words)
         row.addWidget(field, 1)

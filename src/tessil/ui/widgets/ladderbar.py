@@ -5,15 +5,16 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from tessil.core.ladder import Rung
 from tessil.core.lengths import Notation
 from tessil.drawing import theme
-from tessil.drawing.fonts import text_font, title_font
+from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.fields import MeasuredField
 
+NARROW = 780
 Measure = Callable[[str, object, str], str]
 
 
@@ -22,15 +23,16 @@ class Arrow(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setFixedSize(22, 30)
+        self.setFixedSize(20, 30)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setPen(QPen(QColor(theme.FAINT), 1.4))
         y = self.height() / 2
-        painter.drawLine(QPointF(2, y), QPointF(18, y))
-        painter.drawPolyline([QPointF(13, y - 4), QPointF(18, y), QPointF(13, y + 4)])
+        end = self.width() - 2.0
+        painter.drawLine(QPointF(1, y), QPointF(end, y))
+        painter.drawPolyline([QPointF(end - 5, y - 4), QPointF(end, y), QPointF(end - 5, y + 4)])
 
 
 class RungCell(QWidget):
@@ -47,12 +49,10 @@ class RungCell(QWidget):
         self.caps.setFont(text_font(theme.SMALL, strong=True))
         self.caps.setObjectName("soft")
         self.figure = QLabel()
-        self.figure.setFont(title_font(theme.FIGURE + 1, strong=True))
-        self.figure.setStyleSheet(f'font-family: "{theme.TITLE_FACE}"; font-size: 19px;')
+        self.figure.setObjectName("figure")
         self.note = QLabel()
         self.note.setObjectName("soft")
         self.box = MeasuredField(notation, lambda got, run: measure(self.key, got, run))
-        self.box.setFixedWidth(132)
         self.error = QLabel()
         self.error.setObjectName("error")
         self.error.setWordWrap(True)
@@ -68,10 +68,10 @@ class RungCell(QWidget):
         self.error.setVisible(bool(sentence))
 
     def show_rung(self, rung: Rung) -> None:
-        read = self.notation().read_off
-        self.caps.setText(rung.label.upper())
-        size = " × ".join(read(figure.value) for figure in rung.sizes)
-        self.figure.setText(f"{rung.number.whole} of {size}" if rung.number else size)
+        number = f"{rung.number.whole} " if rung.number else ""
+        self.caps.setText(number + rung.label.upper())
+        size = self.notation().size(*(figure.value for figure in rung.sizes))
+        self.figure.setText(size)
         self.note.setText(self._note(rung))
         exact = " × ".join(self.notation().exact(figure.value) for figure in rung.sizes)
         self.figure.setToolTip(f"Exactly {exact}")
@@ -80,15 +80,22 @@ class RungCell(QWidget):
         self.box.setToolTip(
             f"Type what the {rung.label.lower()} panel really measures: 15 1/8 x 12"
         )
+        self.box.planned = rung.planned.values() if rung.planned else None
         self.box.show_value(rung.got)
-        self.setAccessibleName(f"{rung.label}: {self.figure.text()}")
+        self.setAccessibleName(f"{self.caps.text()}: {size}")
+
+    def show_narrow(self, narrow: bool) -> None:
+        """Smaller figures and box where there is little room."""
+        self.box.setFixedWidth(98 if narrow else 128)
+        if self.figure.property("narrow") != narrow:
+            self.figure.setProperty("narrow", narrow)
+            self.figure.style().unpolish(self.figure)
+            self.figure.style().polish(self.figure)
 
     def _note(self, rung: Rung) -> str:
         if rung.least is None or rung.most is None:
             if rung.note == "measured" and rung.planned is not None:
-                read = self.notation().read_off
-                sides = (rung.planned.width.value, rung.planned.height.value)
-                return "measured; planned " + " × ".join(read(side) for side in sides)
+                return f"planned {self.notation().size(*rung.planned.values())}"
             return rung.note
         spread = max(
             (rung.most.width.value - rung.least.width.value) / 2,
@@ -107,7 +114,7 @@ class LadderBar(QWidget):
         self.notation, self.measure = notation, measure
         self.row = QHBoxLayout(self)
         self.row.setContentsMargins(16, 10, 12, 8)
-        self.row.setSpacing(6)
+        self.row.setSpacing(4)
         self.cells: dict[str, RungCell] = {}
         self.panel = ""
 
@@ -131,4 +138,17 @@ class LadderBar(QWidget):
                 self.row.addWidget(Arrow(), 0, Qt.AlignmentFlag.AlignTop)
             cell = RungCell(key, self.notation, self.measure)
             self.cells[key] = cell
-            self.row.addWidget(cell, 1)
+            self.row.addWidget(cell)
+        self._fit()
+
+    def _fit(self) -> None:
+        """In a narrow window, smaller figures and boxes."""
+        narrow = self.width() < NARROW
+        for cell in self.cells.values():
+            cell.show_narrow(narrow)
+        for arrow in self.findChildren(Arrow):
+            arrow.setFixedWidth(14 if narrow else 20)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._fit()

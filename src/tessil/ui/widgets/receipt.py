@@ -10,7 +10,7 @@ from tessil.core.lengths import Notation
 from tessil.core.readings import Reading
 from tessil.core.workings import exact_text, value_text, working, working_words
 from tessil.drawing import theme
-from tessil.drawing.fonts import medium_font, text_font, title_font
+from tessil.drawing.fonts import medium_font, text_font
 
 PAD = 8
 WRAP = int(Qt.TextFlag.TextWordWrap)
@@ -49,7 +49,7 @@ class FigureRow(QAbstractButton):
         self.update()
 
     def _fonts(self) -> tuple[QFont, QFont]:
-        return title_font(theme.FIGURE, strong=True), text_font(theme.SMALL)
+        return text_font(theme.FIGURE - 1, strong=True), text_font(theme.SMALL)
 
     def _right_room(self) -> float:
         value, small = (QFontMetricsF(font) for font in self._fonts())
@@ -86,7 +86,7 @@ class FigureRow(QAbstractButton):
         left = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop)
         painter.setPen(QColor(theme.THREAD if self.isChecked() else theme.INK))
         painter.setFont(value)
-        painter.drawText(box.adjusted(0, -3, 0, 0), right, self.value)
+        painter.drawText(box.adjusted(0, -1, 0, 0), right, self.value)
         painter.setFont(medium_font(theme.TEXT))
         painter.setPen(QColor(theme.INK))
         painter.drawText(box.adjusted(0, 2, 0, 0), left, self.name)
@@ -116,6 +116,7 @@ class Receipt(QWidget):
         while len(self.rows) > len(readings):
             row = self.rows.pop()
             self.column.removeWidget(row)
+            row.hide()
             row.deleteLater()
         for at, reading in enumerate(readings):
             if at < len(self.rows):

@@ -120,7 +120,7 @@ class Selvage(QWidget):
         painter.setPen(QPen(QColor(theme.RULE), 1))
         painter.drawLine(self.width() - 1, 0, self.width() - 1, self.height())
         self._fringe(painter)
-        painter.setPen(QColor(theme.FAINT))
+        painter.setPen(QColor(theme.SOFT))
         painter.setFont(text_font(10))
         painter.setTransform(QTransform().translate(17, self.height() - 16).rotate(-90))
         painter.drawText(0, 0, f"TESSIL    {self.name}    eight steps, one bag")

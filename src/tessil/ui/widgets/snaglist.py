@@ -88,6 +88,7 @@ class SnagList(QScrollArea):
         self.setAccessibleName("Snags")
         self.snags: tuple[Snag, ...] = ()
         self.rows: list[SnagRow] = []
+        self.hide()
 
     def show_snags(self, snags: tuple[Snag, ...]) -> None:
         """Show them in order; nothing at all if there are none."""

@@ -86,6 +86,7 @@ class PanelTray(QWidget):
         while len(self.tiles) > len(panels):
             tile = self.tiles.pop()
             self.row.removeWidget(tile)
+            tile.hide()
             tile.deleteLater()
         while len(self.tiles) < len(panels):
             self._add(PanelTile())

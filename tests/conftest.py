@@ -1,0 +1,75 @@
+"""Every test runs with no screen, in XDG folders of its own."""
+
+import os
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from fractions import Fraction
+from pathlib import Path
+
+import pytest
+from hypothesis import settings
+
+from tessil.core.project import (
+    Binding,
+    Held,
+    Layers,
+    PanelChoices,
+    Piecing,
+    Print,
+    Project,
+    Quilting,
+    ShapeChoice,
+)
+from tessil.files.projectfile import load
+
+settings.register_profile("house", deadline=None, max_examples=60, derandomize=True)
+settings.load_profile("house")
+
+DEMO = Path(__file__).parents[1] / "src/tessil/demo/rehearsal-satchel.tessil"
+
+
+@pytest.fixture(autouse=True)
+def own_folders(tmp_path, monkeypatch):
+    monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
+    documents = tmp_path / "documents"
+    documents.mkdir()
+    monkeypatch.setenv("XDG_DOCUMENTS_DIR", str(documents))
+
+
+@pytest.fixture
+def demo() -> Project:
+    return load(DEMO)
+
+
+def tote(**changes) -> Project:
+    """A tote of round numbers: 11 × 12 × 3 finished, 2½ strips, lines 1¼ apart."""
+    project = Project(
+        name="Test tote",
+        shape=ShapeChoice(
+            kind="tote",
+            way="finished",
+            sizes={"width": Fraction(11), "height": Fraction(12), "depth": Fraction(3)},
+        ),
+        panels={
+            "front": PanelChoices(piecing=Piecing(prints=("red", "blue"))),
+            "lining": PanelChoices(
+                piecing=Piecing(way="whole", prints=("oat",)),
+                layers=Layers(batting="none"),
+                quilting=Quilting(pattern="none"),
+            ),
+        },
+        prints=(
+            Print(key="red", name="Red dots", motif="dots"),
+            Print(key="blue", name="Blue checks", motif="checks"),
+            Print(key="oat", name="Oat plain"),
+        ),
+        binding=Binding(print="oat"),
+        hold=Held(),
+    )
+    return project.model_copy(update=changes)
+
+
+@pytest.fixture
+def project() -> Project:
+    return tote()

@@ -1,0 +1,128 @@
+"""Channels come out even, and a panel is pieced as much larger as quilting takes."""
+
+from fractions import Fraction
+from itertools import pairwise
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tessil.core.catalogue import material, of_kind
+from tessil.core.plan import plan
+from tessil.core.project import Layers, Oversize, Quilting
+from tessil.core.quilting.channels import plan_channels
+from tessil.core.quilting.shrinkage import across_lines, constants
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import given as chosen
+from tests.conftest import tote
+from tests.core.test_piecing import _with
+
+F = Fraction
+spans = st.integers(16, 400).map(lambda n: F(n, 8))
+gaps = st.integers(2, 40).map(lambda n: F(n, 8))
+
+
+@given(spans, gaps, st.sampled_from(["line", "gap"]), st.sampled_from(["divide", "keep"]))
+def test_lines_are_even_symmetric_and_inside(shows, gap, centre, spacing):
+    made = plan_channels(
+        Quilting(gap=gap, centre=centre, spacing=spacing), chosen("shows", shows), "quilting"
+    )
+    places = made.positions
+    assert len(places) == max(made.lines.whole, 0)
+    assert [-place for place in reversed(places)] == list(places)
+    assert all(abs(place) <= shows / 2 for place in places)
+    steps = {b - a for a, b in pairwise(places)}
+    assert steps <= {made.gap.value}
+    if places:
+        assert places[0] + shows / 2 == made.margin.value
+    if spacing == "divide":
+        assert made.gap.value * (made.lines.whole + 1) == shows
+    if centre == "line" and places:
+        assert 0 in places
+
+
+def test_a_divided_gap_is_the_nearest_to_the_wish():
+    made = plan_channels(Quilting(gap=F(5, 4)), chosen("shows", F(14)), "q")
+    even = [F(14, n) for n in range(2, 40, 2)]
+    assert made.gap.value == min(even, key=lambda gap: abs(F(14) / gap - F(14) / F(5, 4)))
+
+
+@pytest.mark.parametrize(("gap", "says"), [(F(1, 100), "more than 500 lines"), (F(1, 20), "1/16")])
+def test_absurd_gaps_are_refused(gap, says):
+    with pytest.raises(CannotPlan, match=says):
+        plan_channels(Quilting(gap=gap), chosen("shows", F(14) if gap < F(1, 30) else F(2)), "q")
+
+
+@given(gaps, gaps)
+def test_closer_lines_draw_in_more(first, second):
+    near, far = sorted((first, second))
+    known = constants("cotton-batting")
+    assert (
+        across_lines(chosen("gap", near), known).expected.value
+        >= across_lines(chosen("gap", far), known).expected.value
+    )
+
+
+def test_the_pieced_size_survives_the_bad_end_of_the_range():
+    for batting in of_kind("batting"):
+        front = plan(_with(tote(), ("layers.batting", batting.key))).panel("front")
+        for way in ("width", "height"):
+            left_over = getattr(front.least, way).value - getattr(front.trimmed, way).value
+            assert left_over > F(1, 4), batting.key
+
+
+def test_more_loft_means_a_larger_piece():
+    sizes = [
+        plan(_with(tote(), ("layers.batting", key))).panel("front").needed.width.value
+        for key in ("cotton-batting", "sew-in-foam")
+    ]
+    assert sizes[1] > sizes[0]
+
+
+def test_level_lines_draw_in_the_height():
+    level = plan(_with(tote(), ("quilting.run", "level"))).panel("front")
+    upright = plan(tote()).panel("front")
+    assert upright.quilted.width.value / upright.pieced.width.value < F(99, 100)
+    assert level.quilted.height.value / level.pieced.height.value < F(99, 100)
+    assert level.quilted.width.value / level.pieced.width.value == 1 - F(5, 1000)
+
+
+@pytest.mark.parametrize(
+    ("oversize", "more"),
+    [(Oversize(way="none"), F(0)), (Oversize(way="fixed", fixed=F(3, 4)), F(7, 8))],
+)
+def test_the_other_schools_of_oversize(oversize, more):
+    front = plan(tote(oversize=oversize)).panel("front")
+    # 14¾ + ¾ is on the quarter; the height 13⅞ + ¾ goes up to the next one.
+    assert front.needed.width.value - front.trimmed.width.value == (F(3, 4) if more else 0)
+    assert front.needed.height.value - front.trimmed.height.value == more
+
+
+def test_without_quilting_nothing_is_pieced_larger():
+    front = plan(_with(tote(), ("quilting.pattern", "none"))).panel("front")
+    assert front.needed.values() == front.trimmed.values()
+    assert front.sewing is None
+
+
+def test_the_guide_bar_is_set_wider_than_the_sewn_gap_by_what_draws_in():
+    front = plan(tote()).panel("front")
+    marked = front.channels.gap.value / (1 - front.across.expected.value)
+    assert abs(front.guide.value - marked) <= F(1, 32)
+
+
+def test_batting_and_backing_are_a_margin_larger():
+    front = plan(_with(tote(), ("layers.margin", F(1)), ("layers.backing", "cotton"))).panel(
+        "front"
+    )
+    top, batting, backing = front.layers
+    for layer in (batting, backing):
+        assert layer.width.value == top.width.value + 2
+        assert layer.height.value == top.height.value + 2
+
+
+def test_a_stack_is_as_thick_as_its_layers():
+    made = plan(_with(tote(), ("layers.backing", "cotton")))
+    cotton, batting = material("cotton"), material("cotton-batting")
+    pressed = (2 * cotton.pressed_mm + batting.pressed_mm) / F(254, 10)
+    assert made.panel("front").pressed.value == pressed
+    assert Layers().batting == "cotton-batting"

@@ -1,0 +1,133 @@
+"""Every snag is found, has a place and a reason, and its fixes mend it."""
+
+from fractions import Fraction
+
+import pytest
+
+from tessil.core.choosing import measure
+from tessil.core.edits import applied, edit
+from tessil.core.plan import plan
+from tessil.core.project import Got, Held, ShapeChoice
+from tessil.core.snags import Weight
+from tessil.core.trouble import CannotPlan
+from tests.conftest import tote
+from tests.core.test_piecing import _with
+
+F = Fraction
+
+
+def _panel_way(**sizes):
+    full = {"panel_width": 15, "panel_height": 14, "notch_side": F(3, 2), "notch_bottom": F(3, 2)}
+    full |= sizes
+    return tote(shape=ShapeChoice(way="panel", sizes={k: F(v) for k, v in full.items()}))
+
+
+def _measured(rung, width, height, panel="front"):
+    project = tote()
+    return applied(project, measure(project, panel, rung, Got(width=F(width), height=F(height))))
+
+
+def _held(**changes):
+    sizes = {"width": F(1), "height": F(1), "thickness": F(1)} | changes
+    return Held(name="tuner", minded=True, **sizes)
+
+
+def _found(project, key):
+    return next(snag for snag in plan(project).snags if snag.key == key)
+
+
+CASES = {
+    "piece.edge.front.bottom": _with(
+        tote(), ("piecing.strip_cut", F(11, 4)), ("piecing.surplus", "one")
+    ),
+    "trim.small.front.height": _measured("quilted", 15, 13),
+    "quilt.limit.front": _with(tote(), ("quilting.gap", F(14)), ("quilting.centre", "gap")),
+    "quilt.seam.front.left.1": _with(
+        tote(), ("quilting.spacing", "keep"), ("quilting.gap", F(69, 50))
+    ),
+    "notch.deep.width": _panel_way(panel_width=5, notch_side=F(7, 4), notch_bottom=F(7, 4)),
+    "notch.legs": _panel_way(notch_bottom=F(5, 4)),
+    "edge.short": applied(tote(), edit("", ("binding.strips_on_hand", 0))),
+    "edge.narrow": applied(tote(), edit("", ("binding.cut", F(3, 2)))),
+    "fit.depth": tote(hold=_held(thickness=F(5))),
+    "fit.height": tote(hold=_held(height=F(14))),
+    "trim.match.back.width": _measured("trimmed", F(29, 2), F(111, 8), panel="back"),
+    "cut.set.front": _with(
+        tote(stock=tote().stock.model_copy(update={"usable_width": F(12)})),
+        ("piecing.strip_sets", True),
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("key", CASES)
+def test_it_is_found_with_place_reason_and_fix(key):
+    made = plan(CASES[key])
+    (snag,) = [snag for snag in made.snags if snag.key == key]
+    assert snag.title
+    assert snag.why.endswith(".")
+    assert snag.panel
+    assert snag.place is not None or key.startswith("cut.")
+    assert snag.fixes
+
+
+FIXES = [(key, at) for key in CASES for at in range(len(_found(CASES[key], key).fixes))]
+
+
+@pytest.mark.parametrize(("key", "at"), FIXES)
+def test_each_fix_mends_it(key, at):
+    fix = _found(CASES[key], key).fixes[at]
+    mended = plan(applied(CASES[key], fix))
+    assert key not in {snag.key for snag in mended.snags}
+
+
+def test_an_object_may_go_in_without_the_ease_wished_for():
+    wall = plan(tote()).wall.value
+    for height, weight in ((12 - wall, Weight.WARNS), (12, Weight.BLOCKS)):
+        snag = _found(tote(hold=_held(height=F(height))), "fit.height")
+        assert snag.weight is weight
+
+
+def test_a_clean_bag_has_no_snags():
+    assert plan(tote()).snags == ()
+
+
+def test_a_measured_quilted_panel_that_is_too_small_blocks():
+    made = plan(_measured("quilted", F(59, 4), F(111, 8)))
+    assert made.snags == ()
+    small = plan(_measured("quilted", F(14), F(111, 8)))
+    assert small.snags[0].weight is Weight.BLOCKS
+
+
+def test_no_oversize_only_warns_since_the_size_is_a_guess():
+    project = applied(tote(), edit("", ("oversize.way", "none")))
+    snags = plan(project).snags
+    assert {snag.weight for snag in snags} == {Weight.BLOCKS}
+    fixed = applied(tote(), edit("", ("oversize.way", "fixed"), ("oversize.fixed", F(1, 4))))
+    assert {snag.weight for snag in plan(fixed).snags} == {Weight.WARNS}
+
+
+def test_what_was_measured_wins_and_the_rest_follows():
+    made = plan(_measured("trimmed", F(14), F(27, 2)))
+    assert made.panel("front").trimmed.values() == (14, F(27, 2))
+    for follower in ("back", "lining"):
+        assert made.panel(follower).trimmed.values() == (14, F(27, 2))
+    assert made.bag.finished[0].value == 11 - F(3, 4)
+    assert made.binding.edge.value == 2 * (14 - F(3, 4))
+
+
+def test_a_measured_top_moves_what_quilting_is_expected_to_leave():
+    plan_, real = plan(tote()), plan(_measured("pieced", F(31, 2), F(57, 4)))
+    assert real.panel("front").expected.width.value < plan_.panel("front").expected.width.value
+    assert real.panel("back").expected == real.panel("back").expected
+
+
+def test_an_absurd_measurement_is_refused_beside_its_box():
+    with pytest.raises(CannotPlan, match="Trimmed so small") as trouble:
+        plan(_measured("trimmed", 3, 3))
+    assert trouble.value.field == "measured.front.trimmed"
+
+
+def test_the_gravest_comes_first():
+    project = applied(CASES["trim.small.front.height"], edit("", ("binding.cut", F(3, 2))))
+    weights = [snag.weight for snag in plan(project).snags]
+    assert weights == sorted(weights, key=[Weight.BLOCKS, Weight.WARNS, Weight.NOTES].index)

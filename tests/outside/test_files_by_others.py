@@ -1,0 +1,166 @@
+"""What Tessil writes, read by general libraries: jsonschema, pypdf, pypdfium2, an XML parser."""
+
+import csv
+import io
+import json
+import xml.etree.ElementTree as ET
+
+import jsonschema
+import pypdf
+import pypdfium2
+import pytest
+from pypdf.generic import ContentStream
+
+from tessil.core.edits import applied, edit
+from tessil.core.plan import plan
+from tessil.files.projectfile import schema, to_text
+from tessil.files.report import cut_csv, report_data
+from tessil.files.svg import PER_INCH, svg_bytes
+from tessil.files.worksheet import pdf_bytes
+from tests.conftest import tote
+
+POINTS_PER_MM = 72 / 25.4
+
+
+def test_a_project_file_keeps_its_own_schema(demo):
+    validator = jsonschema.Draft202012Validator(schema())
+    validator.check_schema(schema())
+    for project in (demo, tote(), tote(units="metric")):
+        validator.validate(json.loads(to_text(project)))
+
+
+@pytest.mark.parametrize(
+    "spoil",
+    [
+        lambda data: data.update(bags="two"),
+        lambda data: data.update(colour="red"),
+        lambda data: data["hold"].update(width=9),
+        lambda data: data["prints"][0].update(ground="reddish"),
+    ],
+)
+def test_the_schema_refuses_what_the_program_refuses(demo, spoil):
+    data = json.loads(to_text(demo))
+    spoil(data)
+    with pytest.raises(jsonschema.ValidationError):
+        jsonschema.validate(data, schema())
+
+
+@pytest.fixture(scope="module")
+def pages(qapp):
+    made = {}
+    for units in ("inch", "metric"):
+        made[units] = pypdf.PdfReader(io.BytesIO(pdf_bytes(plan(tote(units=units, bags=2)))))
+    return made
+
+
+@pytest.mark.parametrize(
+    ("units", "width", "height"), [("inch", 215.9, 279.4), ("metric", 210, 297)]
+)
+def test_the_page_is_letter_or_a4(pages, units, width, height):
+    """ANSI/ASME Y14.1 letter is 8½ × 11 in; ISO 216 A4 is 210 × 297 mm (from memory)."""
+    assert len(pages[units].pages) == 2
+    for page in pages[units].pages:
+        assert float(page.mediabox.width) / POINTS_PER_MM == pytest.approx(width, abs=0.3)
+        assert float(page.mediabox.height) / POINTS_PER_MM == pytest.approx(height, abs=0.3)
+
+
+def test_the_pages_say_what_to_cut_and_sew(pages):
+    first, second = (" ".join(p.extract_text().split()) for p in pages["inch"].pages)
+    for words in ("Test tote", "Pieced", "Quilted", "Trimmed", "I got", "guide bar at"):
+        assert words in first
+    for words in ("To cut", "To buy", "Red dots", "Cotton batting", "binding strip", "100 mm"):
+        assert words in second
+
+
+def _level_lines(page):
+    """Lengths in millimetres of level straight lines, following the page's transformations."""
+    matrix, stack, at, found = (1, 0, 0, 1, 0, 0), [], None, []
+
+    def through(x, y):
+        a, b, c, d, e, f = matrix
+        return a * x + c * y + e, b * x + d * y + f
+
+    for operands, operator in ContentStream(page.get_contents(), page.pdf).operations:
+        numbers = [float(n) for n in operands if isinstance(n, (int, float))]
+        if operator == b"q":
+            stack.append(matrix)
+        elif operator == b"Q":
+            matrix = stack.pop()
+        elif operator == b"cm":
+            a, b, c, d, e, f = numbers
+            A, B, C, D, E, G = matrix  # noqa: N806
+            matrix = (a * A + b * C, a * B + b * D, c * A + d * C, c * B + d * D,
+                      e * A + f * C + E, e * B + f * D + G)  # fmt: skip
+        elif operator == b"m":
+            at = through(*numbers)
+        elif operator == b"l" and at is not None:
+            to = through(*numbers)
+            if abs(to[1] - at[1]) < 0.01:
+                found.append(abs(to[0] - at[0]) / POINTS_PER_MM)
+            at = to
+    return found
+
+
+@pytest.mark.parametrize("units", ["inch", "metric"])
+def test_the_test_line_is_100_mm_long(pages, units):
+    lengths = _level_lines(pages[units].pages[1])
+    assert min(abs(length - 100) for length in lengths) < 0.05
+
+
+def test_the_test_line_is_100_mm_long_when_rendered(qapp):
+    """Rendered by another library at 10 pixels a millimetre, the line's ink is measured."""
+    document = pypdfium2.PdfDocument(pdf_bytes(plan(tote(units="metric"))))
+    bitmap = document[1].render(scale=10 / POINTS_PER_MM, grayscale=True).to_numpy()
+    rows = bitmap[-220:-150]
+    longest = max(_longest_dark_run(row) for row in rows)
+    assert longest / 10 == pytest.approx(100, abs=0.5)
+
+
+def _longest_dark_run(row):
+    best = run = 0
+    for value in row:
+        run = run + 1 if value < 128 else 0
+        best = max(best, run)
+    return best
+
+
+def test_the_svg_is_true_to_size(qapp):
+    made = plan(tote())
+    root = ET.fromstring(svg_bytes(made, "front"))
+    view = [float(n) for n in root.attrib["viewBox"].split()]
+    assert float(root.attrib["width"].removesuffix("mm")) / 25.4 * PER_INCH == pytest.approx(
+        view[2], rel=0.01
+    )
+    text = svg_bytes(made, "front").decode()
+    assert "14¾" in text
+    assert "<title>" in text
+
+
+def test_the_cut_list_is_plain_csv():
+    rows = list(csv.DictReader(io.StringIO(cut_csv(plan(tote())))))
+    assert rows[0]["panel"] == "Front"
+    assert {row["from"] for row in rows} == {
+        "Red dots",
+        "Blue checks",
+        "Oat plain",
+        "Cotton batting",
+    }
+
+
+def test_the_report_is_plain_json_with_every_figure_explained(demo):
+    data = json.loads(json.dumps(report_data(plan(demo))))
+    assert data["report"] == 1
+    assert set(data) >= {"panels", "edges", "cut_list", "buy", "snags", "joins", "bag"}
+    figures = [f for panel in data["panels"] for f in panel["figures"].values()]
+    assert len(figures) > 40
+    for figure in figures:
+        assert set(figure) == {"label", "value", "number", "unit", "reads", "working", "words",
+                               "basis"}  # fmt: skip
+
+
+def test_the_report_lists_snags_with_place_and_fixes():
+    data = report_data(plan(applied(tote(), edit("", ("binding.strips_on_hand", 0)))))
+    (snag,) = data["snags"]
+    assert snag["weight"] == "blocks"
+    assert snag["fixes"] == ["Cut 1 strip", "Cut what it takes"]
+    assert snag["place"]["kind"] == "line"

@@ -1,0 +1,103 @@
+"""A real window, driven by keys and clicks."""
+
+import pytest
+from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtGui import QWheelEvent
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from tessil.ui.app import dress
+from tessil.ui.window import Window
+
+
+@pytest.fixture(scope="session")
+def qapp(qapp):
+    dress(qapp)
+    return qapp
+
+
+class Hands:
+    """What a maker does at the window: keys go where the focus is, clicks where she points."""
+
+    def __init__(self, window, qtbot):
+        self.window, self.qtbot = window, qtbot
+
+    @property
+    def focus(self):
+        return QApplication.focusWidget()
+
+    def press(self, key, modifier=Qt.KeyboardModifier.NoModifier):
+        QTest.keyClick(self.focus or self.window, key, modifier)
+        QApplication.processEvents()
+
+    def ctrl(self, key):
+        self.press(key, Qt.KeyboardModifier.ControlModifier)
+
+    def type(self, text):
+        """Replace what stands in the field in hand."""
+        self.focus.selectAll()
+        QTest.keyClick(self.focus, Qt.Key.Key_Delete)
+        QTest.keyClicks(self.focus, text)
+        QApplication.processEvents()
+
+    def tab_to(self, widget):
+        """Reach a widget by Tab alone, as without a mouse."""
+        for _ in range(120):
+            if self.focus is widget:
+                return
+            self.press(Qt.Key.Key_Tab)
+        raise AssertionError(f"Tab never reaches {widget.objectName() or widget}")
+
+    def click(self, widget, at=None):
+        assert widget.isVisible(), f"{widget} cannot be seen"
+        assert widget.isEnabled(), f"{widget} is disabled"
+        QTest.mouseClick(
+            widget, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier,
+            at or widget.rect().center(),
+        )  # fmt: skip
+        QApplication.processEvents()
+
+    def menu(self, key):
+        """Open the menu by its button and click one of its lines."""
+        self.click(self.window.menu_button)
+        menu = self.window.menu
+        self.click(menu, menu.actionGeometry(self.window.acts[key]).center())
+
+    def wheel(self, widget, turns, share=0.5):
+        """Turn the wheel over a widget: one notch a turn, up if positive."""
+        at = QPointF(widget.width() * share, widget.height() / 2)
+        for _ in range(abs(turns)):
+            turn = QPoint(0, 120 if turns > 0 else -120)
+            event = QWheelEvent(
+                at, widget.mapToGlobal(at), QPoint(), turn, Qt.MouseButton.NoButton,
+                Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
+            )  # fmt: skip
+            QApplication.sendEvent(widget, event)
+        QApplication.processEvents()
+
+    def field(self, key):
+        return self.window.column.field(key)
+
+
+@pytest.fixture
+def window(qtbot):
+    made = Window()
+    qtbot.addWidget(made)
+    made.show()
+    qtbot.waitExposed(made)
+    made.activateWindow()
+    QApplication.processEvents()
+    return made
+
+
+@pytest.fixture
+def hands(window, qtbot):
+    return Hands(window, qtbot)
+
+
+@pytest.fixture
+def at_work(hands):
+    """The demo bag on the bench."""
+    hands.window.open_demo()
+    QApplication.processEvents()
+    return hands
