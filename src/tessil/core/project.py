@@ -74,7 +74,7 @@ Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
 class Decided(BaseModel):
     """Base of all parts of the document: frozen, and strict about unknown fields."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid", validate_default=False)
+    model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
 
 
 Motif = Literal[
@@ -182,17 +182,17 @@ class Got(Decided):
 class Measured(Decided):
     """What the maker measured at each rung of one panel."""
 
-    pieced: Got = Got()
-    quilted: Got = Got()
-    trimmed: Got = Got()
+    pieced: Got = Field(default_factory=Got)
+    quilted: Got = Field(default_factory=Got)
+    trimmed: Got = Field(default_factory=Got)
 
 
 class PanelChoices(Decided):
     """All that is decided and measured for one panel."""
 
-    piecing: Piecing = Piecing()
-    layers: Layers = Layers()
-    quilting: Quilting = Quilting()
+    piecing: Piecing = Field(default_factory=Piecing)
+    layers: Layers = Field(default_factory=Layers)
+    quilting: Quilting = Field(default_factory=Quilting)
 
 
 class Binding(Decided):
@@ -222,17 +222,17 @@ class Project(Decided):
     name: Name = "New bag"
     units: Units = "inch"
     bags: int = 1
-    shape: ShapeChoice = ShapeChoice()
-    hold: Held = Held()
-    seams: Seams = Seams()
-    oversize: Oversize = Oversize()
+    shape: ShapeChoice = Field(default_factory=ShapeChoice)
+    hold: Held = Field(default_factory=Held)
+    seams: Seams = Field(default_factory=Seams)
+    oversize: Oversize = Field(default_factory=Oversize)
     lining: Literal["drop-in", "quilted-in", "none"] = "drop-in"
     lining_shorter: Room = Fraction(0)
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
-    binding: Binding = Binding()
+    binding: Binding = Field(default_factory=Binding)
     prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
-    stock: Stock = Stock()
+    stock: Stock = Field(default_factory=Stock)
     settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
 
     @field_validator("bags")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from importlib.resources import files
 
 from PySide6.QtGui import QFont, QFontDatabase
@@ -28,7 +29,9 @@ def load_fonts() -> None:
         _loaded.append(QFontDatabase.addApplicationFontFromData((folder / name).read_bytes()))
 
 
+@lru_cache(maxsize=256)
 def _font(face: str, pixels: float, weight: QFont.Weight, tabular: bool) -> QFont:
+    """A shared font: treat it as frozen."""
     font = QFont(face)
     font.setPixelSize(max(1, round(pixels)))
     font.setWeight(weight)

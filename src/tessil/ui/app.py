@@ -1,36 +1,42 @@
-"""Starting the application: fonts, style, crash handler, the window."""
+"""Starting the application: a frame at once, then fonts, style, crash handler, the window."""
 
 from __future__ import annotations
 
+import gc
 import sys
 import traceback
 from pathlib import Path
 from types import TracebackType
+from typing import TYPE_CHECKING
 
+from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 
-from tessil.drawing.fonts import load_fonts, text_font
 from tessil.ui.display import ensure_display
-from tessil.ui.look import style_sheet
-from tessil.ui.window import Window
+from tessil.ui.shell import Shell
+
+if TYPE_CHECKING:
+    from tessil.ui.window import Window
 
 
 def make_app() -> QApplication:
-    """The one application, with Tessil's fonts and style."""
+    """The one application."""
     existing = QApplication.instance()
     if isinstance(existing, QApplication):
         return existing
     app = QApplication(sys.argv[:1])
     app.setApplicationName("Tessil")
     app.setDesktopFileName("tessil")
-    dress(app)
+    app.setStyle("Fusion")
     return app
 
 
 def dress(app: QApplication) -> None:
     """Put Tessil's fonts and style on an application."""
+    from tessil.drawing.fonts import load_fonts, text_font
+    from tessil.ui.look import style_sheet
+
     load_fonts()
-    app.setStyle("Fusion")
     app.setFont(text_font())
     app.setStyleSheet(style_sheet())
 
@@ -48,22 +54,37 @@ def _guard(window: Window) -> None:
     sys.excepthook = handle
 
 
+def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> Window:
+    """Build the window inside its frame and open what was asked for."""
+    dress(app)
+    from tessil.ui.window import Window
+
+    window = Window()
+    _guard(window)
+    sentence = ""
+    if demo:
+        window.open_demo()
+    elif path is not None:
+        sentence = window.open_path(path)
+    shell.take_in(window)
+    # What was made while starting stays: later collections need not look at it again.
+    gc.collect()
+    gc.freeze()
+    if sentence:
+        print(sentence, file=sys.stderr)
+        window.ask_open()
+        window.file_bar.tell(sentence)
+    return window
+
+
 def run(path: Path | None, demo: bool) -> int:
     """Open the window and stay until it is closed."""
     said = ensure_display()
     if said:
         print(said, file=sys.stderr)
     app = make_app()
-    window = Window()
-    _guard(window)
-    if demo:
-        window.open_demo()
-    elif path is not None:
-        sentence = window.open_path(path)
-        if sentence:
-            print(sentence, file=sys.stderr)
-            window.ask_open()
-            window.file_bar.error.setText(sentence)
-            window.file_bar.error.show()
-    window.show()
+    shell = Shell()
+    shell.show()
+    app.processEvents()
+    QTimer.singleShot(0, lambda: furnish(app, shell, path, demo))
     return app.exec()

@@ -22,13 +22,17 @@ from tessil.files.projectfile import plain_sentence
 
 
 class Step(QUndoCommand):
-    """One named change; typing on in the same field is one step."""
+    """One named change; typing on in the same field is one step.
 
-    def __init__(self, desk: Desk, after: tuple[Project, Plan], words: str, run: str) -> None:
+    Keeps projects, not plans: a plan is quick to make again and large to keep.
+    """
+
+    def __init__(self, desk: Desk, project: Project, made: Plan, words: str, run: str) -> None:
         super().__init__(words)
         self.desk = desk
-        self.before = (desk.project, desk.plan)
-        self.after = after
+        self.before = desk.project
+        self.after = project
+        self.fresh: Plan | None = made
         self.run = run
 
     def id(self) -> int:
@@ -39,14 +43,15 @@ class Step(QUndoCommand):
             return False
         self.after = other.after
         self.setText(other.text())
-        self.setObsolete(self.after[0] == self.before[0])
+        self.setObsolete(self.after == self.before)
         return True
 
     def redo(self) -> None:
-        self.desk.put(*self.after)
+        self.desk.put(self.after, self.fresh or plan(self.after))
+        self.fresh = None
 
     def undo(self) -> None:
-        self.desk.put(*self.before)
+        self.desk.put(self.before, plan(self.before))
 
 
 class Desk(QObject):
@@ -89,9 +94,8 @@ class Desk(QObject):
         self.path = path
         self.is_open = True
         self.stage, self.panel, self.piece = Stage.BRIEF, made.shape.leader, None
-        self.put(project, made)
         self.opened.emit()
-        self.looked.emit()
+        self.put(project, made)
         return ""
 
     def attempt(self, change: Edit, run: str = "") -> str:
@@ -108,7 +112,7 @@ class Desk(QObject):
             return plain_sentence(error.errors()[0])
         except CannotPlan as trouble:
             return trouble.sentence
-        self.stack.push(Step(self, (project, made), change.words, run))
+        self.stack.push(Step(self, project, made, change.words, run))
         return ""
 
     def new_run(self) -> str:

@@ -27,10 +27,11 @@ def take_shots(folder: Path) -> int:
 
 
 def _take(folder: Path) -> None:
-    from tessil.ui.app import make_app
+    from tessil.ui.app import dress, make_app
     from tessil.ui.window import Window
 
     app = make_app()
+    dress(app)
     window = Window()
     window.resize(*SIZE)
     window.show()

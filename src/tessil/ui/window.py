@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from functools import partial
+from functools import cached_property, partial
 from importlib.resources import as_file, files
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QPoint, QTimer
-from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent
+from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent, QShowEvent
 from PySide6.QtWidgets import (
     QHBoxLayout,
     QLabel,
@@ -30,13 +31,9 @@ from tessil.files import recent, recovery
 from tessil.files.places import documents_folder
 from tessil.files.projectfile import FileTrouble, load, save
 from tessil.files.report import cut_csv, finished_text
-from tessil.files.svg import save_svg
-from tessil.files.worksheet import save_pdf
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
 from tessil.ui.desk import Desk
-from tessil.ui.preview import Preview
-from tessil.ui.start import StartPage
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.fields import CountField, WordField
 from tessil.ui.widgets.filebar import FileBar
@@ -45,6 +42,10 @@ from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.snaglist import SnagList
 from tessil.ui.widgets.tray import PanelTray, UnsavedDot
+
+if TYPE_CHECKING:
+    from tessil.ui.preview import Preview
+    from tessil.ui.start import StartPage
 
 AUTOSAVE_MS = 200
 
@@ -67,19 +68,14 @@ class Window(QMainWindow):
         self.desk.planned.connect(self._planned)
         self.desk.looked.connect(self.refresh)
         self.desk.stack.cleanChanged.connect(lambda clean: self.unsaved.show_unsaved(not clean))
-        self.start.begin("inch", can_go_back=False)
-        self.pages.setCurrentWidget(self.start)
         self.bar.offer(recovery.find_lost())
 
     # -- building ---------------------------------------------------------------
 
     def _build(self) -> None:
         self.pages = QStackedWidget()
-        self.start = StartPage()
-        self.preview = Preview()
         self.work = QWidget()
-        for page in (self.start, self.work, self.preview):
-            self.pages.addWidget(page)
+        self.pages.addWidget(self.work)
         self.file_bar = FileBar()
         self.bar = RecoveryBar()
         self.bar.restored.connect(self._restore)
@@ -92,12 +88,31 @@ class Window(QMainWindow):
             column.addWidget(widget, stretch)
         self.setCentralWidget(root)
         self._build_work()
-        self.start.made.connect(lambda project: self.open_project(project, None))
-        self.start.demo_wanted.connect(self.open_demo)
-        self.start.open_wanted.connect(self.ask_open)
-        self.start.left.connect(self._to_work)
-        self.preview.left.connect(self._to_work)
-        self.preview.pdf_wanted.connect(self.ask_pdf)
+
+    @cached_property
+    def start(self) -> StartPage:
+        """The first page, made when it is first needed."""
+        from tessil.ui.start import StartPage
+
+        page = StartPage()
+        page.made.connect(lambda project: self.open_project(project, None))
+        page.demo_wanted.connect(self.open_demo)
+        page.open_wanted.connect(self.ask_open)
+        page.left.connect(self._to_work)
+        self.pages.addWidget(page)
+        return page
+
+    @cached_property
+    def preview(self) -> Preview:
+        """The worksheet's page, made when it is first needed."""
+
+        from tessil.ui.preview import Preview
+
+        page = Preview()
+        page.left.connect(self._to_work)
+        page.pdf_wanted.connect(self.ask_pdf)
+        self.pages.addWidget(page)
+        return page
 
     def _build_work(self) -> None:
         self.selvage = Selvage()
@@ -234,6 +249,11 @@ class Window(QMainWindow):
             self.addAction(action)
         self.menu_button.clicked.connect(self.open_menu)
 
+    def showEvent(self, event: QShowEvent) -> None:
+        if not self.desk.is_open:
+            self.new_bag()
+        super().showEvent(event)
+
     def _run(self, method: str, _checked: bool = False) -> None:
         getattr(self, method)()
 
@@ -357,8 +377,7 @@ class Window(QMainWindow):
         sentence = self.save_to(self.desk.path)
         if sentence:
             self.ask_save_as()
-            self.file_bar.error.setText(sentence)
-            self.file_bar.error.show()
+            self.file_bar.tell(sentence)
 
     def save_to(self, path: Path) -> str:
         """Save; a sentence, and the old file whole, if the disk refuses."""
@@ -384,9 +403,13 @@ class Window(QMainWindow):
             self.file_bar.ask("Save as", "Save", self._beside(".tessil"), self.save_to, True)
 
     def ask_pdf(self) -> None:
+        from tessil.files.worksheet import save_pdf
+
         self._ask_export("Worksheet as", ".pdf", lambda path: save_pdf(self.desk.plan, path))
 
     def ask_svg(self) -> None:
+        from tessil.files.svg import save_svg
+
         desk = self.desk
         self._ask_export(
             "Panel as", ".svg", lambda path: save_svg(desk.plan, desk.panel, path, desk.stage)

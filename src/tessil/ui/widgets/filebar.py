@@ -36,7 +36,6 @@ class FileBar(QWidget):
         self.words = QLabel()
         self.line = QLineEdit()
         self.line.setAccessibleName("File")
-        self._complete()
         self.go = QPushButton("Save")
         self.go.setObjectName("main")
         self.browse = QPushButton("Browse…")
@@ -66,6 +65,9 @@ class FileBar(QWidget):
         self.hide()
 
     def _complete(self) -> None:
+        """Complete paths while they are typed; made when first asked, since it reads disks."""
+        if self.line.completer() is not None:
+            return
         model = QFileSystemModel(self)
         model.setRootPath("")
         completer = QCompleter(model, self)
@@ -77,12 +79,13 @@ class FileBar(QWidget):
         recent: list[Path] | None = None, suffix: str = ".tessil",
     ) -> None:  # fmt: skip
         """Show the bar for one question."""
+        self._complete()
         self.back_to = self.window().focusWidget() if not self.isVisible() else self.back_to
         self.words.setText(words)
         self.go.setText(button)
         self.line.setText(str(path))
         self.accept_path, self.saving, self.suffix = accept, saving, suffix
-        self._tell("")
+        self.tell("")
         self._show_recent(recent or [])
         self.show()
         self.line.setFocus()
@@ -108,7 +111,7 @@ class FileBar(QWidget):
         """Take the path that is typed."""
         text = self.line.text().strip()
         if not text:
-            self._tell("Type where the file is, or browse for it.")
+            self.tell("Type where the file is, or browse for it.")
             return
         path = Path(text).expanduser()
         if self.saving and not path.suffix:
@@ -117,14 +120,15 @@ class FileBar(QWidget):
 
     def _take(self, path: Path) -> None:
         if self.saving and not path.parent.is_dir():
-            self._tell(f"There is no folder “{path.parent}”.")
+            self.tell(f"There is no folder “{path.parent}”.")
             return
         sentence = self.accept_path(path)
-        self._tell(sentence)
+        self.tell(sentence)
         if not sentence:
             self.close_bar()
 
-    def _tell(self, sentence: str) -> None:
+    def tell(self, sentence: str) -> None:
+        """Show a sentence under the line, or take it away."""
         self.error.setText(sentence)
         self.error.setVisible(bool(sentence))
 

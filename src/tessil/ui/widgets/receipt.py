@@ -32,6 +32,7 @@ class FigureRow(QAbstractButton):
         """Show another reading in this row."""
         figure = reading.figure
         self.reading = reading
+        self._heights: dict[int, int] = {}
         self.name = figure.label[:1].upper() + figure.label[1:]
         self.value = value_text(figure, notation)
         self.sum = working(figure, notation) or reading.about.lower()
@@ -56,6 +57,11 @@ class FigureRow(QAbstractButton):
         return max(value.horizontalAdvance(self.value), small.horizontalAdvance(self.basis)) + 10
 
     def heightForWidth(self, width: int) -> int:
+        if width not in self._heights:
+            self._heights[width] = self._height(width)
+        return self._heights[width]
+
+    def _height(self, width: int) -> int:
         metrics = QFontMetricsF(text_font(theme.SMALL + 1))
         room = QRectF(0, 0, width - 2 * PAD - self._right_room(), 1000)
         return round(24 + max(metrics.boundingRect(room, WRAP, self.sum).height(), 15) + 9)
