@@ -47,11 +47,29 @@ class Fold:
 
 @dataclass(frozen=True, slots=True)
 class Notch:
-    """A rectangle cut from a corner: side leg along x, bottom leg along y."""
+    """A corner that is boxed: its two legs, where they meet, and what seams take of each.
 
-    corner: Literal["left", "right"]
+    ``side_leg`` runs along x from the raw side edge, ``other_leg`` along y from a raw edge, a
+    fold, or a zipper's raw edge (``meets``).  The sewn edges agree when each leg less what
+    its seam takes is alike.  ``cut`` is False where the square is only drawn or pinched.
+    The place is inches on the trimmed panel.
+    """
+
+    name: str
     side_leg: Figure
-    bottom_leg: Figure
+    other_leg: Figure
+    side_takes: Inches
+    other_takes: Inches
+    meets: Literal["seam", "fold", "zip"]
+    x: Inches
+    y: Inches
+    width: Inches
+    height: Inches
+    cut: bool = True
+
+    @property
+    def agrees(self) -> bool:
+        return self.side_leg.value - self.side_takes == self.other_leg.value - self.other_takes
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,12 +77,13 @@ class Panel:
     """One panel of the bag at its trimmed size.
 
     ``like`` names the panel whose choices it shares until it is given its own; ``kind``
-    tells outer panels (pieced, layered, quilted) from linings (cut from one cloth).
+    tells outer panels (pieced, layered, quilted) from linings and plain parts (cut from one
+    cloth or sheet).
     """
 
     key: str
     label: str
-    kind: Literal["outer", "lining"]
+    kind: Literal["outer", "lining", "plain"]
     width: Figure
     height: Figure
     edges: tuple[Edge, ...]
@@ -72,6 +91,15 @@ class Panel:
     notches: tuple[Notch, ...] = ()
     like: str = ""
     copies: int = 1
+
+    @property
+    def area(self) -> Inches:
+        """Area of the trimmed outline in square inches, by its corners."""
+        twice = Fraction(0)
+        for edge in self.edges:
+            (x1, y1), (x2, y2) = edge.start, edge.end
+            twice += x1 * y2 - x2 * y1
+        return abs(twice) / 2
 
     @property
     def outline(self) -> tuple[Point, ...]:
@@ -84,8 +112,12 @@ class Panel:
                 return edge
         raise KeyError(f"{self.key} has no edge {name!r}")
 
-    def allowance(self, side: Literal["left", "right", "top", "bottom"]) -> Inches:
-        return self.edge(side).allowance
+    def side(self, side: str) -> Edge:
+        """The edge, or the first part of it, on a side: left, right, top or bottom."""
+        for edge in self.edges:
+            if edge.name == side or edge.name.startswith(f"{side},"):
+                return edge
+        raise KeyError(f"{self.key} has no edge on its {side}")
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,18 +147,90 @@ class Match:
     rule: str
 
 
+Box = tuple[Inches, Inches, Inches, Inches]  # x, y, width, height
+DetailKind = Literal["zip", "strap", "cord", "fold", "bound", "window", "hidden"]
+
+
+@dataclass(frozen=True, slots=True)
+class Face:
+    """A part of a trimmed panel and where it lies in a view of the finished bag.
+
+    ``turned`` if what pointed up on the panel points down in the bag.
+    """
+
+    panel: str
+    source: Box
+    target: Box
+    turned: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Detail:
+    """A line or an area of a view that is no panel: zipper, strap, cord, fold, binding."""
+
+    kind: DetailKind
+    points: tuple[Point, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Look:
+    """The finished bag from one side, x to the right, y downwards from its top left."""
+
+    name: str
+    width: Inches
+    height: Inches
+    faces: tuple[Face, ...]
+    details: tuple[Detail, ...] = ()
+    depth: Inches = Fraction(0)
+    closed: bool = False  # a boxed bag with a zipped lid
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A strip made into something: strap, handle, tab, cord; ``cut`` is its cut width."""
+
+    key: str
+    label: str
+    length: Figure
+    cut: Figure
+    number: int
+    cloth: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class ZipperNeed:
+    """The zipper a shape takes: the seam it spans and the length to buy at least."""
+
+    spans: Figure
+    length: Figure
+    between: Figure  # room between the seam lines at its ends
+
+
 @dataclass(frozen=True, slots=True)
 class Bag:
-    """A bag in pieces, with the size it will have and what it offers inside."""
+    """A bag in pieces, with the size it will have and what it offers inside.
+
+    ``finished`` has two sizes for a flat bag, three for a boxed one; ``words`` names them.
+    ``opening`` is what a binding goes round, closed in a ring if ``loop``.
+    """
 
     shape: str
     panels: tuple[Panel, ...]
     joins: tuple[Join, ...]
     matches: tuple[Match, ...]
     finished: tuple[Figure, ...]
-    figures: tuple[Figure, ...]
+    inside: tuple[Figure, ...]
+    figures: tuple[Figure, ...] = ()
+    looks: tuple[Look, ...] = ()
+    parts: tuple[Part, ...] = ()
+    zipper: ZipperNeed | None = None
     opening: Figure | None = None
-    boxed: bool = False
+    loop: bool = False
+    words: tuple[str, ...] = ("wide", "high", "deep")
+
+    @property
+    def boxed(self) -> bool:
+        return len(self.finished) == 3
 
     def panel(self, key: str) -> Panel:
         """The panel of that key; raises KeyError if there is none."""
@@ -134,17 +238,3 @@ class Bag:
             if panel.key == key:
                 return panel
         raise KeyError(f"no panel {key!r}")
-
-
-def rectangle(
-    width: Inches, height: Inches, finishes: dict[str, tuple[Finish, Inches]]
-) -> tuple[Edge, ...]:
-    """The four edges of a plain panel: top, right, bottom, left."""
-    zero = Fraction(0)
-    corners = {
-        "top": ((zero, zero), (width, zero)),
-        "right": ((width, zero), (width, height)),
-        "bottom": ((width, height), (zero, height)),
-        "left": ((zero, height), (zero, zero)),
-    }
-    return tuple(Edge(name, *corners[name], *finishes[name]) for name in corners)

@@ -8,9 +8,10 @@ from __future__ import annotations
 from typing import Any
 
 from tessil.core.bag import Panel
-from tessil.core.edits import Edit, applied, path_of
+from tessil.core.edits import Edit, applied, edit, path_of
 from tessil.core.panels import choices_for
-from tessil.core.project import Measured, Project
+from tessil.core.project import Measured, PanelChoices, Project, ShapeChoice
+from tessil.core.shapes import SHAPES, Shape
 
 
 def owner_of(project: Project, panel: Panel) -> str:
@@ -26,6 +27,24 @@ def choose(project: Project, panel: Panel, words: str, *changes: tuple[str, Any]
     current = choices_for(project, panel)
     changed = applied(current, Edit(words, tuple((path_of(path), v) for path, v in changes)))
     return Edit(words, ((("panels", owner_of(project, panel)), changed),))
+
+
+def reshape(project: Project, shape: Shape) -> Edit:
+    """Turn to another shape: the leading panel's choices and the lining's go with it."""
+    old = SHAPES.get(project.shape.kind)
+    lead = project.panels.get(old.leader if old else "", PanelChoices())
+    panels = {shape.leader: lead}
+    if "lining" in project.panels:
+        panels["lining"] = project.panels["lining"]
+    way = project.shape.way
+    kept = {k: v for k, v in project.shape.sizes.items() if k in ("width", "height", "depth")}
+    choice = ShapeChoice(kind=shape.key, way=way, cloth=project.shape.cloth,
+                         sizes=kept if way == "finished" else {})  # fmt: skip
+    lining = "drop-in" if "lining" in shape.uses else "quilted-in"
+    if shape.key == "free-panel":
+        lining = "none"
+    return edit(f"Make it a {shape.name.lower()}", ("shape", choice), ("panels", panels),
+                ("measured", {}), ("lining", lining))  # fmt: skip
 
 
 def choose_apart(project: Project, panel: Panel) -> Edit:

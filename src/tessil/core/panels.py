@@ -145,6 +145,9 @@ def choices_for(project: Project, panel: Panel) -> PanelChoices:
             return project.panels[key]
     if panel.kind == "outer":
         return PanelChoices()
+    first = choices_of_lining(project)
+    if panel.kind == "lining" and first is not None:
+        return first
     return PanelChoices(
         piecing=Piecing(way="whole"),
         layers=Layers(batting="none"),
@@ -172,7 +175,7 @@ def _allowances(setting: Setting, panel: Panel, sides: tuple[str, str]) -> Figur
 
 
 def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:
-    edge = panel.edge(side)
+    edge = panel.side(side)
     if edge.finish == "bound":
         return setting.binding_seam
     return given(f"{side} seam", edge.allowance)

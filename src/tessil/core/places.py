@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from tessil.core.bag import Notch
 from tessil.core.panels import PanelPlan
 from tessil.core.snags import Place
 
@@ -37,6 +38,10 @@ def corner(panel: PanelPlan) -> Place | None:
     """The left notch, or nothing for a panel without."""
     if not panel.panel.notches:
         return None
-    notch = panel.panel.notches[0]
-    cx, cy = float(notch.side_leg.value), float(notch.bottom_leg.value)
-    return Place(0, _size(panel)[1] - cy, cx, cy)
+    return notch_place(panel.panel.notches[0])
+
+
+def notch_place(notch: Notch) -> Place:
+    """The square of one boxed corner."""
+    x, y, width, height = (float(v) for v in (notch.x, notch.y, notch.width, notch.height))
+    return Place(x, y, width, height)

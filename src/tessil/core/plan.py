@@ -22,14 +22,15 @@ from tessil.core.cutting.cutlist import (
 from tessil.core.edges.binding import BindingPlan, plan_binding
 from tessil.core.ladder import Rung, ladder
 from tessil.core.panels import PanelPlan, Setting, has_backing, plan_panel
-from tessil.core.project import Held, Measured, PanelChoices, Project
+from tessil.core.project import Held, Measured, PanelChoices, Project, Thing
 from tessil.core.rulers import Rulers, rulers
-from tessil.core.sandwich.layers import stack, thickness
+from tessil.core.sandwich.layers import stack, thickness, weight
 from tessil.core.shapes import SHAPES, Brief, HeldFigures, SeamFigures, Shape
 from tessil.core.shapes.base import Sizes
+from tessil.core.shapes.cloth import ClothFit, from_cloth
 from tessil.core.snags import Snag
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given
+from tessil.core.workings import Basis, Figure, count, given, largest, total
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,10 +60,13 @@ class Plan:
     shape: Shape
     marks: Rulers
     bag: Bag
+    sizes: Sizes
+    cloth: ClothFit | None
     brief: Brief
     panels: tuple[PanelPlan, ...]
     fits: tuple[Fit, ...]
     wall: Figure
+    weight: Figure
     binding: BindingPlan | None
     sets: tuple[SetGroup, ...]
     items: tuple[CutItem, ...]
@@ -80,12 +84,30 @@ class Plan:
         return ladder(self.panel(key), self.bag)
 
 
+def _thickness(thing: Thing) -> Figure:
+    one = given(f"{thing.name} thickness", thing.thickness)
+    return count(f"{thing.name}, how many", thing.count) * one if thing.count > 1 else one
+
+
+def _greatest(figures: list[Figure], label: str) -> Figure:
+    first, *others = figures
+    return first if not others else largest(first, *others).called(label)
+
+
+def _summed(figures: list[Figure], label: str) -> Figure:
+    return figures[0] if len(figures) == 1 else total(figures).called(label)
+
+
 def _held(held: Held) -> HeldFigures:
+    """All things together: one behind another, or side by side."""
+    widths = [given(f"{thing.name} width", thing.width) for thing in held.things]
+    heights = [given(f"{thing.name} height", thing.height) for thing in held.things]
+    depths = [_thickness(thing) for thing in held.things]
+    stacked = held.packed == "stacked"
     return HeldFigures(
-        width=given(f"{held.name} width", held.width),
-        height=given(f"{held.name} height", held.height),
-        thickness=given(f"{held.name} thickness", held.thickness),
-        count=count("how many", held.count),
+        width=(_greatest if stacked else _summed)(widths, "all together, width"),
+        height=_greatest(heights, "the highest"),
+        thickness=(_summed if stacked else _greatest)(depths, "all together, thickness"),
         ease=given("ease each side", held.ease),
     )
 
@@ -98,6 +120,9 @@ def _seams(project: Project) -> SeamFigures:
         bottom=given("bottom seam", seams.bottom),
         top=given("top seam", seams.top),
         corner=given("corner seam", seams.corner),
+        zip=given("zipper seam", project.zipper.seam),
+        shown=given("visible zipper", project.zipper.shown),
+        binding=given("binding seam", project.binding.seam),
     )
 
 
@@ -132,13 +157,14 @@ def _check_materials(project: Project) -> None:
             )
 
 
-def _leading_choices(project: Project, shape: Shape) -> PanelChoices:
+def leading_choices(project: Project, shape: Shape) -> PanelChoices:
+    """The choices of the panel that leads."""
     return project.panels.get(shape.leader, PanelChoices())
 
 
 def _wall(project: Project, shape: Shape) -> Figure:
     """One wall of the bag with its lining, relaxed: what a bound edge turns over."""
-    choices = _leading_choices(project, shape)
+    choices = leading_choices(project, shape)
     backing = has_backing(project, choices, "outer")
     layers = stack(choices.layers.batting, backing, project.lining == "drop-in")
     return thickness(layers, "relaxed")
@@ -165,12 +191,16 @@ def _typed(project: Project, shape: Shape, way: str) -> Sizes:
     }
 
 
-def _panel_sizes(project: Project, shape: Shape, brief: Brief) -> Sizes:
+def _panel_sizes(project: Project, shape: Shape, brief: Brief) -> tuple[Sizes, ClothFit | None]:
+    """Trimmed panel sizes by the chosen way in, and how the cloth was used if it began there."""
     way = project.shape.way
     if way == "panel":
-        return _typed(project, shape, "panel")
-    finished = shape.for_object(brief) if way == "object" else _typed(project, shape, "finished")
-    return shape.to_panel(brief, finished)
+        return _typed(project, shape, "panel"), None
+    typed = _typed(project, shape, "finished")
+    if way == "cloth":
+        return from_cloth(brief, shape, typed)
+    finished = {**typed, **shape.for_object(brief)} if way == "object" else typed
+    return {**typed, **shape.to_panel(brief, finished)}, None
 
 
 def _with_measured(project: Project, shape: Shape, sizes: Sizes) -> Sizes:
@@ -186,13 +216,13 @@ def _with_measured(project: Project, shape: Shape, sizes: Sizes) -> Sizes:
     return changed
 
 
-def _build(project: Project, shape: Shape, brief: Brief) -> Bag:
-    planned = _panel_sizes(project, shape, brief)
+def _build(project: Project, shape: Shape, brief: Brief) -> tuple[Bag, Sizes, ClothFit | None]:
+    planned, fit = _panel_sizes(project, shape, brief)
     real = _with_measured(project, shape, planned)
     if real == planned:
-        return shape.build(brief, planned)
+        return shape.build(brief, planned), planned, fit
     try:
-        return shape.build(brief, real)
+        return shape.build(brief, real), real, fit
     except CannotPlan as trouble:
         field = f"measured.{shape.leader}.trimmed"
         raise CannotPlan(field, f"Trimmed so small there is no bag. {trouble.sentence}") from None
@@ -208,7 +238,7 @@ def fits_of(shape: Shape, brief: Brief, bag: Bag) -> tuple[Fit, ...]:
     # The rounding of cut sizes leaves the bag at or above its wish, never below.
     return tuple(
         Fit(way, needs[way], bare[way], there)
-        for way, there in zip(("width", "height", "depth"), bag.finished, strict=False)
+        for way, there in zip(shape.finished_keys, bag.finished, strict=True)
     )
 
 
@@ -218,8 +248,18 @@ def _binding(bag: Bag, brief: Brief) -> BindingPlan | None:
         return None
     usable = given("usable width", brief.project.stock.usable_width)
     return plan_binding(
-        brief.project.binding, bag.opening, bag.boxed, brief.wall, usable, brief.rulers.ruler
+        brief.project.binding, bag.opening, bag.loop, brief.wall, usable, brief.rulers.ruler
     )
+
+
+def _weight(panels: tuple[PanelPlan, ...]) -> Figure:
+    """Grams of all panels with their layers, without hardware and seams."""
+    parts = []
+    for panel in panels:
+        one = weight(panel.panel.area, tuple(layer.material for layer in panel.layers))
+        copies = panel.panel.copies
+        parts.append((one if copies == 1 else copies * one).called(panel.panel.label, "grams"))
+    return total(parts).called("weight, about", "grams")
 
 
 def plan(project: Project) -> Plan:
@@ -227,7 +267,7 @@ def plan(project: Project) -> Plan:
     shape = shape_of(project)
     _check_materials(project)
     brief = brief_of(project, shape)
-    bag = _build(project, shape, brief)
+    bag, sizes, cloth = _build(project, shape, brief)
     setting = Setting(
         project=project,
         marks=brief.rulers,
@@ -238,16 +278,19 @@ def plan(project: Project) -> Plan:
     panels = tuple(plan_panel(setting, panel) for panel in bag.panels)
     binding = _binding(bag, brief)
     sets = strip_sets(panels, project)
-    items = cut_list(panels, sets, binding, project)
+    items = cut_list(panels, sets, binding, bag.parts, project)
     made = Plan(
         project=project,
         shape=shape,
         marks=brief.rulers,
         bag=bag,
+        sizes=sizes,
+        cloth=cloth,
         brief=brief,
         panels=panels,
         fits=fits_of(shape, brief, bag),
         wall=brief.wall,
+        weight=_weight(panels),
         binding=binding,
         sets=sets,
         items=items,

@@ -94,25 +94,51 @@ class Print(Decided):
     directional: bool = False
 
 
+class Cloth(Decided):
+    """Pieces of cloth to make the largest bag from, quilted already or not yet."""
+
+    width: Size = Fraction(18)
+    height: Size = Fraction(21)
+    pieces: Annotated[int, Field(ge=1, le=50)] = 1
+    quilted: bool = False
+
+
 class ShapeChoice(Decided):
     """Which shape, which way in, and the sizes and options that the shape declares."""
 
     kind: Key = "tote"
-    way: Literal["finished", "object", "panel"] = "finished"
+    way: Literal["finished", "object", "panel", "cloth"] = "finished"
     sizes: dict[str, Size] = Field(default_factory=dict, max_length=40)
     options: dict[str, str] = Field(default_factory=dict, max_length=40)
+    cloth: Cloth = Field(default_factory=Cloth)
 
 
-class Held(Decided):
-    """What the bag must hold: so many objects of one size, and the ease round them."""
+class Thing(Decided):
+    """Something the bag must hold, and how many of it, one behind the other."""
 
     name: Name = "folder"
     width: Size = Fraction(9)
     height: Size = Fraction(12)
     thickness: Size = Fraction(1)
     count: Annotated[int, Field(ge=1, le=500)] = 1
+
+
+class Held(Decided):
+    """All that the bag must hold, how it lies together, and the ease round it."""
+
+    things: Annotated[tuple[Thing, ...], Field(min_length=1, max_length=12)] = (Thing(),)
+    packed: Literal["stacked", "beside"] = "stacked"
     ease: Room = Fraction(1, 2)
     minded: bool = False
+
+
+class Zipper(Decided):
+    """The zipper: its seam, how much of it shows, and what is in hand."""
+
+    seam: Seam = Fraction(1, 4)
+    shown: Room = Fraction(3, 4)
+    length: Size | None = None
+    teeth: Literal["nylon", "metal"] = "nylon"
 
 
 class Seams(Decided):
@@ -225,6 +251,8 @@ class Project(Decided):
     shape: ShapeChoice = Field(default_factory=ShapeChoice)
     hold: Held = Field(default_factory=Held)
     seams: Seams = Field(default_factory=Seams)
+    corner: Literal["cut", "line", "pinch"] = "cut"
+    zipper: Zipper = Field(default_factory=Zipper)
     oversize: Oversize = Field(default_factory=Oversize)
     lining: Literal["drop-in", "quilted-in", "none"] = "drop-in"
     lining_shorter: Room = Fraction(0)

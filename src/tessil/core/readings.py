@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from tessil.core.panels import SIDES, PanelPlan
-from tessil.core.places import across, corner, upright, whole
+from tessil.core.places import across, corner, notch_place, upright, whole
 from tessil.core.plan import Plan
 from tessil.core.snags import Place, Stage
 from tessil.core.workings import Figure
@@ -27,45 +27,51 @@ class Reading:
 
 
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    width, height, *deep = plan.bag.finished
-    base = _base(plan, panel)
-    yield Reading("finished.width", width, "How wide the bag stands", base or across(panel))
-    yield Reading("finished.height", height, "How high it stands", _stand(plan, panel))
-    for depth in deep:
-        yield Reading("finished.depth", depth, "How deep its base is", corner(panel))
+    keys = plan.shape.finished_keys
+    for figure, key, word in zip(plan.bag.finished, keys, plan.bag.words, strict=False):
+        yield Reading(f"finished.{key}", figure, f"How {word} it ends", _finished(plan, panel, key))
     yield Reading("trimmed.width", panel.trimmed.width, "Panel, cut edge to cut edge",
                   across(panel, 0.0))  # fmt: skip
     yield Reading("trimmed.height", panel.trimmed.height, "Panel, cut edge to cut edge",
                   upright(panel, 0.0))  # fmt: skip
-    for name, figure in zip(("side", "bottom"), _legs(panel), strict=False):
-        yield Reading(f"notch.{name}", figure, "Measured from the raw edges", corner(panel))
-    for figure in plan.bag.figures:
+    yield from _legs(panel, "notch")
+    for figure in (*plan.bag.inside, *plan.bag.figures):
         key = figure.label.replace(",", "").replace(" ", "-")
         yield Reading(f"bag.{key}", figure, "Follows from the panel and its seams")
+    if plan.bag.zipper is not None:
+        yield Reading("zip.length", plan.bag.zipper.length, "Stops stay out of the seams")
+    for part in plan.bag.parts:
+        label = f"{part.label.lower()}, length"
+        yield Reading(f"part.{part.key}", part.length.called(label), "Cut length of each")
     yield Reading("bag.wall", plan.wall, "All layers of one wall, not pressed")
+    yield Reading("bag.weight", plan.weight, "Cloth and batting, without hardware")
 
 
-def _legs(panel: PanelPlan) -> tuple[Figure, ...]:
-    if not panel.panel.notches:
-        return ()
-    notch = panel.panel.notches[0]
-    return notch.side_leg, notch.bottom_leg
+def _legs(panel: PanelPlan, prefix: str) -> Iterator[Reading]:
+    """The legs of each kind of corner once."""
+    seen: set[str] = set()
+    for notch in panel.panel.notches:
+        if notch.meets in seen:
+            continue
+        place = notch_place(notch)
+        if not seen:
+            yield Reading(f"{prefix}.side", notch.side_leg, "From the raw side edge", place)
+        seen.add(notch.meets)
+        key = {"seam": "bottom", "fold": "fold", "zip": "zip"}[notch.meets]
+        yield Reading(f"{prefix}.{key}", notch.other_leg, "Measured on the trimmed panel", place)
 
 
-def _base(plan: Plan, panel: PanelPlan) -> Place | None:
-    notch = corner(panel)
-    if notch is None:
-        return None
-    inset = notch.width + float(plan.brief.seams.corner.value)
-    width, height = (float(v) for v in panel.trimmed.values())
-    return Place(inset, height - notch.height / 2, width - 2 * inset, 0, "across")
-
-
-def _stand(plan: Plan, panel: PanelPlan) -> Place:
-    notch = corner(panel)
-    width, height = (float(v) for v in panel.trimmed.values())
-    below = notch.height + float(plan.brief.seams.corner.value) if notch else 0.0
-    return Place(width / 2, 0, 0, height - below, "upright")
+def _finished(plan: Plan, panel: PanelPlan, key: str) -> Place:
+    """Where a finished size lies on the leading panel."""
+    if key == "depth" and (notch := corner(panel)) is not None:
+        return notch
+    for face in plan.bag.looks[0].faces if plan.bag.looks else ():
+        if face.panel == panel.key:
+            x, y, w, h = (float(v) for v in face.source)
+            if key == "width":
+                return Place(x, y + h * 0.9, w, 0, "across")
+            return Place(x + w / 2, y, 0, h, "upright")
+    return across(panel) if key == "width" else upright(panel)
 
 
 def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
@@ -169,8 +175,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
                   "Cut edge to cut edge", across(panel))  # fmt: skip
     yield Reading("trim.height", panel.trimmed.height.called("trim to, height"),
                   "Cut edge to cut edge", upright(panel))  # fmt: skip
-    for name, figure in zip(("side", "bottom"), _legs(panel), strict=False):
-        yield Reading(f"trim.notch.{name}", figure, "From the raw trimmed edge", corner(panel))
+    yield from _legs(panel, "trim.notch")
     if panel.channels is None and panel.strips is None:
         return
     yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))

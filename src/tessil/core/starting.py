@@ -23,6 +23,8 @@ from tessil.core.project import (
     Quilting,
     Seams,
     ShapeChoice,
+    Thing,
+    Zipper,
 )
 from tessil.core.shapes import SHAPES
 
@@ -83,6 +85,13 @@ def _prints() -> tuple[str, ...]:
     return tuple(cloth.key for cloth in FIRST_PRINTS[:5])
 
 
+def _thing(answers: Answers) -> Thing:
+    return Thing(
+        name=answers.name, width=answers.width, height=answers.height,
+        thickness=answers.thickness, count=answers.count,
+    )  # fmt: skip
+
+
 def first_project(answers: Answers) -> Project:
     """The project that three answers make; raises ValidationError for an impossible one."""
     metric = answers.units == "metric"
@@ -101,19 +110,17 @@ def first_project(answers: Answers) -> Project:
         quilting=Quilting(pattern="none"),
     )
     panels = {lead: outer}
-    if answers.shape == "tote":
+    if "lining" in SHAPES[answers.shape].uses:
         panels["lining"] = lining
     half = CM if metric else Fraction(1, 2)
     return Project(
         name=f"{answers.name.strip().capitalize() or 'New'} bag",
         units=answers.units,
         shape=ShapeChoice(kind=answers.shape, way="object"),
-        hold=Held(
-            name=answers.name, width=answers.width, height=answers.height,
-            thickness=answers.thickness, count=answers.count, ease=half, minded=True,
-        ),
+        hold=Held(things=(_thing(answers),), ease=half, minded=True),
         seams=_seams(answers.units),
         oversize=Oversize(squaring=CM * 6 / 10 if metric else Fraction(1, 4)),
+        zipper=Zipper(seam=CM * 6 / 10, shown=2 * CM) if metric else Zipper(),
         panels=panels,
         prints=FIRST_PRINTS,
         binding=Binding(

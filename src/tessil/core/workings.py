@@ -26,7 +26,7 @@ from tessil.core.lengths import (
     write_fraction,
 )
 
-Show = Literal["plain", "percent", "mm", "metres"]
+Show = Literal["plain", "percent", "mm", "metres", "grams"]
 
 
 class Basis(IntEnum):
@@ -309,10 +309,14 @@ def exact_text(figure: Figure, notation: Notation) -> str:
         return write_decimal(figure.value * MM_PER_INCH, 2) + " mm"
     if figure.show == "metres":
         return write_decimal(figure.value * MM_PER_INCH / 1000, 1) + " m"
+    if figure.show == "grams":
+        return write_decimal(figure.value, 0) + " g"
     if figure.power == 0:
         return _bare(figure.value)
     if figure.power == 2:
         return _area(figure.value, notation)
+    if figure.power == 3:
+        return _volume(figure.value, notation)
     return notation.exact(figure.value)
 
 
@@ -335,6 +339,12 @@ def _area(value: Fraction, notation: Notation) -> str:
     if notation.units == "metric":
         return write_decimal(value / IN_PER["cm"] ** 2, 0) + " cm²"
     return write_decimal(value, 1) + " sq in"
+
+
+def _volume(value: Fraction, notation: Notation) -> str:
+    if notation.units == "metric":
+        return write_decimal(value / IN_PER["cm"] ** 3 / 1000, 2) + " l"
+    return write_decimal(value, 0) + " cu in"
 
 
 def _sum_of(figure: Figure) -> Figure | None:

@@ -1,15 +1,19 @@
-"""The finished bag in plain oblique projection, from its real numbers.
+"""The finished bag, drawn plainly from its real numbers.
 
-A boxed bag is drawn as it stands: front with its prints, one side in shade, the opening
-above, the object inside as a dashed outline.  A flat piece is drawn as it lies.
+A boxed bag stands in oblique projection: one side with its prints, the end in shade, the
+opening or zipped lid above.  A flat bag lies.  The object it holds is a dashed outline.  What
+lies where is the shape's to say (``Bag.looks``).
 """
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.panels import PanelPlan
+from tessil.core.bag import Detail, Face, Look
+from tessil.core.checks.fit import held_name
+from tessil.core.cutting.cutlist import binding_print
 from tessil.core.plan import Plan
+from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.picture import (
     Cloth,
     Dimension,
@@ -19,147 +23,172 @@ from tessil.drawing.picture import (
     Point,
     Sheet,
     clipped,
+    moved,
     rectangle,
 )
 
 SLANT = (0.46, 0.34)  # how far a unit of depth goes right and up
 
 
-def finished_bag(plan: Plan, x: float, floor: float) -> tuple[list[Item], float, float]:
-    """Items with the bag standing on ``floor`` at ``x``, and the width and height it takes."""
-    sizes = [float(figure.value) for figure in plan.bag.finished]
-    if len(sizes) == 3:
-        return _standing(plan, x, floor, (sizes[0], sizes[1], sizes[2]))
-    return _lying(plan, x, floor, (sizes[0], sizes[1]))
+def look_of(plan: Plan, side: str) -> Look:
+    """The look of that name, or the first."""
+    for look in plan.bag.looks:
+        if look.name == side:
+            return look
+    return plan.bag.looks[0]
 
 
-def _faces(plan: Plan, panel: PanelPlan, face: tuple[float, float, float, float],
-           shown: tuple[float, float]) -> Iterator[Cloth]:  # fmt: skip
-    """The part of the trimmed panel from ``shown`` that becomes a face at ``face``."""
-    from tessil.drawing.pictures import trimmed_bands
-
-    x, y, width, height = face
-    left, top = shown
-    for cloth in trimmed_bands(plan, panel):
-        part = clipped(clipped(cloth.outline, left, left + width, 0), top, top + height, 1)
-        if len(part) > 2:
-            yield Cloth(tuple((px - left + x, py - top + y) for px, py in part), cloth.print)
-
-
-def _standing(
-    plan: Plan, x: float, floor: float, size: tuple[float, float, float]
+def finished_bag(
+    plan: Plan, x: float, floor: float, side: str = "front"
 ) -> tuple[list[Item], float, float]:
-    width, height, depth = size
+    """Items with the bag standing on ``floor`` at ``x``, and the width and height it takes."""
+    look = look_of(plan, side)
+    width, height, depth = float(look.width), float(look.height), float(look.depth)
     back, rise = depth * SLANT[0], depth * SLANT[1]
+    over = max((-float(y) for d in look.details for _, y in d.points), default=0.0)
     top = floor - height
-    panel = plan.panel(plan.shape.leader)
-    inset = (float(panel.trimmed.width.value) - width) / 2
-    side: tuple[Point, ...] = (
-        (x + width, top), (x + width + back, top - rise),
-        (x + width + back, floor - rise), (x + width, floor),
-    )  # fmt: skip
-    mouth: tuple[Point, ...] = (
+    cloths = [cloth for face in look.faces for cloth in face_cloths(plan, face)]
+    placed = [Cloth(moved(c.outline, x, top), c.print, "", c.turned) for c in cloths]
+    items: list[Item] = []
+    if depth:
+        items += _mouth(plan, look, x, top)
+        items += _end(placed, (x + width, top), height, depth)
+    items += [*placed, *_creases(look, x, top)]
+    items.append(Line(rectangle(x, top, width, height), "raw", closed=True))
+    items += _top_binding(plan, look, x, top)
+    items += [item for detail in look.details for item in _detail(plan, detail, x, top)]
+    items += _object(plan, look, x, floor)
+    items += _sizes(plan, look, x, floor)
+    return items, width + back, height + max(rise, over)
+
+
+def face_cloths(plan: Plan, face: Face) -> Iterator[Cloth]:
+    """The prints of one face, where they lie in its look; turned where they point down."""
+    sx, sy, w, h = (float(v) for v in face.source)
+    tx, ty, tw, th = (float(v) for v in face.target)
+    for cloth in trimmed_bands(plan, plan.panel(face.panel)):
+        part = clipped(clipped(cloth.outline, sx, sx + w, 0), sy, sy + h, 1)
+        if len(part) < 3:
+            continue
+        if face.turned:
+            points = tuple((tx + tw - (px - sx), ty + th - (py - sy)) for px, py in part)
+        else:
+            points = tuple((tx + px - sx, ty + py - sy) for px, py in part)
+        yield Cloth(points, cloth.print, "", face.turned)
+
+
+def _creases(look: Look, x: float, top: float) -> Iterator[Line]:
+    """Where one face meets or covers another."""
+    for face in look.faces[1:]:
+        tx, ty, w, h = (float(v) for v in face.target)
+        edge = ((x + tx, top + ty + h), (x + tx + w, top + ty + h))
+        yield Line(edge, "raw")
+
+
+def _mouth(plan: Plan, look: Look, x: float, top: float) -> Iterator[Item]:
+    width, depth = float(look.width), float(look.depth)
+    back, rise = depth * SLANT[0], depth * SLANT[1]
+    shape: tuple[Point, ...] = (
         (x, top), (x + back, top - rise), (x + width + back, top - rise), (x + width, top),
     )  # fmt: skip
-    below = float(panel.trimmed.height.value) - height if panel.panel.notches else 0.0
-    shown = (inset, max(float(panel.trimmed.height.value) - height - below, 0.0))
-    items: list[Item] = [
-        Sheet(mouth, "backing"),
-        Line(mouth, "raw", closed=True),
-        *_side_face(plan, panel, x + width, floor, size),
-        Line(side, "raw", closed=True),
-        *_faces(plan, panel, (x, top, width, height), shown),
-        Line(rectangle(x, top, width, height), "raw", closed=True),
-        *_binding(plan, x, top, width),
-        *_object(plan, x, floor, size),
-        *_sizes(plan, x, floor, size),
-    ]
-    return items, width + back, height + rise
+    if look.closed:
+        cloth = plan.project.print_of(plan.panel(plan.shape.leader).bands[0].print)
+        yield Cloth(shape, cloth)
+        middle = ((x + back / 2, top - rise / 2), (x + width + back / 2, top - rise / 2))
+        yield Line(middle, "cord")
+        yield Line(middle, "teeth")
+    else:
+        yield Sheet(shape, "backing")
+    yield Line(shape, "raw", closed=True)
 
 
-def _side_face(
-    plan: Plan, panel: PanelPlan, x: float, floor: float, size: tuple[float, float, float]
-) -> Iterator[Item]:
-    """The side: the front's strips run on round the corner, seen at a slant and in shade."""
-    from tessil.drawing.pictures import trimmed_bands
-
-    _, height, depth = size
+def _end(placed: list[Cloth], foot: Point, height: float, depth: float) -> Iterator[Item]:
+    """The end: what reaches the right edge runs on round the corner, at a slant and in shade."""
+    x, top = foot
     back, rise = depth * SLANT[0], depth * SLANT[1]
-    top = floor - height
 
     def slanted(low: float, high: float) -> tuple[Point, ...]:
-        return ((x, top + low), (x + back, top + low - rise),
-                (x + back, top + high - rise), (x, top + high))  # fmt: skip
+        return ((x, low), (x + back, low - rise), (x + back, high - rise), (x, high))
 
-    for cloth in trimmed_bands(plan, panel):
-        ys = [y for _, y in cloth.outline]
-        low, high = (0.0, height) if not panel.level_strips else (min(ys), min(max(ys), height))
-        if high > low:
-            yield Cloth(slanted(low, high), cloth.print)
-        if not panel.level_strips:
-            break
-    yield Sheet(slanted(0.0, height), "shade")
-    yield Line(((x + back / 2, top - rise / 2), (x + back / 2, floor - rise / 2)), "seam")
+    for cloth in placed:
+        ys = [py for px, py in cloth.outline if abs(px - x) < 1e-6]
+        if ys and max(ys) > min(ys):
+            yield Cloth(slanted(min(ys), max(ys)), cloth.print)
+    yield Sheet(slanted(top, top + height), "shade")
+    yield Line(slanted(top, top + height), "raw", closed=True)
+    middle = ((x + back / 2, top - rise / 2), (x + back / 2, top + height - rise / 2))
+    yield Line(middle, "seam")
 
 
-def _binding(plan: Plan, x: float, top: float, width: float) -> Iterator[Item]:
-    if plan.binding is None:
+def _top_binding(plan: Plan, look: Look, x: float, top: float) -> Iterator[Item]:
+    if plan.binding is None or not plan.bag.loop:
         return
-    from tessil.core.cutting.cutlist import binding_print
-
-    seam = float(plan.project.binding.seam)
     cloth = plan.project.print_of(binding_print(plan.project))
-    yield Cloth(rectangle(x, top, width, seam), cloth)
-    yield Line(rectangle(x, top, width, seam), "thin", closed=True)
+    seam = float(plan.project.binding.seam)
+    yield Cloth(rectangle(x, top, float(look.width), seam), cloth)
+    yield Line(rectangle(x, top, float(look.width), seam), "thin", closed=True)
 
 
-def _object(plan: Plan, x: float, floor: float, size: tuple[float, float, float]) -> Iterator[Item]:
-    held = plan.project.hold
-    if not held.minded:
+def _detail(plan: Plan, detail: Detail, x: float, top: float) -> Iterator[Item]:
+    points = tuple((x + float(px), top + float(py)) for px, py in detail.points)
+    cloth = plan.project.print_of(binding_print(plan.project))
+    if detail.kind == "strap":
+        yield Cloth(points, cloth)
+        yield Line(points, "raw", closed=True)
+    elif detail.kind == "cord":
+        yield Line(points, "cord")
+    elif detail.kind == "fold":
+        yield Line(points, "seam")
+    elif detail.kind == "bound":
+        yield from _frame(points, cloth, float(plan.project.binding.seam))
+    elif detail.kind == "zip":
+        yield Sheet(points, "zip")
+        middle = (points[0][1] + points[2][1]) / 2
+        yield Line(((points[0][0], middle), (points[1][0], middle)), "teeth")
+        yield Line(points, "raw", closed=True)
+    elif detail.kind == "window":
+        yield Sheet(points, "window")
+        yield Line(points, "thin", closed=True)
+
+
+def _frame(points: tuple[Point, ...], cloth: object, seam: float) -> Iterator[Item]:
+    (x, y), _, (right, bottom), _ = points
+    for part in (
+        rectangle(x, y, right - x, seam), rectangle(x, bottom - seam, right - x, seam),
+        rectangle(x, y, seam, bottom - y), rectangle(right - seam, y, seam, bottom - y),
+    ):  # fmt: skip
+        yield Cloth(part, cloth)  # type: ignore[arg-type]
+        yield Line(part, "thin", closed=True)
+
+
+def _object(plan: Plan, look: Look, x: float, floor: float) -> Iterator[Item]:
+    """Each thing to scale: those one behind another in one place, others side by side."""
+    hold = plan.project.hold
+    if not hold.minded or look.name == "open":
         return
-    width, height = float(held.width), float(held.height)
-    left = x + (size[0] - width) / 2
+    lying = plan.bag.words[0] == "long"
+    beside = hold.packed == "beside"
     wall = float(plan.wall.value)
-    outline = rectangle(left, floor - wall - height, width, height)
-    yield Line(outline, "object", closed=True)
-    name = held.name if held.count == 1 else f"{held.count} × {held.name}"
-    yield Label((left + width / 2, floor - wall - height * 0.55), name, chip=True)
+    widths = [float(thing.width) for thing in hold.things]
+    whole = sum(widths) if beside else max(widths)
+    left = x + (float(look.width) - whole) / 2
+    base = floor - wall
+    for thing in hold.things:
+        width = float(thing.width)
+        height = float(thing.thickness * thing.count if lying else thing.height)
+        at = left if beside else left + (whole - width) / 2
+        yield Line(rectangle(at, base - height, width, height), "object", closed=True)
+        left += width if beside else 0.0
+    middle = (x + float(look.width) / 2, floor - float(look.height) * 0.4)
+    yield Label(middle, held_name(hold), chip=True)
 
 
-def _sizes(
-    plan: Plan, x: float, floor: float, size: tuple[float, float, float]
-) -> Iterator[Dimension]:
-    width, height, depth = size
+def _sizes(plan: Plan, look: Look, x: float, floor: float) -> Iterator[Dimension]:
     read = plan.marks.notation.read_off
-    texts = [read(figure.value) for figure in plan.bag.finished]
-    back, rise = depth * SLANT[0], depth * SLANT[1]
-    yield Dimension((x, floor), (x + width, floor), texts[0], 1.4)
-    yield Dimension((x, floor - height), (x, floor), texts[1], -1.0)
-    yield Dimension((x + width, floor), (x + width + back, floor - rise), texts[2], 0.9)
-
-
-def _lying(
-    plan: Plan, x: float, floor: float, size: tuple[float, float]
-) -> tuple[list[Item], float, float]:
-    width, height = size
-    panel = plan.panel(plan.shape.leader)
-    inset = (float(panel.trimmed.width.value) - width) / 2
-    top = floor - height
-    read = plan.marks.notation.read_off
-    items: list[Item] = [
-        *_faces(plan, panel, (x, top, width, height), (inset, inset)),
-        Line(rectangle(x, top, width, height), "raw", closed=True),
-        Dimension((x, floor), (x + width, floor), read(plan.bag.finished[0].value), 1.4),
-        Dimension((x, top), (x, floor), read(plan.bag.finished[1].value), -1.0),
-    ]
-    if plan.binding is not None:
-        from tessil.core.cutting.cutlist import binding_print
-
-        cloth = plan.project.print_of(binding_print(plan.project))
-        seam = float(plan.project.binding.seam)
-        for part in (
-            rectangle(x, top, width, seam), rectangle(x, floor - seam, width, seam),
-            rectangle(x, top, seam, height), rectangle(x + width - seam, top, seam, height),
-        ):  # fmt: skip
-            items.append(Cloth(part, cloth))
-    return items, width, height
+    width, height, depth = float(look.width), float(look.height), float(look.depth)
+    yield Dimension((x, floor), (x + width, floor), read(look.width), 1.4)
+    yield Dimension((x, floor - height), (x, floor), read(look.height), -1.0)
+    if depth:
+        back, rise = depth * SLANT[0], depth * SLANT[1]
+        end = (x + width + back, floor - rise)
+        yield Dimension((x + width, floor), end, read(look.depth), 0.9)

@@ -58,7 +58,7 @@ def _round(plan: Plan) -> Iterator[Item]:
     read = plan.marks.notation.read_off
     edge, length = float(binding.edge.value), float(binding.length.value)
     sides = [panel.panel for panel in plan.panels if panel.panel.kind == "outer"]
-    words = "The edge, from seam to seam" if plan.bag.boxed else "The edge, once round"
+    words = "The edge, from seam to seam" if plan.bag.loop else "The edge, once round"
     yield Label((0, -1.2), words, align="left", strong=True)
     yield Sheet(rectangle(0, 0, edge, 0.9), "paper")
     yield Sheet(rectangle(edge, 0, length - edge, 0.9), "glow")

@@ -68,8 +68,15 @@ _TONES = {
     "backing": theme.LINING,
     "paper": theme.CARD,
     "binding": theme.THREAD,
+    "zip": theme.SOFT,
 }
 
+_SHEER = {
+    "shade": (theme.SHADE, 0.28),
+    "object": (theme.SHADE, 0.28),
+    "glow": (theme.THREAD, 0.16),
+    "window": (theme.CHALK, 0.72),
+}
 _STROKES: dict[str, tuple[str, float, tuple[float, ...]]] = {
     "raw": (theme.INK, 1.0, ()),
     "thin": (theme.RULE, 1.0, ()),
@@ -81,6 +88,8 @@ _STROKES: dict[str, tuple[str, float, tuple[float, ...]]] = {
     "picked": (theme.THREAD, 2.4, ()),
     "warn": (theme.WARNING, 2.4, (3, 2)),
     "object": (theme.INK, 1.4, (5, 4)),
+    "cord": (theme.INK, 3.0, ()),
+    "teeth": (theme.CARD, 2.0, (2, 2)),
 }
 
 
@@ -101,6 +110,8 @@ class PicturePainter:
         brush = print_brush(item.print, self.surface.per_inch)
         corner = self.surface.at(item.outline[0])
         shift = QTransform.fromTranslate(corner.x(), corner.y())
+        if item.turned:
+            shift = QTransform.fromScale(-1, -1) * shift
         brush.setTransform(brush.transform() * shift)
         self.painter.setPen(Qt.PenStyle.NoPen)
         self.painter.setBrush(brush)
@@ -117,9 +128,10 @@ class PicturePainter:
             brush = QBrush(QColor(theme.RULE), Qt.BrushStyle.BDiagPattern)
             brush.setTransform(QTransform.fromScale(self.surface.unit, self.surface.unit))
             return brush
-        if tone in ("shade", "glow", "object"):
-            colour = QColor(theme.THREAD if tone == "glow" else theme.SHADE)
-            colour.setAlphaF(0.16 if tone == "glow" else 0.28)
+        if tone in _SHEER:
+            name, share = _SHEER[tone]
+            colour = QColor(name)
+            colour.setAlphaF(share)
             return QBrush(colour)
         return QBrush(QColor(_TONES[tone]))
 

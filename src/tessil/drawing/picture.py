@@ -14,9 +14,23 @@ from typing import Literal
 from tessil.core.project import Print
 
 Point = tuple[float, float]
-Tone = Literal["batting", "backing", "off", "paper", "shade", "object", "glow", "binding"]
+Tone = Literal[
+    "batting", "backing", "off", "paper", "shade", "object", "glow", "binding", "zip", "window"
+]  # fmt: skip
 Stroke = Literal[
-    "raw", "seam", "trim", "quilt", "notch", "fold", "piece", "picked", "warn", "thin", "object"
+    "raw",
+    "seam",
+    "trim",
+    "quilt",
+    "notch",
+    "fold",
+    "piece",
+    "picked",
+    "warn",
+    "thin",
+    "object",
+    "cord",
+    "teeth",
 ]
 
 
@@ -27,6 +41,7 @@ class Cloth:
     outline: tuple[Point, ...]
     print: Print
     key: str = ""
+    turned: bool = False  # upside-down
 
 
 @dataclass(frozen=True, slots=True)

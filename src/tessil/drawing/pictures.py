@@ -13,6 +13,7 @@ from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bagview import finished_bag
+from tessil.drawing.bands import bands, trimmed_bands
 from tessil.drawing.clothview import cut_picture, edge_picture
 from tessil.drawing.picture import (
     Badge,
@@ -40,6 +41,7 @@ class View:
     panel: str
     picked: Place | None = None
     piece: int | None = None
+    side: str = "front"  # of the finished bag: front, back, open
 
 
 def picture_of(plan: Plan, view: View) -> Picture:
@@ -61,42 +63,6 @@ def _to_bench(panel: PanelPlan, stage: Stage) -> ToBench:
     if stage in (Stage.PIECE, Stage.LAYER, Stage.QUILT):
         return panel.pieced_at
     return lambda x, y: (x, y)
-
-
-def bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
-    """The pieces of the pieced top, each in its print."""
-    width, height = (float(v) for v in panel.pieced.values())
-    across, down = _stretch(panel)
-    for at, band in enumerate(panel.bands):
-        start, end = float(band.start), float(band.end)
-        if panel.level_strips:
-            shape = rectangle(0, start * down, width, (end - start) * down)
-        else:
-            shape = rectangle(start * across, 0, (end - start) * across, height)
-        yield Cloth(shape, plan.project.print_of(band.print), f"piece:{at}")
-
-
-def _stretch(panel: PanelPlan) -> tuple[float, float]:
-    """Measured against planned pieced size, so that bands fill what there really is."""
-    return (
-        float(panel.pieced.width.value / panel.planned.width.value),
-        float(panel.pieced.height.value / panel.planned.height.value),
-    )
-
-
-def trimmed_bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
-    """The prints as they lie on the trimmed panel, clipped to its outline."""
-    outline = tuple((float(x), float(y)) for x, y in panel.panel.outline)
-    across, down = panel.scale
-    left, top = float(panel.cut_off["left"].value), float(panel.cut_off["top"].value)
-    for at, band in enumerate(bands(plan, panel)):
-        low, high = band.outline[0], band.outline[2]
-        if panel.level_strips:
-            shape = clipped(outline, low[1] * down - top, high[1] * down - top, 1)
-        else:
-            shape = clipped(outline, low[0] * across - left, high[0] * across - left, 0)
-        if len(shape) > 2:
-            yield Cloth(shape, band.print, f"piece:{at}")
 
 
 def thumbnail(plan: Plan, panel: PanelPlan) -> Picture:
@@ -301,6 +267,7 @@ def _trimmed_body(plan: Plan, panel: PanelPlan) -> list[Item]:
     return [
         *trimmed_bands(plan, panel),
         *seam_lines(panel),
+        *_square_marks(panel),
         Line(outline, "notch", closed=True),
     ]
 
@@ -309,19 +276,56 @@ def _trim_dimensions(plan: Plan, panel: PanelPlan) -> Iterator[Dimension]:
     width, height = (float(v) for v in panel.trimmed.values())
     yield Dimension((0, height), (width, height), _read(plan, panel.trimmed.width.value), 2.2)
     yield Dimension((0, 0), (0, height), _read(plan, panel.trimmed.height.value), -2.4)
+    seen: set[str] = set()
+    for notch in panel.panel.notches:
+        if notch.meets in seen:
+            continue
+        seen.add(notch.meets)
+        x, y = float(notch.x), float(notch.y)
+        w, h = float(notch.width), float(notch.height)
+        side, other = _read(plan, notch.side_leg.value), _read(plan, notch.other_leg.value)
+        low, leg = (y + h, 0.3) if notch.meets == "seam" else (y, -0.3)
+        yield Dimension((x, low), (x + w, low), side, leg)
+        top = y if notch.meets != "fold" else y + h / 2
+        yield Dimension((x, top), (x, y + h), other, -0.3)
+
+
+def _square_marks(panel: PanelPlan) -> Iterator[Line]:
+    """Corners that are drawn or pinched rather than cut: the line to sew."""
+    for notch in panel.panel.notches:
+        if not notch.cut:
+            box = (float(notch.x), float(notch.y), float(notch.width), float(notch.height))
+            yield Line(rectangle(*box), "fold", closed=True)
+
+
+_BECOMES = {"bound": "bound", "turned": "turned in", "zip": "zipper", "free": ""}
+
+
+def _edge_words(panel: PanelPlan) -> Iterator[Item]:
+    """What each side of the panel becomes in the bag, and its folds."""
+    width, height = (float(v) for v in panel.trimmed.values())
+    spots = {"top": (width * 0.5, 0.0), "bottom": (width * 0.5, height),
+             "left": (0.0, height * 0.3), "right": (width, height * 0.3)}  # fmt: skip
+    names = {"left": "side seam", "right": "side seam", "bottom": "bottom seam", "top": "seam"}
+    for side, at in spots.items():
+        finish = panel.panel.side(side).finish
+        words = names[side] if finish == "seam" else _BECOMES[finish]
+        if words:
+            yield Label(at, words, chip=True)
+    for fold in panel.panel.folds:
+        yield Line(tuple((float(x), float(y)) for x, y in (fold.start, fold.end)), "fold")
+        yield Label((width * 0.5, float(fold.start[1])), f"{fold.name} fold", chip=True)
     for notch in panel.panel.notches[:1]:
-        cx, cy = float(notch.side_leg.value), float(notch.bottom_leg.value)
-        side, bottom = _read(plan, notch.side_leg.value), _read(plan, notch.bottom_leg.value)
-        yield Dimension((0, height), (cx, height), side, 0.3)
-        yield Dimension((0, height - cy), (0, height), bottom, -0.3)
+        corner = (float(notch.x + notch.width), float(notch.y))
+        yield Label(corner, "box corner", align="left", chip=True)
 
 
 def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     """The brief: the trimmed panel, and the bag it becomes beside it."""
     width, height = (float(v) for v in panel.trimmed.values())
-    items = [*_trimmed_body(plan, panel), *_trim_dimensions(plan, panel)]
+    items = [*_trimmed_body(plan, panel), *_trim_dimensions(plan, panel), *_edge_words(panel)]
     apart = width + max(width, height) * 0.42
-    bag, bag_width, bag_height = finished_bag(plan, apart, height)
+    bag, bag_width, bag_height = finished_bag(plan, apart, height, view.side)
     items += bag
     y0 = min(0.0, height - bag_height)
     box = (0.0, y0, apart + bag_width, height - y0)
@@ -329,9 +333,9 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     return Picture(tuple(items), box, caption=caption, room=(88, 48, 56, 76), ruled=False)
 
 
-def bag_picture(plan: Plan) -> Picture:
+def bag_picture(plan: Plan, side: str = "front") -> Picture:
     """The finished bag alone."""
-    items, width, height = finished_bag(plan, 0.0, 0.0)
+    items, width, height = finished_bag(plan, 0.0, 0.0, side)
     return Picture(tuple(items), (0.0, -height, width, height), (64, 16, 36, 52), ruled=False,
                    caption="The finished bag.")  # fmt: skip
 

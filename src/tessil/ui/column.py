@@ -13,6 +13,7 @@ from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
     QLabel,
+    QPushButton,
     QScrollArea,
     QVBoxLayout,
     QWidget,
@@ -196,7 +197,7 @@ class Column(QWidget):
         field = self._field(spec)
         if isinstance(field, TypedField):
             field.new_run = self.desk.new_run
-        label = "" if spec.kind in ("toggle", "basket") else spec.label
+        label = "" if spec.kind in ("toggle", "basket", "action") else spec.label
         row = FieldRow(label, field, spec.help)
         field.setObjectName(field.objectName() or spec.key)
         field.setAccessibleName(spec.label)
@@ -207,9 +208,10 @@ class Column(QWidget):
 
         def attempt(value: Any, run: str) -> str:
             sentence = self._attempt(key, value, run)
-            if spec.kind in ("choice", "toggle", "basket") and key in self.fields:
+            if spec.kind in ("choice", "toggle", "basket", "action") and key in self.fields:
                 self.fields[key].tell(sentence)
-                self._show_value(self.specs[key])
+                if key in self.specs:
+                    self._show_value(self.specs[key])
             return sentence
 
         if spec.kind in ("length", "length?"):
@@ -224,6 +226,10 @@ class Column(QWidget):
             return box
         if spec.kind == "basket":
             return self._basket()
+        if spec.kind == "action":
+            button = QPushButton(spec.label)
+            button.clicked.connect(lambda: attempt(None, ""))
+            return button
         short = sum(len(words) for _, words in spec.choices) <= SHORT
         kind = Segments if short and len(spec.choices) <= 3 else Chooser
         return kind(spec.choices, attempt)

@@ -73,6 +73,7 @@ class Desk(QObject):
         self.picked: Reading | None = None
         self.snag: Snag | None = None
         self.piece: int | None = None
+        self.side = "front"  # of the finished bag
         self.stack = QUndoStack(self)
         self.run = 0
 
@@ -140,6 +141,11 @@ class Desk(QObject):
         if snag.panel:
             self.panel = snag.panel
         self.picked, self.snag = None, snag
+        self.looked.emit()
+
+    def turn_bag(self, side: str) -> None:
+        """Look at another side of the finished bag."""
+        self.side = side
         self.looked.emit()
 
     def select_piece(self, piece: int | None) -> None:

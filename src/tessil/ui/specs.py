@@ -8,7 +8,9 @@ from typing import Any, Literal
 
 from tessil.core.edits import Edit
 
-Kind = Literal["length", "length?", "count", "count?", "word", "choice", "toggle", "basket"]
+Kind = Literal[
+    "length", "length?", "count", "count?", "word", "choice", "toggle", "basket", "action"
+]
 
 
 @dataclass(frozen=True, slots=True)

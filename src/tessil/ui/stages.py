@@ -9,10 +9,11 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 from tessil.core.catalogue import of_kind
-from tessil.core.choosing import choose, choose_alike, choose_apart
+from tessil.core.choosing import choose, choose_alike, choose_apart, reshape
 from tessil.core.edits import Edit, edit
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
+from tessil.core.project import Thing
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.ui.specs import Kind, Spec
@@ -40,7 +41,7 @@ def _field(plan: Plan, path: str, kind: Kind, label: str, help_: str, words: str
     """A field of the document itself, by its dotted path."""
     value: Any = plan.project
     for part in path.split("."):
-        value = getattr(value, part)
+        value = value[int(part)] if part.isdigit() else getattr(value, part)
     said = words or f"Set {label.lower()}"
     return Spec(path, kind, label, help_, value, lambda new: edit(said, (path, new)), choices)
 
@@ -60,15 +61,17 @@ def _choice(plan: Plan, panel: PanelPlan, path: str, kind: Kind, label: str, hel
 
 
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    project = plan.project
-    yield _field(plan, "shape.kind", "choice", "Shape", plan.shape.sentence, "Choose the shape",
-                 tuple((key, shape.name) for key, shape in SHAPES.items()))  # fmt: skip
+    project, uses = plan.project, plan.shape.uses
+    yield Spec("shape.kind", "choice", "Shape", plan.shape.sentence, plan.shape.key,
+               lambda key: reshape(project, SHAPES[key]),
+               tuple((key, shape.name) for key, shape in SHAPES.items()))  # fmt: skip
     yield _field(plan, "shape.way", "choice", "Start from", "What the sizes are worked out from",
                  "Choose what to start from",
                  (("finished", "the finished size"), ("object", "what it holds"),
-                  ("panel", "the panel size")))  # fmt: skip
-    if project.shape.way != "object":
-        yield from _sizes(plan)
+                  ("cloth", "the cloth there is"), ("panel", "the panel size")))  # fmt: skip
+    if project.shape.way == "cloth":
+        yield from _cloth(plan)
+    yield from _sizes(plan)
     for option in plan.shape.options:
         yield Spec(
             f"shape.options.{option.key}", "choice", option.label, option.why,
@@ -76,17 +79,44 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             option.choices,
         )  # fmt: skip
     yield from _held(plan)
-    if plan.bag.boxed:
+    if "lining" in uses:
         yield _field(plan, "lining", "choice", "Lining", "Where the lining comes in",
                      choices=(("drop-in", "dropped in"), ("quilted-in", "quilted in"),
                               ("none", "none")))  # fmt: skip
-        yield _field(plan, "seams.side", "length", "Side seam", "Allowance at both sides")
+    if "corner" in uses:
+        yield _field(plan, "corner", "choice", "Corners",
+                     "The bag is the same; what is marked and cut differs",
+                     choices=(("cut", "cut first, then sewn"), ("line", "drawn, sewn on the line"),
+                              ("pinch", "pinched, sewn across")))  # fmt: skip
+    yield from _seams(plan)
+
+
+def _cloth(plan: Plan) -> Iterator[Spec]:
+    yield _field(plan, "shape.cloth.width", "length", "Cloth width", "Of each piece")
+    yield _field(plan, "shape.cloth.height", "length", "Cloth height", "Of each piece")
+    yield _field(plan, "shape.cloth.pieces", "count", "Pieces", "Of that size")
+    yield _field(plan, "shape.cloth.quilted", "toggle", "It is quilted already",
+                 "Else quilting and squaring take their part", "Say if it is quilted")  # fmt: skip
+
+
+def _seams(plan: Plan) -> Iterator[Spec]:
+    uses, options = plan.shape.uses, plan.brief.options
+    if plan.shape.key != "free-panel" or options.get("edge") == "seam":
+        yield _field(plan, "seams.side", "length", "Side seam", "Allowance at the sides")
+    if "bottom" in uses:
         yield _field(plan, "seams.bottom", "length", "Bottom seam", "Allowance at the bottom")
+    if "corner" in uses and plan.project.corner == "cut":
         yield _field(plan, "seams.corner", "length", "Corner seam", "Across the boxed corners")
-        if plan.brief.options["top"] == "turned":
-            yield _field(plan, "seams.top", "length", "Top seam", "Where the lining joins")
-    elif plan.brief.options.get("edge") == "seam":
-        yield _field(plan, "seams.side", "length", "Seam", "Allowance on all four sides")
+    if "top" in uses and options.get("top") != "bound":
+        yield _field(plan, "seams.top", "length", "Top seam", "Where the lining joins")
+    if "zip" in uses:
+        yield _field(plan, "zipper.seam", "length", "Zipper seam", "Where cloth meets tape")
+        yield _field(plan, "zipper.shown", "length", "Zipper shows", "Between the two cloth edges")
+        yield _field(
+            plan, "zipper.length", "length?", "Zipper in hand", "Empty: as long as it takes"
+        )
+        yield _field(plan, "zipper.teeth", "choice", "Teeth", "Nylon may be sewn over and cut",
+                     choices=(("nylon", "nylon"), ("metal", "metal")))  # fmt: skip
 
 
 def _setter(path: str, label: str) -> Callable[[Any], Edit]:
@@ -94,8 +124,18 @@ def _setter(path: str, label: str) -> Callable[[Any], Edit]:
 
 
 def _sizes(plan: Plan) -> Iterator[Spec]:
-    sizes = plan.project.shape.sizes
-    for field in plan.shape.fields_for(plan.project.shape.way):
+    """The shape's own sizes; from an object or cloth only those that do not follow from it."""
+    sizes, way = plan.project.shape.sizes, plan.project.shape.way
+    wanted = {"panel": ("panel", "always"), "object": ("always",)}.get(way, ("finished", "always"))
+    for field in plan.shape.fields:
+        if field.way not in wanted:
+            continue
+        if way == "cloth" and field.key in ("width", "height") and plan.shape.key != "boxed-zip":
+            continue
+        if way == "cloth" and plan.shape.key == "boxed-zip" and field.key in ("width", "depth"):
+            continue
+        if field.key.startswith("handle") and plan.brief.options.get("handles") != "pair":
+            continue
         path = f"shape.sizes.{field.key}"
         value = sizes.get(field.key, field.start)
         yield Spec(path, "length", field.label, field.why, value, _setter(path, field.label))
@@ -104,16 +144,36 @@ def _sizes(plan: Plan) -> Iterator[Spec]:
 def _held(plan: Plan) -> Iterator[Spec]:
     project = plan.project
     if project.shape.way != "object":
-        yield _field(plan, "hold.minded", "toggle", "Check that an object fits",
+        yield _field(plan, "hold.minded", "toggle", "Check that it fits what it holds",
                      "Warn when it does not", "Check the fit")  # fmt: skip
         if not project.hold.minded:
             return
-    yield _field(plan, "hold.name", "word", "It holds", "What the bag is for")
-    yield _field(plan, "hold.width", "length", "Object width", "As it stands in the bag")
-    yield _field(plan, "hold.height", "length", "Object height", "As it stands in the bag")
-    yield _field(plan, "hold.thickness", "length", "Object depth", "Thickness of one")
-    yield _field(plan, "hold.count", "count", "How many", "One behind the other")
+    things = project.hold.things
+    for at in range(len(things)):
+        yield from _thing(plan, at, len(things))
+    more = (*things, Thing(name="another thing", width=things[-1].width, height=things[-1].height,
+                           thickness=things[-1].thickness))  # fmt: skip
+    if len(things) < 12:
+        yield Spec("hold.more", "action", "It holds something else too", "Add another thing", None,
+                   lambda _: edit("Add a thing to hold", ("hold.things", more)))  # fmt: skip
+    if len(things) > 1:
+        yield _field(plan, "hold.packed", "choice", "Packed", "How the things lie together",
+                     choices=(("stacked", "behind"), ("beside", "beside")))  # fmt: skip
     yield _field(plan, "hold.ease", "length", "Ease each side", "Room to slide: ½ in is usual")
+
+
+def _thing(plan: Plan, at: int, of: int) -> Iterator[Spec]:
+    base = f"hold.things.{at}"
+    yield _field(plan, f"{base}.name", "word", "It holds" if not at else "and", "What it is")
+    yield _field(plan, f"{base}.width", "length", "Its width", "As it lies in the bag")
+    yield _field(plan, f"{base}.height", "length", "Its height", "As it lies in the bag")
+    yield _field(plan, f"{base}.thickness", "length", "Its thickness", "Of one")
+    yield _field(plan, f"{base}.count", "count", "How many", "One behind the other")
+    if of > 1:
+        things = plan.project.hold.things
+        rest = (*things[:at], *things[at + 1 :])
+        yield Spec(f"{base}.gone", "action", f"Leave the {things[at].name} out", "Take it away",
+                   None, lambda _: edit("Leave a thing out", ("hold.things", rest)))  # fmt: skip
 
 
 _RUNS = (("level", "level"), ("upright", "upright"))
@@ -172,7 +232,7 @@ def _oversize(plan: Plan) -> Iterator[Spec]:
 
 
 def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    if panel.panel.kind == "lining":
+    if panel.panel.kind != "outer":
         return
     yield from _alike(plan, panel)
     battings = tuple((entry.key, entry.name) for entry in of_kind("batting"))
@@ -187,7 +247,7 @@ def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
 
 
 def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    if panel.panel.kind == "lining":
+    if panel.panel.kind != "outer":
         return
     quilting = panel.choices.quilting
     yield from _alike(plan, panel)
@@ -206,7 +266,7 @@ def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
 
 
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    if plan.bag.boxed and plan.project.lining == "drop-in":
+    if "lining" in plan.shape.uses and plan.project.lining == "drop-in":
         yield _field(plan, "lining_shorter", "length", "Lining shorter",
                      "So that it does not bag out: nothing to ¼ in")  # fmt: skip
     if panel.channels is not None:
@@ -225,7 +285,7 @@ def _edge(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield _field(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
     yield _field(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
     yield _field(plan, "binding.cut", "length?", "Cut width", "Empty: as the formula says")
-    if plan.bag.boxed:
+    if plan.bag.loop:
         yield _field(plan, "binding.overlap", "length", "Overlap", "Where the loop closes")
     yield _field(plan, "binding.strips_on_hand", "count?", "Strips in hand",
                  "Already cut, for one bag; empty: as many as it takes")  # fmt: skip

@@ -14,7 +14,14 @@ from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
 from tessil.core.trouble import CannotPlan
 from tessil.drawing.pictures import bag_picture
-from tessil.ui.widgets.fields import CountField, FieldRow, LengthField, Segments, WordField
+from tessil.ui.widgets.fields import (
+    Chooser,
+    CountField,
+    FieldRow,
+    LengthField,
+    Segments,
+    WordField,
+)
 from tessil.ui.widgets.pictureview import PictureView
 
 
@@ -115,7 +122,8 @@ class StartPage(QWidget):
         column = QVBoxLayout(body)
         column.setContentsMargins(0, 0, 0, 0)
         choices = tuple((key, shape.name) for key, shape in SHAPES.items())
-        column.addWidget(self._chosen("shape", "", "The shape of the bag", choices))
+        shapes = Chooser(choices, lambda v, run: self._answer("shape", v))
+        column.addWidget(self._row("shape", "", shapes, "The shape of the bag"))
         self.sentence = QLabel()
         self.sentence.setObjectName("soft")
         self.sentence.setWordWrap(True)
@@ -188,9 +196,7 @@ class StartPage(QWidget):
             if isinstance(row.field, (LengthField, CountField, WordField)):
                 row.field.forget()
         self.refresh()
-        shape = self.rows["shape"].field
-        if isinstance(shape, Segments):
-            shape.buttons[self.answers.shape].setFocus()
+        self.rows["shape"].field.setFocus()
 
     def refresh(self) -> None:
         """Show the answers and what comes of them."""

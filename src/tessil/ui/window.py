@@ -40,6 +40,7 @@ from tessil.ui.widgets.filebar import FileBar
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
+from tessil.ui.widgets.sidebar import SideBar
 from tessil.ui.widgets.snaglist import SnagList
 from tessil.ui.widgets.tray import PanelTray, UnsavedDot
 
@@ -127,6 +128,8 @@ class Window(QMainWindow):
         self.snags.shown.connect(self.desk.show_snag)
         left = QVBoxLayout()
         left.setSpacing(10)
+        self.sides = SideBar(self.desk)
+        left.addWidget(self.sides)
         left.addWidget(self.bench, 1)
         left.addWidget(self.ladder)
         middle = QHBoxLayout()
@@ -294,6 +297,7 @@ class Window(QMainWindow):
             desk.panel,
         )
         self._show_bench()
+        self.sides.refresh()
         self.ladder.show_ladder(desk.panel, plan.ladder(desk.panel))
         self.column.refresh()
         self.snags.show_snags(plan.snags)
@@ -310,7 +314,7 @@ class Window(QMainWindow):
         place = desk.picked.place if desk.picked else None
         if desk.snag is not None:
             place = desk.snag.place
-        view = View(desk.stage, desk.panel, place, desk.piece)
+        view = View(desk.stage, desk.panel, place, desk.piece, desk.side)
         metric = desk.project.units == "metric"
         self.bench.show_picture(picture_of(desk.plan, view), desk.piece, metric)
 

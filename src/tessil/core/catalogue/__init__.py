@@ -76,3 +76,28 @@ def material(key: str) -> Material:
 def of_kind(*kinds: str) -> tuple[Material, ...]:
     """The materials of these kinds, in catalogue order."""
     return tuple(entry for entry in materials().values() if entry.kind in kinds)
+
+
+@dataclass(frozen=True, slots=True)
+class Hoop:
+    """The field a machine can stitch in one hoop, in inches."""
+
+    key: str
+    name: str
+    width: Inches
+    height: Inches
+
+
+@cache
+def hoops() -> tuple[Hoop, ...]:
+    """All hoops, the smallest first."""
+    table = tomllib.loads((files(__name__) / "hoops.toml").read_text("utf-8"))
+    return tuple(
+        Hoop(row["key"], row["name"], Fraction(row["width"]), Fraction(row["height"]))
+        for row in table["hoop"]
+    )
+
+
+def hoop(key: str) -> Hoop:
+    """The hoop of that key; raises KeyError for an unknown one."""
+    return {entry.key: entry for entry in hoops()}[key]

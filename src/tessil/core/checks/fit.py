@@ -8,7 +8,9 @@ from typing import TYPE_CHECKING
 
 from tessil.core.edits import Edit, edit
 from tessil.core.lengths import Inches
-from tessil.core.places import corner, measured_way
+from tessil.core.panels import PanelPlan
+from tessil.core.places import measured_way, notch_place
+from tessil.core.project import Held
 from tessil.core.snags import Snag, Stage, Weight
 
 if TYPE_CHECKING:
@@ -29,8 +31,7 @@ def _read(plan: Plan, value: Inches) -> str:
 
 
 def _too_big(plan: Plan, fit: Fit) -> Snag:
-    held = plan.project.hold
-    things = held.name if held.count == 1 else f"{held.count} × {held.name}"
+    things = held_name(plan.project.hold)
     short = fit.needs.value - fit.there.value
     title = f"The {things} does not fit: {_read(plan, short)} too little {fit.way}"
     if fit.goes_in:
@@ -51,9 +52,16 @@ def _too_big(plan: Plan, fit: Fit) -> Snag:
     )
 
 
+def held_name(held: Held) -> str:
+    """All that is held, in words."""
+    return " and ".join(
+        thing.name if thing.count == 1 else f"{thing.count} × {thing.name}" for thing in held.things
+    )
+
+
 def _roomier(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
     fixes = [
-        edit(f"Size the bag by the {plan.project.hold.name}", ("shape.way", "object")),
+        edit(f"Size the bag by the {held_name(plan.project.hold)}", ("shape.way", "object")),
         edit("Do not mind the object", ("hold.minded", False)),
     ]
     if plan.project.shape.way == "finished":
@@ -66,68 +74,78 @@ def _roomier(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
 
 def _legs(plan: Plan) -> Iterator[Snag]:
     """Both legs of a boxed corner must give the same depth, or its seam will not lie flat."""
-    if not plan.bag.boxed:
-        return
     panel = plan.panel(plan.shape.leader)
-    notch = panel.panel.notches[0]
-    seams = plan.brief.seams
-    by_side = notch.side_leg.value - seams.side.value
-    by_bottom = notch.bottom_leg.value - seams.bottom.value
-    if by_side == by_bottom:
-        return
-    side, bottom = notch.side_leg.value, notch.bottom_leg.value
-    right_bottom = by_side + seams.bottom.value
-    yield Snag(
-        key="notch.legs",
-        stage=Stage.TRIM,
-        weight=Weight.BLOCKS,
-        title=f"The corner's edges differ by {_read(plan, 2 * abs(by_side - by_bottom))}",
-        why=(
-            f"Less their seams, {_read(plan, side)} from the side and {_read(plan, bottom)} from "
-            "the bottom do not meet: the corner seam will not lie flat."
-        ),
-        panel=panel.key,
-        place=corner(plan.panel(plan.shape.leader)),
-        fixes=_leg_fixes(plan, right_bottom, by_bottom + seams.side.value),
-    )
+    seen: set[str] = set()
+    for notch in panel.panel.notches:
+        if notch.agrees or notch.meets in seen:
+            continue
+        seen.add(notch.meets)
+        side, other = notch.side_leg.value, notch.other_leg.value
+        right_other = side - notch.side_takes + notch.other_takes
+        right_side = other - notch.other_takes + notch.side_takes
+        where = {"seam": "bottom", "fold": "fold", "zip": "zipper edge"}[notch.meets]
+        yield Snag(
+            key=f"notch.legs.{notch.meets}",
+            stage=Stage.TRIM,
+            weight=Weight.BLOCKS,
+            title=f"The corner's edges differ by {_read(plan, 2 * abs(right_other - other))}",
+            why=(
+                f"Less what its seams take, {_read(plan, side)} from the side and "
+                f"{_read(plan, other)} from the {where} do not meet: it will not lie flat."
+            ),
+            panel=panel.key,
+            place=notch_place(notch),
+            fixes=_leg_fixes(plan, where, notch.meets, right_other, right_side),
+        )
 
 
-def _leg_fixes(plan: Plan, bottom: Inches, side: Inches) -> tuple[Edit, ...]:
+_LEG_FIELD = {"seam": "notch_bottom", "fold": "notch_fold", "zip": "notch_zip"}
+
+
+def _leg_fixes(plan: Plan, where: str, meets: str, other: Inches, side: Inches) -> tuple[Edit, ...]:
     if plan.project.shape.way != "panel":
         return ()
-    return (
-        edit(f"Cut {_read(plan, bottom)} from the bottom", ("shape.sizes.notch_bottom", bottom)),
-        edit(f"Cut {_read(plan, side)} from the side", ("shape.sizes.notch_side", side)),
-    )
+    fixes = []
+    if other > 0:
+        words = f"Mark {_read(plan, other)} from the {where}"
+        fixes.append(edit(words, (f"shape.sizes.{_LEG_FIELD[meets]}", other)))
+    if side > 0:
+        words = f"Mark {_read(plan, side)} from the side"
+        fixes.append(edit(words, ("shape.sizes.notch_side", side)))
+    return tuple(fixes)
 
 
 def _narrow_base(plan: Plan) -> Iterator[Snag]:
-    if not plan.bag.boxed:
+    """A boxed bag of which the notches leave hardly anything in some direction."""
+    panel = plan.panel(plan.shape.leader)
+    if not panel.panel.notches:
         return
-    width, height = plan.bag.finished[0], plan.bag.finished[1]
-    for figure, what, field in ((width, "base", "width"), (height, "side", "height")):
-        if figure.value >= LEAST_BASE:
+    for figure, key in zip(plan.bag.finished, plan.shape.finished_keys, strict=True):
+        if figure.value >= LEAST_BASE or key == plan.shape.finished_keys[-1]:
             continue
         fixes: tuple[Edit, ...] = ()
         if plan.project.shape.way == "finished":
-            words = f"Make the {field} {_read(plan, LEAST_BASE)}"
-            fixes = (edit(words, (f"shape.sizes.{field}", LEAST_BASE)),)
+            words = f"Make the {key} {_read(plan, LEAST_BASE)}"
+            fixes = (edit(words, (f"shape.sizes.{key}", LEAST_BASE)),)
         if plan.project.shape.way == "panel":
-            half = max(plan.brief.seams.side.value, plan.brief.seams.bottom.value) + Fraction(1, 2)
-            fixes = (
-                edit(
-                    f"Cut the notches {_read(plan, half)}",
-                    ("shape.sizes.notch_side", half),
-                    ("shape.sizes.notch_bottom", half),
-                ),
-            )
+            fixes = (_smaller_notches(plan, panel),)
         yield Snag(
-            key=f"notch.deep.{field}",
+            key=f"notch.deep.{key}",
             stage=Stage.TRIM,
             weight=Weight.WARNS,
-            title=f"The notches leave a {what} of only {_read(plan, figure.value)}",
+            title=f"The notches leave a {key} of only {_read(plan, figure.value)}",
             why="They are deeper than the panel allows: under 1 in (25 mm) nothing will stand.",
             panel=plan.shape.leader,
-            place=corner(plan.panel(plan.shape.leader)),
+            place=notch_place(panel.panel.notches[0]),
             fixes=fixes,
         )
+
+
+def _smaller_notches(plan: Plan, panel: PanelPlan) -> Edit:
+    """Notches for a base of 1 in, by every leg the shape asks for."""
+    base = Fraction(1, 2)
+    changes = {"shape.sizes.notch_side": base + panel.panel.notches[0].side_takes}
+    for notch in panel.panel.notches:
+        changes[f"shape.sizes.{_LEG_FIELD[notch.meets]}"] = base + notch.other_takes
+    size = _read(plan, next(iter(changes.values())))
+    return edit(f"Cut the notches {size}", *changes.items())

@@ -44,7 +44,7 @@ def _near_seams(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         for side, gap in ((first, place - start), (last, end - place)):
             if gap >= CLEAR:
                 continue
-            if panel.panel.edge(side).finish == "bound" and gap >= 0:
+            if panel.panel.side(side).finish == "bound" and gap >= 0:
                 continue
             yield _near_seam(plan, panel, at, place, side, gap)
 

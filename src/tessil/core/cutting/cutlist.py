@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tessil.core.bag import Part
 from tessil.core.catalogue import material
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.edges.binding import BindingPlan
@@ -53,7 +54,7 @@ def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
     label, copies = panel.panel.label, panel.panel.copies
     if panel.strips is None:
         size = panel.planned if panel.choices.piecing.way == "whole" else panel.pieced
-        what = "lining" if panel.panel.kind == "lining" else "top"
+        what = {"lining": "lining", "plain": "one piece"}.get(panel.panel.kind, "top")
         stock = panel.bands[0].print
         return [CutItem(label, what, stock, _times(1, copies, bags), size.width, size.height)]
     if panel.choices.piecing.strip_sets:
@@ -159,6 +160,7 @@ def cut_list(
     panels: tuple[PanelPlan, ...],
     groups: tuple[SetGroup, ...],
     binding: BindingPlan | None,
+    parts: tuple[Part, ...],
     project: Project,
 ) -> tuple[CutItem, ...]:
     """Every piece to cut for the job, panel by panel."""
@@ -176,7 +178,20 @@ def cut_list(
         cloth = binding_print(project)
         items.append(CutItem("Top edge", "binding strip", cloth, number, usable, binding.cut,
                              note="full width; join on the diagonal"))  # fmt: skip
+    items += [_part_item(part, bags, project) for part in parts if part.cloth]
     return tuple(item for item in items if item.number.value)
+
+
+def _part_item(part: Part, bags: Figure, project: Project) -> CutItem:
+    """Straps and handles share the binding's cloth; longer than the cloth, they are joined."""
+    usable = project.stock.usable_width
+    strips = -(-part.length.value // usable)
+    each = count("each", part.number * int(strips), Basis.GEOMETRY)
+    number = (each * bags).called("pieces")
+    length = part.length if strips == 1 else given("usable width", usable)
+    note = "" if strips == 1 else "join on the diagonal"
+    cloth = binding_print(project)
+    return CutItem(part.label, "strip to fold", cloth, number, length, part.cut, note)
 
 
 def binding_print(project: Project) -> str:

@@ -10,8 +10,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from tessil.core.catalogue import Material, material
-from tessil.core.lengths import Inches
-from tessil.core.workings import Basis, Figure, from_mm, given, total
+from tessil.core.lengths import MM_PER_INCH, Inches
+from tessil.core.workings import Basis, Figure, from_mm, given, number, total
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,6 +44,21 @@ def thickness(materials: tuple[Material, ...], state: Literal["relaxed", "presse
         for entry in materials
     ]
     return total(parts).called(f"thickness, {state}", "mm")
+
+
+SQUARE_METRE = given("square metre", (1000 / MM_PER_INCH) ** 2, Basis.GEOMETRY, power=2)
+
+
+def weight(area: Inches, materials: tuple[Material, ...]) -> Figure:
+    """Grams of a panel of that area with all its layers."""
+    cloth = given("area", area, Basis.GEOMETRY, power=2) / SQUARE_METRE
+    grams = total(
+        [
+            number(entry.grams_per_square_metre, Basis.GUESS).called(entry.name)
+            for entry in materials
+        ]
+    )
+    return cloth * grams
 
 
 def stack(batting: str, backing: bool, lining: bool) -> tuple[Material, ...]:

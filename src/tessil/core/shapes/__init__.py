@@ -3,9 +3,24 @@
 from __future__ import annotations
 
 from tessil.core.shapes.base import Brief, HeldFigures, Option, SeamFigures, Shape, SizeField
+from tessil.core.shapes.bound_pouch import BOUND_POUCH
+from tessil.core.shapes.boxed_zip import BOXED_ZIP
+from tessil.core.shapes.clutch import CLUTCH
+from tessil.core.shapes.drawstring import DRAWSTRING
+from tessil.core.shapes.flat_pouch import FLAT_POUCH
 from tessil.core.shapes.free_panel import FREE_PANEL
+from tessil.core.shapes.hoop_bag import HOOP_BAG
+from tessil.core.shapes.offset_pouch import OFFSET_POUCH
+from tessil.core.shapes.one_piece import ONE_PIECE
+from tessil.core.shapes.satchel import SATCHEL
 from tessil.core.shapes.tote import TOTE
 
-SHAPES: dict[str, Shape] = {shape.key: shape for shape in (TOTE, FREE_PANEL)}
+SHAPES: dict[str, Shape] = {
+    shape.key: shape
+    for shape in (
+        TOTE, ONE_PIECE, SATCHEL, FLAT_POUCH, OFFSET_POUCH, BOXED_ZIP, CLUTCH, BOUND_POUCH,
+        DRAWSTRING, HOOP_BAG, FREE_PANEL,
+    )
+}  # fmt: skip
 
 __all__ = ["SHAPES", "Brief", "HeldFigures", "Option", "SeamFigures", "Shape", "SizeField"]

@@ -15,20 +15,22 @@ from tessil.core.bag import Bag
 from tessil.core.lengths import Inches
 from tessil.core.project import Project
 from tessil.core.rulers import Rulers
-from tessil.core.workings import Figure
+from tessil.core.workings import Basis, Figure, given
 
 Sizes = Mapping[str, Figure]
+Way = Literal["finished", "panel", "always"]
+NOTHING = given("nothing", 0, Basis.GEOMETRY)
 
 
 @dataclass(frozen=True, slots=True)
 class SizeField:
-    """One size the shape asks for, in one of its ways in."""
+    """One size the shape asks for, in one of its ways in or in all of them."""
 
     key: str
     label: str
     why: str
     start: Inches
-    way: Literal["finished", "panel"] = "finished"
+    way: Way = "finished"
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,12 +49,11 @@ class Option:
 
 @dataclass(frozen=True, slots=True)
 class HeldFigures:
-    """The object to hold as figures: one object, how many, and the ease each side."""
+    """What the bag holds, put together: outer width, height and thickness, and the ease."""
 
     width: Figure
     height: Figure
     thickness: Figure
-    count: Figure
     ease: Figure
 
 
@@ -65,6 +66,9 @@ class SeamFigures:
     bottom: Figure
     top: Figure
     corner: Figure
+    zip: Figure
+    shown: Figure  # visible zipper between the two fabric edges
+    binding: Figure
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,18 +84,19 @@ class Brief:
     options: Mapping[str, str]
 
     @property
-    def inside_measure(self) -> Fraction:
-        return 2 * self.wall.value
+    def has_lining(self) -> bool:
+        return self.project.lining == "drop-in"
 
 
 @dataclass(frozen=True, slots=True)
 class Shape:
-    """A bag shape as four functions and the fields it declares.
+    """A bag shape as three functions and the fields it declares.
 
-    ``for_object`` gives the finished sizes that hold the object; ``to_panel`` the trimmed
+    ``for_object`` gives the finished sizes that hold the objects; ``to_panel`` the trimmed
     panel sizes for finished sizes; ``build`` the bag in pieces for trimmed panel sizes,
     with finished sizes computed back from them.  ``to_panel`` and ``build`` raise
-    CannotPlan.  The keys of ``Sizes`` are the declared field keys of that way.
+    CannotPlan.  The keys of ``Sizes`` are the declared field keys.  ``leader`` is the panel
+    that all others follow; ``cloths`` how many pieces of its size one bag takes.
     """
 
     key: str
@@ -103,10 +108,31 @@ class Shape:
     to_panel: Callable[[Brief, Sizes], Sizes]
     build: Callable[[Brief, Sizes], Bag]
     leader: str
+    cloths: int = 1
+    uses: frozenset[str] = frozenset()  # of: lining, corner, top, bottom, zip, binding
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"
 
     def fields_for(self, way: str) -> tuple[SizeField, ...]:
         """The fields of the panel way, or of the finished way for everything else."""
         wanted = "panel" if way == "panel" else "finished"
-        return tuple(field for field in self.fields if field.way == wanted)
+        return tuple(field for field in self.fields if field.way in (wanted, "always"))
+
+    @property
+    def finished_keys(self) -> tuple[str, ...]:
+        """Keys of the finished sizes, in the order of ``Bag.finished``."""
+        return tuple(f.key for f in self.fields if f.way == "finished")
+
+
+WIDTH = SizeField("width", "Width", "As the bag stands or lies", Fraction(11))
+HEIGHT = SizeField("height", "Height", "From the bottom to the top edge", Fraction(12))
+DEPTH = SizeField("depth", "Depth", "From the front to the back of the base", Fraction(3))
+PANEL_WIDTH = SizeField("panel_width", "Panel width", "Cut edge to cut edge", Fraction(15), "panel")
+PANEL_HEIGHT = SizeField(
+    "panel_height", "Panel height", "Cut edge to cut edge", Fraction(14), "panel"
+)
+
+
+def starting(field: SizeField, inches: Inches) -> SizeField:
+    """A shared field with a start of its own."""
+    return SizeField(field.key, field.label, field.why, inches, field.way)

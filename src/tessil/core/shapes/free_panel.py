@@ -4,17 +4,30 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Finish, Panel, rectangle
-from tessil.core.shapes.base import Brief, Option, Shape, SizeField, Sizes
+from tessil.core.bag import Bag, Face, Finish, Look, Panel
+from tessil.core.lengths import Inches
+from tessil.core.shapes.base import (
+    NOTHING,
+    PANEL_HEIGHT,
+    PANEL_WIDTH,
+    Brief,
+    Option,
+    Shape,
+    SizeField,
+    Sizes,
+    starting,
+)
+from tessil.core.shapes.clutch import FLAP_ROUND
+from tessil.core.shapes.common import area
+from tessil.core.shapes.outlines import shaped_top
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, given, up_to
+from tessil.core.workings import Figure, up_to
 
 _FINISH: dict[str, Finish] = {"seam": "seam", "bound": "bound", "raw": "free"}
-_NONE = given("no seam", 0, Basis.GEOMETRY)
 
 
 def _allowance(brief: Brief) -> Figure:
-    return brief.seams.side if brief.options["edge"] == "seam" else _NONE
+    return brief.seams.side if brief.options["edge"] == "seam" else NOTHING
 
 
 def for_object(brief: Brief) -> Sizes:
@@ -45,7 +58,9 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             raise CannotPlan(f"shape.sizes.{field}", "The two seams take all of it: make it more.")
     finish = _FINISH[brief.options["edge"]]
     sides = dict.fromkeys(("top", "right", "bottom", "left"), (finish, seam.value))
-    edges = rectangle(panel["panel_width"].value, panel["panel_height"].value, sides)
+    size = (panel["panel_width"].value, panel["panel_height"].value)
+    style, by = brief.options["corners"], panel["flap_round"].value
+    edges = shaped_top(size, sides, style, by)  # type: ignore[arg-type]
     only = Panel("panel", "Panel", "outer", panel["panel_width"], panel["panel_height"], edges)
     round_it = 2 * (panel["panel_width"] + panel["panel_height"])
     return Bag(
@@ -54,9 +69,17 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         joins=(),
         matches=(),
         finished=(width, height),
-        figures=(),
+        inside=(width, height),
+        looks=(_look(brief, width.value, height.value, seam.value),),
         opening=round_it.called("round the panel") if finish == "bound" else None,
     )
+
+
+def _look(brief: Brief, w: Inches, h: Inches, seam: Inches) -> Look:
+    zero = Fraction(0)
+    bound = brief.options["edge"] == "bound"
+    details = (area("bound", (zero, zero, w, h)),) if bound else ()
+    return Look("front", w, h, (Face("panel", (seam, seam, w, h), (zero, zero, w, h)),), details)
 
 
 FREE_PANEL = Shape(
@@ -66,8 +89,9 @@ FREE_PANEL = Shape(
     fields=(
         SizeField("width", "Width", "Without seam allowances", Fraction(12)),
         SizeField("height", "Height", "Without seam allowances", Fraction(9)),
-        SizeField("panel_width", "Panel width", "Cut edge to cut edge", Fraction(12), "panel"),
-        SizeField("panel_height", "Panel height", "Cut edge to cut edge", Fraction(9), "panel"),
+        starting(PANEL_WIDTH, Fraction(12)),
+        starting(PANEL_HEIGHT, Fraction(9)),
+        FLAP_ROUND,
     ),
     options=(
         Option(
@@ -75,6 +99,12 @@ FREE_PANEL = Shape(
             "Edges",
             "What becomes of the four edges",
             (("bound", "bound"), ("seam", "sewn in"), ("raw", "left as cut")),
+        ),
+        Option(
+            "corners",
+            "Top corners",
+            "Square, rounded or clipped",
+            (("square", "square"), ("round", "round"), ("envelope", "clipped")),
         ),
     ),
     for_object=for_object,

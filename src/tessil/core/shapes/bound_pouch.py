@@ -1,0 +1,147 @@
+"""The bound pouch and window bag: a front of two parts and a zipper, a whole back, bound.
+
+Linings are inside already; front and back are stacked wrong sides together and bound all
+round, so that finished = panel and no seam is lost; the binding takes from the inside.  Front
+height ``= lower − z + v + upper − z``.  Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.shapes.base import (
+    HEIGHT,
+    PANEL_WIDTH,
+    WIDTH,
+    Brief,
+    Option,
+    Shape,
+    SizeField,
+    Sizes,
+    starting,
+)
+from tessil.core.shapes.common import (
+    WRIST,
+    area,
+    follows,
+    join_pairs,
+    less_walls,
+    positive,
+    ruler,
+    wrist_detail,
+    wrist_strap,
+    zipper_length,
+)
+from tessil.core.shapes.outlines import Rims, panel_edges
+from tessil.core.workings import Figure
+
+UPPER = SizeField("upper", "Upper strip", "What shows above the zipper, or the window",
+                  Fraction(3, 2), "always")  # fmt: skip
+LOWER = SizeField("panel_height", "Lower front", "Cut edge to cut edge", Fraction(6), "panel")
+WINDOW = Option("window", "Above the zipper", "A strip of cloth, or a clear vinyl window",
+                (("strip", "a strip"), ("vinyl", "clear vinyl")))  # fmt: skip
+
+
+def for_object(brief: Brief) -> Sizes:
+    """A flat bag wraps the thickness, and its binding's seam takes from every side."""
+    held, wall, seam = brief.held, brief.wall, brief.seams.binding
+    width = held.width + held.thickness + 2 * held.ease + 2 * wall + 2 * seam
+    height = held.height + held.thickness + held.ease + wall + 2 * seam
+    return {"width": width.called("width to hold it"), "height": height.called("height to hold it")}
+
+
+def to_panel(brief: Brief, finished: Sizes) -> Sizes:
+    """Width of all parts, and the lower front for a finished height."""
+    seams = brief.seams
+    lower = finished["height"] - seams.shown - finished["upper"] + seams.zip
+    return {
+        "panel_width": ruler(brief, finished["width"], "trimmed width"),
+        "panel_height": ruler(brief, lower, "lower front, trimmed height"),
+    }
+
+
+def _rims(brief: Brief, zipped: str) -> Rims:
+    bound = ("bound", Fraction(0))
+    rims = dict.fromkeys(("top", "right", "bottom", "left"), bound)
+    if zipped:
+        rims[zipped] = ("zip", brief.seams.zip.value)
+    return rims  # type: ignore[return-value]
+
+
+def _panels(brief: Brief, width: Figure, lower: Figure, upper: Figure,
+            back: Figure) -> tuple[Panel, ...]:  # fmt: skip
+    vinyl = brief.options["window"] == "vinyl"
+    w = width.value
+    return (
+        Panel("lower", "Lower front", "outer", width, lower,
+              panel_edges((w, lower.value), _rims(brief, "top"))),
+        Panel("upper", "Window" if vinyl else "Upper strip", "plain" if vinyl else "outer", width,
+              upper, panel_edges((w, upper.value), _rims(brief, "bottom")),
+              like="" if vinyl else "lower"),
+        Panel("back", "Back", "outer", width, back, panel_edges((w, back.value), _rims(brief, "")),
+              like="lower"),
+    )  # fmt: skip
+
+
+def _looks(brief: Brief, panel: Sizes, size: tuple[Figure, Figure]) -> tuple[Look, ...]:
+    (w, h), zero = (size[0].value, size[1].value), Fraction(0)
+    up, v = panel["upper"].value, brief.seams.shown.value
+    z, low = brief.seams.zip.value, h - up - v
+    vinyl = brief.options["window"] == "vinyl"
+    faces = [Face("lower", (zero, z, w, low), (zero, up + v, w, low)),
+             Face("upper", (zero, zero, w, up), (zero, zero, w, up))]  # fmt: skip
+    details = [area("zip", (zero, up, w, v)), area("bound", (zero, zero, w, h))]
+    if vinyl:
+        details.insert(0, area("window", (zero, zero, w, up)))
+    bound = (area("bound", (zero, zero, w, h)),)
+    straps = wrist_detail(brief, w)
+    return (
+        Look("front", w, h, tuple(faces), (*details, *straps)),
+        Look("back", w, h, (Face("back", (zero, zero, w, h), (zero, zero, w, h)),), bound),
+    )
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """Front in two parts and a back; raises CannotPlan if zipper seams take all."""
+    seams = brief.seams
+    width, lower = panel["panel_width"], panel["panel_height"]
+    upper = (panel["upper"] + seams.zip).settled("upper strip, trimmed height")
+    shows = positive(lower - seams.zip, "panel_height", "The zipper seam takes all of the lower "
+                     "front: make it higher.")  # fmt: skip
+    height = (shows + seams.shown + upper - seams.zip).called("finished height")
+    finished = width.called("finished width")
+    inside = (
+        less_walls(brief, width - 2 * seams.binding, 2, "inside width"),
+        less_walls(brief, height - 2 * seams.binding, 1, "inside height"),
+    )
+    back = height.settled("back, trimmed height")
+    return Bag(
+        shape="bound-pouch",
+        panels=_panels(brief, width, lower, upper, back),
+        joins=join_pairs(("zipper", "lower", "top", "upper", "bottom", seams.zip.value),
+                         ("bottom", "lower", "bottom", "back", "bottom", Fraction(0))),
+        matches=follows("lower", ("upper", "one width"),
+                        ("back", "the back is trimmed to the assembled front")),
+        finished=(finished, height),
+        inside=inside,
+        looks=_looks(brief, panel, (finished, height)),
+        parts=wrist_strap(brief),
+        zipper=ZipperNeed(width, zipper_length(width), finished),
+        opening=(2 * (width + height)).called("round the pouch"),
+    )  # fmt: skip
+
+
+BOUND_POUCH = Shape(
+    key="bound-pouch",
+    name="Bound pouch",
+    sentence="A zipped front, a strip or window above, a whole back, bound all round.",
+    fields=(starting(WIDTH, Fraction(10)), starting(HEIGHT, Fraction(8)),
+            starting(PANEL_WIDTH, Fraction(10)), LOWER, UPPER),
+    options=(WINDOW, WRIST),
+    for_object=for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="lower",
+    uses=frozenset({"zip", "binding"}),
+)  # fmt: skip

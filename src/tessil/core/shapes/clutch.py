@@ -1,0 +1,136 @@
+"""The fold-over clutch: one panel folded in three, front, back and flap.
+
+Lying flat: flap above, back in the middle, front below.  Once folded, what pointed up on the
+flap and on the front points down; on the back it stays up.  Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag, Face, Fold, Look, Panel
+from tessil.core.lengths import Inches
+from tessil.core.shapes.base import (
+    HEIGHT,
+    PANEL_HEIGHT,
+    PANEL_WIDTH,
+    WIDTH,
+    Brief,
+    Option,
+    Shape,
+    SizeField,
+    Sizes,
+    starting,
+)
+from tessil.core.shapes.common import (
+    WRIST,
+    follows,
+    lining_of,
+    positive,
+    ruler,
+    wrist_detail,
+    wrist_strap,
+)
+from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside
+from tessil.core.shapes.outlines import Rims, shaped_top
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Figure
+
+FLAP_SHAPE = Option(
+    "flap_shape",
+    "Flap",
+    "Its free corners",
+    (("round", "round"), ("square", "square"), ("envelope", "envelope")),
+)
+FLAP = SizeField("flap", "Flap", "How far it comes down", Fraction(4), "always")
+FLAP_ROUND = SizeField(
+    "flap_round", "Flap corner", "Radius, or height of the clip", Fraction(3, 2), "always"
+)
+
+
+def to_panel(brief: Brief, finished: Sizes) -> Sizes:
+    """The one panel: twice the height, the flap, and a seam all round."""
+    seam, flap = brief.seams.side, finished["flap"]
+    length = 2 * finished["height"] + flap + 2 * seam
+    return {
+        "panel_width": ruler(brief, finished["width"] + 2 * seam, "trimmed width"),
+        "panel_height": ruler(brief, length, "trimmed height"),
+    }
+
+
+def flap_style(brief: Brief) -> str:
+    return brief.options["flap_shape"]
+
+
+def _panel(brief: Brief, panel: Sizes, height: Inches) -> Panel:
+    w, h = panel["panel_width"].value, panel["panel_height"].value
+    seam, flap = brief.seams.side.value, panel["flap"].value
+    rims: Rims = dict.fromkeys(("top", "right", "bottom", "left"), ("turned", seam))
+    edges = shaped_top((w, h), rims, flap_style(brief), panel["flap_round"].value)  # type: ignore[arg-type]
+    zero = Fraction(0)
+    folds = tuple(
+        Fold(name, (zero, y), (w, y))
+        for name, y in (("flap", seam + flap), ("bottom", seam + flap + height))
+    )
+    return Panel("body", "Body", "outer", panel["panel_width"], panel["panel_height"], edges, folds)
+
+
+def _looks(brief: Brief, panel: Sizes, w: Inches, h: Inches) -> tuple[Look, ...]:
+    seam, flap, zero = brief.seams.side.value, panel["flap"].value, Fraction(0)
+    front = (seam, seam + flap + h, w, h)
+    back = (seam, seam + flap, w, h)
+    top = (seam, seam, w, flap)
+    straps = wrist_detail(brief, w)
+    return (
+        Look("front", w, h, (Face("body", front, (zero, zero, w, h), turned=True),
+                             Face("body", top, (zero, zero, w, flap), turned=True)), straps),
+        Look("back", w, h, (Face("body", back, (zero, zero, w, h)),), straps),
+        Look("open", w, h + flap, (Face("body", top, (zero, zero, w, flap)),
+                                   Face("body", front, (zero, flap, w, h), turned=True))),
+    )  # fmt: skip
+
+
+def check_flap(flap: Figure, body: Figure) -> None:
+    """Raise CannotPlan for a flap longer than what it closes."""
+    if flap.value > body.value:
+        raise CannotPlan("shape.sizes.flap", "The flap is longer than the body: make it shorter.")
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """The clutch in one panel; raises CannotPlan if flap or seams take all."""
+    seam = brief.seams.side
+    width = (panel["panel_width"] - 2 * seam).called("finished width")
+    height = ((panel["panel_height"] - 2 * seam - panel["flap"]) / 2).called("finished height")
+    positive(width, "panel_width", "The two seams take all of it: make it wider.")
+    positive(height, "panel_height", "Flap and seams take all of it: make it longer.")
+    check_flap(panel["flap"], height)
+    body = _panel(brief, panel, height.value)
+    panels = [body]
+    if brief.has_lining:
+        panels.append(lining_of(body, brief, 1))
+    return Bag(
+        shape="clutch",
+        panels=tuple(panels),
+        joins=(),
+        matches=follows("body", ("lining", "the lining follows the body")) if panels[1:] else (),
+        finished=(width, height),
+        inside=flat_inside(brief, width, height),
+        looks=_looks(brief, panel, width.value, height.value),
+        parts=wrist_strap(brief),
+    )
+
+
+CLUTCH = Shape(
+    key="clutch",
+    name="Fold-over clutch",
+    sentence="One panel folded in three: front, back and a flap.",
+    fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
+            starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(17)), FLAP,
+            FLAP_ROUND),
+    options=(FLAP_SHAPE, WRIST),
+    for_object=flat_for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="body",
+    uses=frozenset({"lining"}),
+)  # fmt: skip

@@ -1,0 +1,173 @@
+"""What several shapes share: linings, side by side joins, plain looks, handles."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import (
+    Box,
+    Detail,
+    DetailKind,
+    Edge,
+    EdgeRef,
+    Join,
+    Match,
+    Notch,
+    Panel,
+    Part,
+)
+from tessil.core.lengths import Inches
+from tessil.core.shapes.base import NOTHING, Brief, Option, SizeField, Sizes
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Basis, Figure, given, no_less, up_to
+
+HANDLE = Option(
+    "handles",
+    "Handles",
+    "Strips folded to the middle twice; cut four times as wide as they end",
+    (("none", "none"), ("pair", "a pair")),
+)
+WRIST = Option(
+    "wrist",
+    "Wrist strap",
+    "In the side seam, 1½ below the top, its fold to the inside",
+    (("none", "none"), ("loop", "a loop")),
+)
+HANDLE_LENGTH = SizeField(
+    "handle_length", "Handle length", "Cut length of each", Fraction(24), "always"
+)
+HANDLE_WIDTH = SizeField("handle_width", "Handle width", "As it ends", Fraction(1), "always")
+
+
+def positive(figure: Figure, field: str, sentence: str) -> Figure:
+    """The figure, or CannotPlan beside a field if nothing is left of it."""
+    if figure.value <= 0:
+        raise CannotPlan(f"shape.sizes.{field}", sentence)
+    return figure
+
+
+def less_walls(brief: Brief, figure: Figure, walls: int, label: str) -> Figure:
+    """A finished size less the thickness of the walls it lies between."""
+    walls_figure = brief.wall if walls == 1 else walls * brief.wall
+    return no_less(figure - walls_figure, NOTHING).called(label)
+
+
+def join_pairs(*rows: tuple[str, str, str, str, str, Inches]) -> tuple[Join, ...]:
+    """Joins of one edge to one edge: (name, panel, edge, panel, edge, allowance)."""
+    return tuple(
+        Join(name, (EdgeRef(p, e),), (EdgeRef(q, f),), allowance)
+        for name, p, e, q, f, allowance in rows
+    )
+
+
+def lining_of(panel: Panel, brief: Brief, copies: int, longer: Figure | None = None) -> Panel:
+    """A lining cut as its panel, shorter or longer by what was chosen."""
+    height = panel.height
+    change = -brief.lining_shorter.value
+    if longer is not None:
+        height = (height + longer).settled("lining height")
+        change = longer.value
+    elif brief.lining_shorter.value:
+        height = (height - brief.lining_shorter).settled("lining height")
+    edges = panel.edges if not change else tuple(_moved(e, panel, change) for e in panel.edges)
+    notches = panel.notches if not change else tuple(_slid(n, panel, change) for n in panel.notches)
+    return Panel("lining", "Lining", "lining", panel.width, height, edges, panel.folds,
+                 notches, "", copies)  # fmt: skip
+
+
+def _slide(y: Inches, panel: Panel, change: Inches) -> Inches:
+    """Below the middle, everything moves by the change; at a fold in the middle by half."""
+    middle = panel.height.value / 2
+    if panel.folds:
+        fold = panel.folds[0].start[1]
+        return y + change / 2 if abs(y - fold) < middle / 2 else (y + change if y > fold else y)
+    return y + change if y > middle else y
+
+
+def _moved(edge: Edge, panel: Panel, change: Inches) -> Edge:
+    (x1, y1), (x2, y2) = edge.start, edge.end
+    start, end = (x1, _slide(y1, panel, change)), (x2, _slide(y2, panel, change))
+    return Edge(edge.name, start, end, edge.finish, edge.allowance)
+
+
+def _slid(notch: Notch, panel: Panel, change: Inches) -> Notch:
+    return Notch(
+        notch.name, notch.side_leg, notch.other_leg, notch.side_takes, notch.other_takes,
+        notch.meets, notch.x, _slide(notch.y, panel, change), notch.width, notch.height, notch.cut,
+    )  # fmt: skip
+
+
+def follows(leader: str, *followers: tuple[str, str]) -> tuple[Match, ...]:
+    """Panels that must match the leader, with the reason."""
+    return tuple(Match(leader, follower, rule) for follower, rule in followers)
+
+
+def area(kind: DetailKind, box: Box) -> Detail:
+    """A rectangular detail."""
+    x, y, w, h = box
+    return Detail(kind, ((x, y), (x + w, y), (x + w, y + h), (x, y + h)))
+
+
+def handles(brief: Brief, sizes: Sizes) -> tuple[Part, ...]:
+    """A pair of handles for one bag: strips cut four times their finished width."""
+    if brief.options.get("handles") != "pair":
+        return ()
+    cut = (4 * sizes["handle_width"]).called("handle strip, cut")
+    return (Part("handles", "Handles", sizes["handle_length"], cut, 2),)
+
+
+def handle_details(brief: Brief, sizes: Sizes, width: Inches) -> tuple[Detail, ...]:
+    """Handles seen from the front: an arch a quarter in from each side."""
+    if brief.options.get("handles") != "pair":
+        return ()
+    rise = min(sizes["handle_length"].value / 3, width * 2)
+    left, right, w = width / 4, width * 3 / 4, sizes["handle_width"].value
+    outer = (
+        (left, Fraction(0)),
+        (left + w / 2, -rise),
+        (right - w / 2, -rise),
+        (right, Fraction(0)),
+    )
+    inner = ((right - w, Fraction(0)), (right - w * 5 / 4, w - rise), (left + w * 5 / 4, w - rise),
+             (left + w, Fraction(0)))  # fmt: skip
+    return (Detail("strap", outer + inner),)
+
+
+_WRIST_LENGTH = given("wrist strap", 13, Basis.PRACTICE)
+_WRIST_CUT = given("wrist strap, cut", 2, Basis.PRACTICE)
+
+
+def wrist_strap(brief: Brief) -> tuple[Part, ...]:
+    """A loop of 6 in from a strip 13 × 2, caught in the side seam (common practice)."""
+    if brief.options.get("wrist") != "loop":
+        return ()
+    return (Part("wrist", "Wrist strap", _WRIST_LENGTH, _WRIST_CUT, 1),)
+
+
+def wrist_detail(brief: Brief, width: Inches) -> tuple[Detail, ...]:
+    """The loop hanging from the right side, 1½ below the top."""
+    if brief.options.get("wrist") != "loop":
+        return ()
+    x, y, w = width, Fraction(3, 2), Fraction(1, 2)
+    points = ((x, y), (x + 1, y + 1), (x + 1, y + 5), (x + w, y + 6), (x, y + 5), (x, y + 4),
+              (x + w, y + 5), (x + w, y + 1), (x, y + w))  # fmt: skip
+    return (Detail("strap", points),)
+
+
+_ZIP_MORE = given("zipper tails", 2, Basis.PRACTICE)
+
+
+def zipper_length(spans: Figure) -> Figure:
+    """At least the width it is sewn to, and 2 in more, so that its stops stay out."""
+    return (spans + _ZIP_MORE).called("zipper, at least")
+
+
+def ruler(brief: Brief, figure: Figure, label: str) -> Figure:
+    """A trimmed size: up to the ruler's mark, and settled."""
+    return up_to(figure, brief.rulers.ruler).settled(label)
+
+
+def box_volume(sizes: tuple[Figure, ...]) -> Figure:
+    """Inside width × height × depth."""
+    width, height, depth = sizes
+    return (width * height * depth).called("holds, filled as a box")

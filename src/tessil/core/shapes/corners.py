@@ -1,0 +1,122 @@
+"""Boxed corners in three schools: cut first, sewn on a drawn line, pinched.
+
+Let the stitch lines of a corner be ``x0`` from the raw side edge and ``y0`` from a raw edge,
+a fold, or a zipper's raw edge.  A base is ``D = 2(x0 − a)`` deep, and ``2(y0 − a')`` by its
+other leg, where a and a' are what the seam, the fold (nothing) or the zipper takes there.  The
+schools only differ in what is marked: a notch cut b inside those lines, a square drawn on
+them, or a distance ``d = D/2`` from the corner point where the stitch lines meet.  Geometry.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tessil.core.bag import Notch
+from tessil.core.lengths import Inches
+from tessil.core.shapes.base import NOTHING, Brief
+from tessil.core.shapes.outlines import Cut
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Figure, up_to
+
+Meets = Literal["seam", "fold", "zip"]
+_WHAT = {"cut": "notch", "line": "drawn square", "pinch": "pinched"}
+_FROM = {"seam": "from the bottom", "fold": "from the fold", "zip": "from the zipper edge"}
+
+
+@dataclass(frozen=True, slots=True)
+class Corner:
+    """One kind of corner of a panel: what is marked, and where it is stitched."""
+
+    side_leg: Figure
+    other_leg: Figure
+    in_side: Figure  # x0
+    in_other: Figure  # y0
+    side_takes: Figure
+    other_takes: Figure
+    meets: Meets
+    school: str
+
+    @property
+    def cut(self) -> Cut | None:
+        """What is cut out of the outline, if it is cut before sewing."""
+        if self.school != "cut":
+            return None
+        return self.side_leg.value, self.other_leg.value
+
+    @property
+    def depth(self) -> Figure:
+        return 2 * (self.in_side - self.side_takes)
+
+    @property
+    def depth_by_other(self) -> Figure:
+        return 2 * (self.in_other - self.other_takes)
+
+    def notch(self, name: str, x: Inches, y: Inches) -> Notch:
+        """The mark on a panel with the top left corner of its square at x, y."""
+        half = self.meets == "fold"
+        return Notch(
+            name, self.side_leg, self.other_leg, self._raw_side, self._raw_other, self.meets, x, y,
+            self.side_leg.value, self.other_leg.value * (2 if half else 1), self.school == "cut",
+        )  # fmt: skip
+
+    @property
+    def _raw_side(self) -> Inches:
+        return self.side_takes.value if self.school != "pinch" else NOTHING.value
+
+    @property
+    def _raw_other(self) -> Inches:
+        return self.other_takes.value if self.school != "pinch" else NOTHING.value
+
+
+def _marked(brief: Brief, line: Figure, takes: Figure) -> Figure:
+    """From a stitch line to what its school marks."""
+    school = brief.project.corner
+    if school == "cut":
+        return line - brief.seams.corner
+    return line if school == "line" else line - takes
+
+
+def _line(brief: Brief, marked: Figure, takes: Figure) -> Figure:
+    school = brief.project.corner
+    if school == "cut":
+        return marked + brief.seams.corner
+    return marked if school == "line" else marked + takes
+
+
+def corner_for(
+    brief: Brief, depth: Figure, side: Figure, other: Figure, meets: Meets
+) -> tuple[Figure, Figure]:
+    """Both legs to mark for a base ``depth`` deep, up to the ruler.
+
+    Raises CannotPlan if the corner seam leaves nothing to cut.
+    """
+    mark = brief.rulers.ruler
+    what = _WHAT[brief.project.corner]
+    half = depth / 2
+    by_side = _marked(brief, half if side is NOTHING else half + side, side)
+    by_other = _marked(brief, half if other is NOTHING else half + other, other)
+    legs = (
+        up_to(by_side, mark).settled(f"{what}, from the side"),
+        up_to(by_other, mark).settled(f"{what}, {_FROM[meets]}"),
+    )
+    if min(leg.value for leg in legs) <= 0:
+        raise CannotPlan(
+            "shape.sizes.depth",
+            "A base this shallow leaves no notch to cut: make it deeper or the corner seam less.",
+        )
+    return legs
+
+
+def corner_of(
+    brief: Brief, legs: tuple[Figure, Figure], side: Figure, other: Figure, meets: Meets
+) -> Corner:
+    """The corner that marked legs make; raises CannotPlan if it makes no base."""
+    in_side = _line(brief, legs[0], side)
+    in_other = _line(brief, legs[1], other)
+    corner = Corner(*legs, in_side, in_other, side, other, meets, brief.project.corner)
+    if corner.depth.value <= 0:
+        raise CannotPlan(
+            "shape.sizes.notch_side", "A notch inside the side seam makes no base: cut it larger."
+        )
+    return corner

@@ -1,0 +1,163 @@
+"""The drawstring bag: boxed mains, a contrast band above, a channel for two cords.
+
+Two cords, each going once round and back out at its own side: ``2(W − 2a) + 2·tail`` each.  A
+directional band is laid upside-down for sewing, so that it stands once flipped up.  First
+channel line ¾ below the top, the second ¾ below that (for a ¼ cord).  Common practice.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag, Detail, Face, Finish, Look, Panel, Part
+from tessil.core.lengths import Inches
+from tessil.core.shapes.base import (
+    DEPTH,
+    HEIGHT,
+    PANEL_HEIGHT,
+    PANEL_WIDTH,
+    WIDTH,
+    Brief,
+    Shape,
+    SizeField,
+    Sizes,
+    starting,
+)
+from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of, positive, ruler
+from tessil.core.shapes.corners import corner_for, corner_of
+from tessil.core.shapes.outlines import Notches, Rims, panel_edges
+from tessil.core.shapes.tote import (
+    NOTCH_BOTTOM,
+    NOTCH_SIDE,
+    Body,
+    body_joins,
+    body_panel,
+    boxed_for_object,
+    inside_of,
+)
+from tessil.core.workings import Basis, Figure, given
+
+BAND = SizeField("band", "Band", "What shows of the contrast above", Fraction(4), "always")
+TAIL = SizeField(
+    "tail", "Cord tails", "Beyond the bag, for the knot: 4 to 6", Fraction(5), "always"
+)
+CHANNEL = SizeField("channel", "Channel width", "Half the cord's round and ¼", Fraction(3, 4),
+                    "always")  # fmt: skip
+BELOW = SizeField("below", "Channel below top", "To its first line", Fraction(3, 4), "always")
+
+
+def to_panel(brief: Brief, finished: Sizes) -> Sizes:
+    """The main panel under the band, and both legs."""
+    seams = brief.seams
+    legs = corner_for(brief, finished["depth"], seams.side, seams.bottom, "seam")
+    corner = corner_of(brief, legs, seams.side, seams.bottom, "seam")
+    main = finished["height"] - finished["band"] + seams.side + corner.in_other
+    return {
+        "panel_width": ruler(brief, finished["width"] + 2 * corner.in_side, "trimmed width"),
+        "panel_height": ruler(brief, main, "main, trimmed height"),
+        "notch_side": legs[0],
+        "notch_bottom": legs[1],
+    }
+
+
+def _body(brief: Brief, panel: Sizes) -> Body:
+    seams = brief.seams
+    legs = (panel["notch_side"], panel["notch_bottom"])
+    corner = corner_of(brief, legs, seams.side, seams.bottom, "seam")
+    width = (panel["panel_width"] - 2 * corner.in_side).called("finished width of the base")
+    main = panel["panel_height"] - seams.side - corner.in_other
+    positive(width, "notch_side", "Notches this wide meet in the middle: cut them smaller.")
+    positive(main, "band", "The band and the base take all of the height: make the band less.")
+    height = (main + panel["band"]).called("standing height")
+    return Body(corner, width, height, corner.depth.called("finished depth"))
+
+
+def _band(brief: Brief, panel: Sizes) -> Panel:
+    seams = brief.seams
+    height = (panel["band"] + seams.side + seams.top).settled("band, trimmed height")
+    w = panel["panel_width"].value
+    side = ("seam", seams.side.value)
+    rims: Rims = {"top": ("turned", seams.top.value), "right": side, "bottom": side, "left": side}  # type: ignore[dict-item]
+    return Panel("band", "Band", "lining", panel["panel_width"], height,
+                 panel_edges((w, height.value), rims), copies=2)  # fmt: skip
+
+
+def _lining(brief: Brief, panel: Sizes, body: Body) -> Panel:
+    """As high as main and band together."""
+    seams = brief.seams
+    height = (body.height + body.corner.in_other + seams.top).settled("lining height")
+    whole = body_panel(brief, (panel["panel_width"], height), body.corner, "lining", "Lining")
+    return lining_of(whole, brief, 2)
+
+
+def _look(brief: Brief, panel: Sizes, body: Body, side: str) -> Look:
+    w, h, d = (figure.value for figure in body.finished)
+    inset, zero, band = body.corner.in_side.value, Fraction(0), panel["band"].value
+    below, channel = panel["below"].value, panel["channel"].value
+    main = Face(side, (inset, brief.seams.side.value, w, h - band), (zero, band, w, h - band))
+    top = Face("band", (inset, brief.seams.top.value, w, band), (zero, zero, w, band))
+    lines = tuple(Detail("fold", ((zero, y), (w, y))) for y in (below, below + channel))
+    y, tail = below + channel / 2, panel["tail"].value
+    cords = tuple(
+        Detail("cord", ((x, y), (x + way * tail / 4, y + tail / 2), (x + way * tail / 8, y + tail)))
+        for x, way in ((zero, -1), (w, 1))
+    )
+    return Look(side, w, h, (main, top), (*lines, *cords), d)
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """Mains, band, lining and cords; raises CannotPlan when nothing is left."""
+    body, seams = _body(brief, panel), brief.seams
+    size = (panel["panel_width"], panel["panel_height"])
+    w, h = size[0].value, size[1].value
+    front = body_panel(brief, size, body.corner, "front", "Front main")
+    joined: tuple[Finish, Inches] = ("seam", seams.side.value)
+    rims: Rims = {"top": joined, "right": joined, "left": joined,
+                  "bottom": ("seam", seams.bottom.value)}  # fmt: skip
+    edges = panel_edges((w, h), rims, Notches(bottom=body.corner.cut, seam=seams.corner.value))
+    front, back = (
+        Panel(key, label, "outer", *size, edges, notches=front.notches, like=like)
+        for key, label, like in (("front", "Front main", ""), ("back", "Back main", "front"))
+    )
+    panels = [front, back, _band(brief, panel)]
+    matches = follows("front", ("back", "the back is the front's size"), ("band", "one width"))
+    if brief.has_lining:
+        panels.append(_lining(brief, panel, body))
+        matches += follows("front", ("lining", "the lining follows the front"))
+    flat = (panel["panel_width"] - 2 * seams.side).called("opening, flat")
+    cord = (2 * flat + 2 * panel["tail"]).called("each cord")
+    inside = inside_of(brief, body)
+    side = seams.side.value
+    return Bag(
+        shape="drawstring",
+        panels=tuple(panels),
+        joins=(*body_joins(brief, body.corner.cut is not None),
+               *join_pairs(("band", "front", "top", "band", "bottom", side),
+                           ("band behind", "back", "top", "band", "bottom", side))),
+        matches=matches,
+        finished=body.finished,
+        inside=inside,
+        figures=(flat, cord, body.corner.depth_by_other.called("depth by the bottom leg"),
+                 box_volume(inside)),
+        looks=tuple(_look(brief, panel, body, way) for way in ("front", "back")),
+        parts=(Part("cord", "Cord", cord, _THICK, 2, cloth=False),),
+    )  # fmt: skip
+
+
+_THICK: Figure = given("cord", Fraction(1, 4), Basis.PRACTICE)
+
+DRAWSTRING = Shape(
+    key="drawstring",
+    name="Drawstring bag",
+    sentence="Boxed mains with a band above and a channel for two cords.",
+    fields=(starting(WIDTH, Fraction(8)), starting(HEIGHT, Fraction(12)), DEPTH,
+            starting(PANEL_WIDTH, Fraction(12)), starting(PANEL_HEIGHT, Fraction(11)), NOTCH_SIDE,
+            NOTCH_BOTTOM, BAND, BELOW, CHANNEL, TAIL),
+    options=(),
+    for_object=boxed_for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="front",
+    cloths=2,
+    uses=frozenset({"lining", "corner", "bottom", "top"}),
+)  # fmt: skip

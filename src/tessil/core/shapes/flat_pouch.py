@@ -1,0 +1,126 @@
+"""The flat zip pouch: two outer panels, two linings, a zipper between.
+
+Finished width ``W − 2a``, height ``(L − z − a_bottom) + v/2``.  Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.shapes.base import (
+    HEIGHT,
+    PANEL_HEIGHT,
+    PANEL_WIDTH,
+    WIDTH,
+    Brief,
+    Shape,
+    Sizes,
+    starting,
+)
+from tessil.core.shapes.common import (
+    WRIST,
+    area,
+    follows,
+    join_pairs,
+    less_walls,
+    lining_of,
+    positive,
+    ruler,
+    wrist_detail,
+    wrist_strap,
+    zipper_length,
+)
+from tessil.core.shapes.outlines import Rims, panel_edges
+from tessil.core.workings import Figure
+
+
+def flat_for_object(brief: Brief) -> Sizes:
+    """A flat bag wraps the thickness of what it holds, both ways."""
+    held, wall = brief.held, brief.wall
+    width = held.width + held.thickness + 2 * held.ease + 2 * wall
+    height = held.height + held.thickness + held.ease + wall
+    return {"width": width.called("width to hold it"), "height": height.called("height to hold it")}
+
+
+def flat_inside(brief: Brief, width: Figure, height: Figure) -> tuple[Figure, ...]:
+    """Inside of a flat bag: a wall on either side, one at the bottom."""
+    return (
+        less_walls(brief, width, 2, "inside width"),
+        less_walls(brief, height, 1, "inside height"),
+    )
+
+
+def to_panel(brief: Brief, finished: Sizes) -> Sizes:
+    """Trimmed outer panel for a finished pouch."""
+    seams = brief.seams
+    height = finished["height"] - seams.shown / 2 + seams.zip + seams.bottom
+    return {
+        "panel_width": ruler(brief, finished["width"] + 2 * seams.side, "trimmed width"),
+        "panel_height": ruler(brief, height, "trimmed height"),
+    }
+
+
+def zip_rims(brief: Brief) -> Rims:
+    """A zipper along the top, seams on the other three sides."""
+    seams = brief.seams
+    side = ("seam", seams.side.value)
+    rims = {"top": ("zip", seams.zip.value), "right": side, "left": side}
+    return {**rims, "bottom": ("seam", seams.bottom.value)}  # type: ignore[dict-item]
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """Front, back and lining; raises CannotPlan if the seams take all."""
+    seams = brief.seams
+    width = (panel["panel_width"] - 2 * seams.side).called("finished width")
+    cloth = panel["panel_height"] - seams.zip - seams.bottom
+    height = (cloth + seams.shown / 2).called("finished height")
+    positive(width, "panel_width", "The two side seams take all of it: make it wider.")
+    positive(cloth, "panel_height", "Zipper and bottom seam take all of it: make it higher.")
+    size = (panel["panel_width"], panel["panel_height"])
+    edges = panel_edges((size[0].value, size[1].value), zip_rims(brief))
+    front = Panel("front", "Front", "outer", *size, edges)
+    panels = [front, Panel("back", "Back", "outer", *size, edges, like="front")]
+    matches = follows("front", ("back", "the back is the front's size"))
+    if brief.has_lining:
+        panels.append(lining_of(front, brief, 2))
+        matches += follows("front", ("lining", "the lining follows the front"))
+    w, h, half = width.value, height.value, seams.shown.value / 2
+    zero = Fraction(0)
+    source = (seams.side.value, seams.zip.value, w, cloth.value)
+    details = (area("zip", (zero, zero, w, half)), *wrist_detail(brief, w))
+    return Bag(
+        shape="flat-pouch",
+        panels=tuple(panels),
+        joins=join_pairs(
+            ("left seam", "front", "left", "back", "right", seams.side.value),
+            ("right seam", "front", "right", "back", "left", seams.side.value),
+            ("bottom seam", "front", "bottom", "back", "bottom", seams.bottom.value),
+            ("zipper", "front", "top", "back", "top", seams.zip.value),
+        ),
+        matches=matches,
+        finished=(width, height),
+        inside=flat_inside(brief, width, height),
+        looks=tuple(
+            Look(side, w, h, (Face(side, source, (zero, half, w, cloth.value)),), details)
+            for side in ("front", "back")
+        ),
+        parts=wrist_strap(brief),
+        zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
+    )
+
+
+FLAT_POUCH = Shape(
+    key="flat-pouch",
+    name="Flat zip pouch",
+    sentence="Two panels, two linings, a zipper between them.",
+    fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
+            starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(13, 2))),
+    options=(WRIST,),
+    for_object=flat_for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="front",
+    cloths=2,
+    uses=frozenset({"lining", "bottom", "zip"}),
+)  # fmt: skip

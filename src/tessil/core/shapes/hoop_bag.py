@@ -1,0 +1,97 @@
+"""The bag in a hoop: a small zip pouch stitched whole in an embroidery hoop.
+
+The panel with its seams must fit the hoop's field; cloth and batting are cut 1 in larger
+than the field on each side (6 × 10 → 8 × 12).  Several along one length: ½ between outlines, so
+that each keeps ¼.  Batting is trimmed 2 mm outside its placement line.  Common practice.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag
+from tessil.core.catalogue import hoop, hoops
+from tessil.core.shapes.base import (
+    HEIGHT,
+    NOTHING,
+    PANEL_HEIGHT,
+    PANEL_WIDTH,
+    WIDTH,
+    Brief,
+    Option,
+    Shape,
+    Sizes,
+    starting,
+)
+from tessil.core.shapes.common import WRIST
+from tessil.core.shapes.flat_pouch import build as pouch_build
+from tessil.core.shapes.flat_pouch import flat_for_object, to_panel
+from tessil.core.workings import Basis, Figure, floored, from_mm, given, no_less
+
+HOOP = Option("hoop", "Hoop", "The field the machine can stitch",
+              tuple((entry.key, entry.name) for entry in hoops()))  # fmt: skip
+_EACH_SIDE = given("over the hoop, each side", 1, Basis.PRACTICE)
+_KEEPS = given("kept round an outline", Fraction(1, 4), Basis.PRACTICE)
+_BETWEEN = given("between outlines", Fraction(1, 2), Basis.PRACTICE)
+_TRIM = from_mm("batting beyond its line", Fraction(2), Basis.PRACTICE)
+
+
+def hooped(field: tuple[Figure, Figure]) -> tuple[Figure, Figure]:
+    """What to cut for a hoop: its field and 1 in more on each side."""
+    return (field[0] + 2 * _EACH_SIDE).called("cut for the hoop, width"), (
+        field[1] + 2 * _EACH_SIDE
+    ).called("cut for the hoop, height")
+
+
+def along_one_length(field: Figure, outline: Figure) -> tuple[Figure, Figure]:
+    """How many outlines one hooping takes along its length, and the advance between them."""
+    advance = (outline + _BETWEEN).called("advance from one to the next")
+    room = field - 2 * _KEEPS - outline
+    if room.value < 0:
+        return given("in one hooping", 0, Basis.GEOMETRY, power=0), advance
+    return (floored(room / advance) + 1).called("in one hooping"), advance
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """The pouch, with what the hoop adds; raises CannotPlan as the flat pouch does."""
+    made = pouch_build(brief, panel)
+    entry = hoop(brief.options["hoop"])
+    field = (given("hoop field, width", entry.width, Basis.CHOSEN),
+             given("hoop field, height", entry.height, Basis.CHOSEN))  # fmt: skip
+    number, advance = along_one_length(field[1], made.finished[1])
+    spare = [
+        no_less(there - need, NOTHING).called(f"to spare in the hoop, {way}")
+        for there, need, way in zip(
+            field, (panel["panel_width"], panel["panel_height"]), ("width", "height"), strict=True
+        )
+    ]
+    placed = made.finished[0] + 2 * _TRIM
+    return Bag(
+        shape="hoop",
+        panels=made.panels,
+        joins=made.joins,
+        matches=made.matches,
+        finished=made.finished,
+        inside=made.inside,
+        figures=(*field, *hooped(field), *spare, number, advance,
+                 placed.called("batting trimmed to, width")),
+        looks=made.looks,
+        parts=made.parts,
+        zipper=made.zipper,
+    )  # fmt: skip
+
+
+HOOP_BAG = Shape(
+    key="hoop",
+    name="Bag in a hoop",
+    sentence="A small zip pouch stitched whole in an embroidery hoop.",
+    fields=(starting(WIDTH, Fraction(5)), starting(HEIGHT, Fraction(4)),
+            starting(PANEL_WIDTH, Fraction(23, 4)), starting(PANEL_HEIGHT, Fraction(9, 2))),
+    options=(HOOP, WRIST),
+    for_object=flat_for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="front",
+    cloths=2,
+    uses=frozenset({"lining", "bottom", "zip"}),
+)  # fmt: skip

@@ -1,0 +1,125 @@
+"""The offset-zip pouch: one quilted panel in a ring, its zipper at the top or on the face.
+
+Ring ``C = L − 2z + v``, flat height ``C/2``, width ``W − 2a``.  The short rule, cut = finished
++ 1 both ways, is near it.  Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag, Face, Fold, Look, Panel, ZipperNeed
+from tessil.core.lengths import Inches
+from tessil.core.shapes.base import (
+    HEIGHT,
+    PANEL_HEIGHT,
+    PANEL_WIDTH,
+    WIDTH,
+    Brief,
+    Shape,
+    SizeField,
+    Sizes,
+    starting,
+)
+from tessil.core.shapes.common import (
+    WRIST,
+    area,
+    join_pairs,
+    positive,
+    ruler,
+    wrist_detail,
+    wrist_strap,
+    zipper_length,
+)
+from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside, zip_rims
+from tessil.core.shapes.outlines import panel_edges
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Figure
+
+ZIP_DROP = SizeField(
+    "zip_drop", "Zipper below top", "From the top fold to the zipper's middle", Fraction(5, 4),
+    "always",
+)  # fmt: skip
+
+
+def to_panel(brief: Brief, finished: Sizes) -> Sizes:
+    """The one panel for a finished pouch."""
+    seams = brief.seams
+    length = 2 * finished["height"] - seams.shown + 2 * seams.zip
+    return {
+        "panel_width": ruler(brief, finished["width"] + 2 * seams.side, "trimmed width"),
+        "panel_height": ruler(brief, length, "trimmed height"),
+    }
+
+
+def _ring(brief: Brief, panel: Sizes, height: Inches) -> tuple[Inches, Inches, Inches]:
+    """Lengths of the front below the zipper, of the back, and of the front above it."""
+    half, drop = brief.seams.shown.value / 2, panel["zip_drop"].value
+    if drop <= half:  # the zipper lies over the top fold itself
+        return height - half, height - half, Fraction(0)
+    return height - drop - half, height, drop - half
+
+
+def _looks(brief: Brief, panel: Sizes, size: tuple[Inches, Inches]) -> tuple[Look, ...]:
+    w, h = size
+    below, back, above = _ring(brief, panel, h)
+    inset, start, zero = brief.seams.side.value, brief.seams.zip.value, Fraction(0)
+    shown = brief.seams.shown.value if above else brief.seams.shown.value / 2
+    faces = [Face("body", (inset, start, w, below), (zero, h - below, w, below))]
+    if above:
+        y = start + below + back
+        faces.append(Face("body", (inset, y, w, above), (zero, zero, w, above)))
+    behind = Face("body", (inset, start + below, w, back), (zero, h - back, w, back), turned=True)
+    zipped = (area("zip", (zero, above, w, shown)), *wrist_detail(brief, w))
+    return (Look("front", w, h, tuple(faces), zipped), Look("back", w, h, (behind,)))
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """One panel in a ring; raises CannotPlan if seams take all or the zipper hangs too low."""
+    seams = brief.seams
+    width = (panel["panel_width"] - 2 * seams.side).called("finished width")
+    ring = (panel["panel_height"] - 2 * seams.zip + seams.shown).called("ring, zipper and all")
+    height = (ring / 2).called("finished height")
+    positive(width, "panel_width", "The two side seams take all of it: make it wider.")
+    positive(panel["panel_height"] - 2 * seams.zip - seams.shown, "panel_height",
+             "Two zipper seams take all of it: make it longer.")  # fmt: skip
+    below, _, above = _ring(brief, panel, height.value)
+    if below <= 0:
+        raise CannotPlan("shape.sizes.zip_drop", "The zipper would lie below the bottom: raise it.")
+    size: tuple[Figure, Figure] = (panel["panel_width"], panel["panel_height"])
+    w, h = size[0].value, size[1].value
+    rims = zip_rims(brief) | {"bottom": ("zip", seams.zip.value)}
+    folds = [Fold("bottom", (Fraction(0), seams.zip.value + below),
+                  (w, seams.zip.value + below))]  # fmt: skip
+    if above:
+        y = h - seams.zip.value - above
+        folds.append(Fold("top", (Fraction(0), y), (w, y)))
+    body = Panel("body", "Body", "outer", *size, panel_edges((w, h), rims), tuple(folds))
+    return Bag(
+        shape="offset-pouch",
+        panels=(body,),
+        joins=join_pairs(("zipper", "body", "top", "body", "bottom", seams.zip.value),
+                         ("side seams", "body", "left", "body", "right", seams.side.value)),
+        matches=(),
+        finished=(width, height),
+        inside=flat_inside(brief, width, height),
+        figures=(ring,),
+        looks=_looks(brief, panel, (width.value, height.value)),
+        parts=wrist_strap(brief),
+        zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
+    )  # fmt: skip
+
+
+OFFSET_POUCH = Shape(
+    key="offset-pouch",
+    name="Offset-zip pouch",
+    sentence="One quilted panel in a ring, the lining quilted in, the zipper on its face.",
+    fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
+            starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(12)), ZIP_DROP),
+    options=(WRIST,),
+    for_object=flat_for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="body",
+    uses=frozenset({"zip"}),
+)  # fmt: skip

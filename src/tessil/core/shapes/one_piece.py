@@ -1,0 +1,163 @@
+"""The one-piece tote: one panel folded at the bottom.
+
+The side leg of its notch crosses a seam, the fold leg none, so they differ:
+``c_side = c_fold + a`` and ``D = 2(c_fold + b)``.  Equal legs are a mistake.  Common practice.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag, EdgeRef, Face, Fold, Join, Look, Panel
+from tessil.core.shapes.base import (
+    DEPTH,
+    HEIGHT,
+    NOTHING,
+    PANEL_HEIGHT,
+    PANEL_WIDTH,
+    WIDTH,
+    Brief,
+    Shape,
+    SizeField,
+    Sizes,
+    starting,
+)
+from tessil.core.shapes.common import (
+    HANDLE,
+    HANDLE_LENGTH,
+    HANDLE_WIDTH,
+    box_volume,
+    follows,
+    handle_details,
+    handles,
+    join_pairs,
+    lining_of,
+    positive,
+    ruler,
+)
+from tessil.core.shapes.corners import Corner, corner_for, corner_of
+from tessil.core.shapes.outlines import Notches, panel_edges
+from tessil.core.shapes.tote import (
+    NOTCH_SIDE,
+    TOP,
+    Body,
+    body_rims,
+    boxed_for_object,
+    inside_of,
+    top_bound,
+)
+from tessil.core.workings import Figure
+
+NOTCH_FOLD = SizeField(
+    "notch_fold", "Notch, from fold", "From the fold, each way", Fraction(9, 8), "panel"
+)
+
+
+def to_panel(brief: Brief, finished: Sizes) -> Sizes:
+    """Panel width and whole length, and the two unlike legs."""
+    side, top = brief.seams.side, brief.seams.top
+    legs = corner_for(brief, finished["depth"], side, NOTHING, "fold")
+    corner = corner_of(brief, legs, side, NOTHING, "fold")
+    stands = finished["height"] if top_bound(brief) else finished["height"] + top
+    return {
+        "panel_width": ruler(brief, finished["width"] + 2 * corner.in_side, "trimmed width"),
+        "panel_height": ruler(brief, 2 * (stands + corner.in_other), "trimmed height"),
+        "notch_side": legs[0],
+        "notch_fold": legs[1],
+    }
+
+
+def _body(brief: Brief, panel: Sizes) -> Body:
+    seams = brief.seams
+    legs = (panel["notch_side"], panel["notch_fold"])
+    corner = corner_of(brief, legs, seams.side, NOTHING, "fold")
+    width = (panel["panel_width"] - 2 * corner.in_side).called("finished width of the base")
+    half = panel["panel_height"] / 2
+    below = half if top_bound(brief) else half - seams.top
+    height = (below - corner.in_other).called("standing height")
+    positive(width, "notch_side", "Notches this wide meet in the middle: cut them smaller.")
+    positive(height, "notch_fold", "A notch this high leaves no side to stand: cut it smaller.")
+    return Body(corner, width, height, corner.depth.called("finished depth"))
+
+
+def _panel(brief: Brief, size: tuple[Figure, Figure], corner: Corner) -> Panel:
+    (w, h), zero = (size[0].value, size[1].value), Fraction(0)
+    rims = body_rims(brief) | {"bottom": body_rims(brief)["top"]}
+    cut = (*corner.cut, h / 2) if corner.cut else None
+    edges = panel_edges((w, h), rims, Notches(fold=cut, seam=brief.seams.corner.value))
+    side, other = corner.side_leg.value, corner.other_leg.value
+    notches = (corner.notch("left, at the fold", zero, h / 2 - other),
+               corner.notch("right, at the fold", w - side, h / 2 - other))  # fmt: skip
+    fold = Fold("bottom", (zero, h / 2), (w, h / 2))
+    return Panel("body", "Body", "outer", *size, edges, (fold,), notches)
+
+
+def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
+    """Each side sewn to itself across the fold; each notch closed into a box corner."""
+    side = brief.seams.side.value
+    if not cut:
+        return ()
+    plain = join_pairs(*(
+        (f"{way} seam", "body", f"{way}, upper", "body", f"{way}, lower", side)
+        for way in ("left", "right")
+    ))  # fmt: skip
+    boxed = tuple(
+        Join(f"{way} box corner",
+             (EdgeRef("body", f"{way} fold notch, level upper"),
+              EdgeRef("body", f"{way} fold notch, level lower")),
+             (EdgeRef("body", f"{way} fold notch, upright"),), brief.seams.corner.value)
+        for way in ("left", "right")
+    )  # fmt: skip
+    return plain + boxed
+
+
+def _looks(brief: Brief, panel: Sizes, body: Body) -> tuple[Look, ...]:
+    w, h, d = (figure.value for figure in body.finished)
+    start = Fraction(0) if top_bound(brief) else brief.seams.top.value
+    zero, inset = Fraction(0), body.corner.in_side.value
+    fold = panel["panel_height"].value / 2
+    straps = handle_details(brief, panel, w)
+    box = (zero, zero, w, h)
+    front = Face("body", (inset, start, w, h), box)
+    back = Face("body", (inset, fold + body.corner.in_other.value, w, h), box, turned=True)
+    return (Look("front", w, h, (front,), straps, d), Look("back", w, h, (back,), straps, d))
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """The tote in one piece; raises CannotPlan when nothing is left."""
+    body = _body(brief, panel)
+    outer = _panel(brief, (panel["panel_width"], panel["panel_height"]), body.corner)
+    panels = [outer]
+    if brief.has_lining:
+        panels.append(lining_of(outer, brief, 1))
+    flat = (panel["panel_width"] - 2 * brief.seams.side).called("opening, flat")
+    inside = inside_of(brief, body)
+    return Bag(
+        shape="one-piece",
+        panels=tuple(panels),
+        joins=_joins(brief, body.corner.cut is not None),
+        matches=follows("body", ("lining", "the lining follows the body")) if panels[1:] else (),
+        finished=body.finished,
+        inside=inside,
+        figures=(flat, body.corner.depth_by_other.called("depth by the fold leg"),
+                 box_volume(inside)),
+        looks=_looks(brief, panel, body),
+        parts=handles(brief, panel),
+        opening=(2 * flat).called("round the opening"),
+        loop=True,
+    )  # fmt: skip
+
+
+ONE_PIECE = Shape(
+    key="one-piece",
+    name="One-piece tote",
+    sentence="One panel folded at the bottom; its notches have two unlike legs.",
+    fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, starting(PANEL_HEIGHT, Fraction(28)), NOTCH_SIDE,
+            NOTCH_FOLD, HANDLE_LENGTH, HANDLE_WIDTH),
+    options=(TOP, HANDLE),
+    for_object=boxed_for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="body",
+    uses=frozenset({"lining", "corner", "top"}),
+)  # fmt: skip

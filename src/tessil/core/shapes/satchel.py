@@ -1,0 +1,153 @@
+"""The flap satchel: the cut-corner body with a lined flap and an adjustable strap.
+
+The flap ends ½ to 1 narrower than the opening, is sewn on three sides, turned, and joined to
+the back at the top edge.  It lands as far down as it is long, less the bag's thickness that
+it has to pass over.  Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.bag import Bag, Detail, Edge, Face, Look, Panel, Part
+from tessil.core.lengths import Inches
+from tessil.core.shapes.base import (
+    DEPTH,
+    HEIGHT,
+    PANEL_HEIGHT,
+    PANEL_WIDTH,
+    WIDTH,
+    Brief,
+    Shape,
+    SizeField,
+    Sizes,
+)
+from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_flap, flap_style
+from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of
+from tessil.core.shapes.outlines import shaped_top
+from tessil.core.shapes.tote import (
+    NOTCH_BOTTOM,
+    NOTCH_SIDE,
+    TOP,
+    Body,
+    body_face,
+    body_joins,
+    body_of,
+    body_panel,
+    boxed_for_object,
+    inside_of,
+    to_panel,
+)
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Figure
+
+FLAP = SizeField("flap", "Flap length", "From the back's top edge to its free edge", Fraction(9),
+                 "always")  # fmt: skip
+FLAP_LESS = SizeField("flap_less", "Flap narrower by", "Than the opening laid flat: ½ to 1",
+                      Fraction(3, 4), "always")  # fmt: skip
+STRAP_LENGTH = SizeField("strap_length", "Strap", "Cut length: 50 to 63 for an adult",
+                         Fraction(60), "always")  # fmt: skip
+STRAP_WIDTH = SizeField("strap_width", "Strap width", "As it ends", Fraction(3, 2), "always")
+
+
+def _flap_panel(brief: Brief, panel: Sizes, opening: Figure) -> Panel:
+    """The flap as it is worn: joined at the top, its free corners at the bottom."""
+    seam = brief.seams.side
+    finished = (opening - panel["flap_less"]).called("finished width of the flap")
+    if finished.value <= 0:
+        raise CannotPlan("shape.sizes.flap_less", "So narrow a flap is none: take off less.")
+    width = (finished + 2 * seam).settled("flap, trimmed width")
+    height = (panel["flap"] + 2 * seam).settled("flap, trimmed height")
+    w, h = width.value, height.value
+    side = ("seam", seam.value)
+    rims = dict.fromkeys(("top", "right", "bottom", "left"), side)
+    style, by = flap_style(brief), panel["flap_round"].value
+    edges = _upside_down(shaped_top((w, h), rims, style, by), h)  # type: ignore[arg-type]
+    return Panel("flap", "Flap", "outer", width, height, edges)
+
+
+def _upside_down(edges: tuple[Edge, ...], height: Inches) -> tuple[Edge, ...]:
+    """Mirrored about the level middle, still clockwise."""
+    names = {"top": "bottom", "bottom": "top"}
+    turned = [
+        Edge(names.get(e.name, e.name), (e.end[0], height - e.end[1]),
+             (e.start[0], height - e.start[1]), e.finish, e.allowance)
+        for e in reversed(edges)
+    ]  # fmt: skip
+    first = next(at for at, edge in enumerate(turned) if edge.name == "top")
+    return tuple(turned[first:] + turned[:first])
+
+
+def _looks(brief: Brief, body: Body, flap: Panel, drop: Inches) -> tuple[Look, ...]:
+    w, h, d = (figure.value for figure in body.finished)
+    seam, zero = brief.seams.side.value, Fraction(0)
+    # The flap is as wide as the opening laid flat, so that its sides lie round the gussets.
+    fw = min(flap.width.value - 2 * seam, w)
+    left = (flap.width.value - fw) / 2
+    top = flap.height.value - seam - drop
+    shown = Face("flap", (left, top, fw, drop), ((w - fw) / 2, zero, fw, drop))
+    strap = Detail("strap", ((zero, h / 8), (-w / 6, -h / 3), (w + w / 6, -h / 3), (w, h / 8),
+                             (w - w / 24, h / 8), (w + w / 9, -h / 3 + w / 20),
+                             (-w / 9, -h / 3 + w / 20), (w / 24, h / 8)))  # fmt: skip
+    return (
+        Look("front", w, h, (body_face(brief, body, "front"), shown), (strap,), d),
+        Look("back", w, h, (body_face(brief, body, "back"),), (strap,), d),
+        Look("open", w, h, (body_face(brief, body, "front"),), (), d),
+    )
+
+
+def build(brief: Brief, panel: Sizes) -> Bag:
+    """Body, flap and linings; raises CannotPlan when nothing is left or the flap is too long."""
+    body = body_of(brief, panel)
+    seam = brief.seams.side
+    flat = (panel["panel_width"] - 2 * seam).called("opening, flat")
+    lands = (panel["flap"] - body.depth).called("flap comes down the front")
+    if lands.value <= 0:
+        raise CannotPlan("shape.sizes.flap", "The flap ends on top of the bag: make it longer.")
+    check_flap(lands, body.height)
+    size = (panel["panel_width"], panel["panel_height"])
+    front = body_panel(brief, size, body.corner, "front", "Front")
+    flap = _flap_panel(brief, panel, flat)
+    flap_lining = Panel("flap-lining", "Flap lining", "lining", flap.width, flap.height, flap.edges)
+    panels = [front, body_panel(brief, size, body.corner, "back", "Back", "front"), flap,
+              flap_lining]  # fmt: skip
+    matches = follows("front", ("back", "the back is the front's size"),
+                      ("flap", "the flap follows the opening"))  # fmt: skip
+    if brief.has_lining:
+        panels.insert(2, lining_of(front, brief, 2))
+        matches += follows("front", ("lining", "the lining follows the front"))
+    inside = inside_of(brief, body)
+    strap = (4 * panel["strap_width"]).called("strap, cut")
+    return Bag(
+        shape="satchel",
+        panels=tuple(panels),
+        joins=(*body_joins(brief, body.corner.cut is not None),
+               *join_pairs(("flap's free side", "flap", "bottom", "flap-lining", "bottom",
+                            seam.value))),
+        matches=(*matches, *follows("flap", ("flap-lining", "the flap's lining is its size"))),
+        finished=body.finished,
+        inside=inside,
+        figures=(flat, (flap.width - 2 * seam).called("finished width of the flap"), lands,
+                 body.corner.depth_by_other.called("depth by the bottom leg"),
+                 box_volume(inside)),
+        looks=_looks(brief, body, flap, lands.value),
+        parts=(Part("strap", "Strap", panel["strap_length"], strap, 1),),
+        opening=(2 * flat).called("round the opening"),
+        loop=True,
+    )  # fmt: skip
+
+
+SATCHEL = Shape(
+    key="satchel",
+    name="Flap satchel",
+    sentence="The cut-corner body with a lined flap and an adjustable strap.",
+    fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, PANEL_HEIGHT, NOTCH_SIDE, NOTCH_BOTTOM, FLAP,
+            FLAP_LESS, FLAP_ROUND, STRAP_LENGTH, STRAP_WIDTH),
+    options=(TOP, FLAP_SHAPE),
+    for_object=boxed_for_object,
+    to_panel=to_panel,
+    build=build,
+    leader="front",
+    cloths=2,
+    uses=frozenset({"lining", "corner", "bottom", "top"}),
+)  # fmt: skip
