@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.plan import plan
-from tessil.core.project import Held, Seams, ShapeChoice
+from tessil.core.project import Held, Seams, ShapeChoice, Thing
 from tessil.core.trouble import CannotPlan
 from tests.conftest import tote
 
@@ -63,7 +63,8 @@ def test_free_panel_returns_its_size(w, h, edge):
 
 
 def test_object_way_holds_the_object_with_ease_and_walls():
-    held = Held(name="folder", width=F(9), height=F(12), thickness=F(1), count=3, minded=True)
+    folders = Thing(name="folder", width=F(9), height=F(12), thickness=F(1), count=3)
+    held = Held(things=(folders,), minded=True)
     made = plan(tote(shape=ShapeChoice(way="object"), hold=held))
     width, height, depth = (figure.value for figure in made.bag.finished)
     wall = made.wall.value

@@ -7,7 +7,7 @@ import pytest
 from tessil.core.choosing import measure
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
-from tessil.core.project import Got, Held, ShapeChoice
+from tessil.core.project import Got, Held, ShapeChoice, Thing
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
 from tests.conftest import tote
@@ -29,7 +29,7 @@ def _measured(rung, width, height, panel="front"):
 
 def _held(**changes):
     sizes = {"width": F(1), "height": F(1), "thickness": F(1)} | changes
-    return Held(name="tuner", minded=True, **sizes)
+    return Held(things=(Thing(name="tuner", **sizes),), minded=True)
 
 
 def _found(project, key):
@@ -46,7 +46,7 @@ CASES = {
         tote(), ("quilting.spacing", "keep"), ("quilting.gap", F(69, 50))
     ),
     "notch.deep.width": _panel_way(panel_width=5, notch_side=F(7, 4), notch_bottom=F(7, 4)),
-    "notch.legs": _panel_way(notch_bottom=F(5, 4)),
+    "notch.legs.seam": _panel_way(notch_bottom=F(5, 4)),
     "edge.short": applied(tote(), edit("", ("binding.strips_on_hand", 0))),
     "edge.narrow": applied(tote(), edit("", ("binding.cut", F(3, 2)))),
     "fit.depth": tote(hold=_held(thickness=F(5))),

@@ -105,7 +105,7 @@ def test_near_goes_up_from_the_middle():
 def _worked_out(text: str) -> float:
     """The working's own text, worked out by Python: independent of what recorded it."""
     text, _, rounding = text.partition(", ")
-    text = text.removesuffix(" mm")
+    text = text.removesuffix(" mm").replace(" g", "")
     for glyph, plain in GLYPHS.items():
         text = re.sub(rf"(\d*){glyph}", lambda m, p=plain: f"({m[1] or 0}+{p})", text)
     text = text.translate(str.maketrans({"×": "*", "÷": "/", "−": "-", "²": "§"}))

@@ -86,7 +86,7 @@ def test_the_notched_outline_has_the_area_of_its_panel_less_two_notches(depth):
     assert shape.is_valid
     notch = panel.notches[0]
     expected = panel.width.value * panel.height.value
-    expected -= 2 * notch.side_leg.value * notch.bottom_leg.value
+    expected -= 2 * notch.side_leg.value * notch.other_leg.value
     assert shape.area == pytest.approx(float(expected))
 
 

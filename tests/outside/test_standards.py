@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from tessil.core.lengths import read_length, write_exact
 from tessil.core.plan import plan
-from tessil.core.project import Held, ShapeChoice
+from tessil.core.project import Held, ShapeChoice, Thing
 from tests.conftest import tote
 
 
@@ -39,12 +39,11 @@ def test_mixed_numbers_agree_with_pythons_fractions(whole, over, under):
 @pytest.mark.parametrize(("name", "width", "height"), [("A4", 210, 297), ("A5", 148, 210)])
 def test_a_tote_made_for_an_iso_sheet_takes_it(name, width, height):
     millimetre = Fraction(5, 127)
-    held = Held(
-        name=name, width=width * millimetre, height=height * millimetre,
-        thickness=20 * millimetre, minded=True,
-    )  # fmt: skip
+    sheets = Thing(name=name, width=width * millimetre, height=height * millimetre,
+                   thickness=20 * millimetre)  # fmt: skip
+    held = Held(things=(sheets,), minded=True)
     made = plan(tote(shape=ShapeChoice(way="object"), hold=held))
-    inside = {figure.label: figure.value for figure in made.bag.figures}
+    inside = {figure.label: figure.value for figure in made.bag.inside}
     assert inside["inside width"] > width * millimetre
     assert inside["inside height"] > height * millimetre
     assert inside["inside depth"] > 20 * millimetre

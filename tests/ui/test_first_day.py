@@ -20,7 +20,8 @@ CM = Fraction(50, 127)
 def _is_the_folder_bag(window):
     project, plan = window.desk.project, window.desk.plan
     assert project.units == "metric"
-    assert (project.hold.width, project.hold.height, project.hold.thickness) == (
+    (thing,) = project.hold.things
+    assert (thing.width, thing.height, thing.thickness) == (
         23 * CM, 32 * CM, 4 * CM,
     )  # fmt: skip
     assert plan.panel("front").strips.number.whole == 6
@@ -42,7 +43,7 @@ def _sees_why(window):
 
 def _was_saved_and_printed(folder):
     project = load(folder / "Folder bag.tessil")
-    assert project.hold.thickness == 4 * CM
+    assert project.hold.things[0].thickness == 4 * CM
     assert project.measured["front"].quilted.height is not None
     document = pypdf.PdfReader(folder / "Folder bag.pdf")
     assert len(document.pages) == 2

@@ -56,10 +56,10 @@ def test_control_and_a_number_turn_to_a_stage(at_work):
 
 def test_control_tab_goes_through_the_panels(at_work):
     seen = []
-    for _ in range(4):
+    for _ in range(6):
         seen.append(at_work.window.desk.panel)
         at_work.window.acts["next-panel"].trigger()
-    assert seen == ["front", "back", "lining", "front"]
+    assert seen == ["front", "back", "lining", "flap", "flap-lining", "front"]
 
 
 def test_every_action_has_its_method_and_no_shortcut_is_taken_twice(window):
@@ -83,19 +83,19 @@ def _bad(at_work, key, text):
 
 
 BAD = [
-    ("hold.width", "", "missing"),
-    ("hold.width", "abc", "number is missing"),
-    ("hold.width", "1/0", "divided by zero"),
-    ("hold.width", "12 1/2 cm", "write 12.5 cm"),
-    ("hold.width", "0", "more than zero"),
-    ("hold.width", "-3", "more than zero"),
-    ("hold.width", "11 m", "longer than 10 m"),
+    ("hold.things.0.width", "", "missing"),
+    ("hold.things.0.width", "abc", "number is missing"),
+    ("hold.things.0.width", "1/0", "divided by zero"),
+    ("hold.things.0.width", "12 1/2 cm", "write 12.5 cm"),
+    ("hold.things.0.width", "0", "more than zero"),
+    ("hold.things.0.width", "-3", "more than zero"),
+    ("hold.things.0.width", "11 m", "longer than 10 m"),
     ("hold.ease", "-1/4", "less than zero"),
     ("hold.ease", "40", "At most"),
     ("seams.side", "0", "at least 1/16"),
-    ("hold.count", "1.5", "whole number"),
-    ("hold.count", "0", "greater than or equal to 1"),
-    ("hold.name", "  ", "name is missing"),
+    ("hold.things.0.count", "1.5", "whole number"),
+    ("hold.things.0.count", "0", "greater than or equal to 1"),
+    ("hold.things.0.name", "  ", "name is missing"),
 ]
 
 
@@ -183,7 +183,7 @@ def test_units_change_live_and_nothing_is_rounded(at_work):
     widths = [panel.trimmed.width.value for panel in window.desk.plan.panels]
     at_work.click(window.units_button)
     assert window.desk.project.units == "metric"
-    assert at_work.field("hold.width").text() == "23 cm"
+    assert at_work.field("hold.things.0.width").text() == "23 cm"
     assert "cm" in window.finished.text()
     at_work.click(window.units_button)
     assert [panel.trimmed.width.value for panel in window.desk.plan.panels] == widths

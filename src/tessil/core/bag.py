@@ -207,6 +207,24 @@ class ZipperNeed:
 
 
 @dataclass(frozen=True, slots=True)
+class FlapNeed:
+    """A flap: how far it comes down the front, and where both halves of a snap are marked.
+
+    ``lands`` is measured from the front's top edge.  Halves are measured on the trimmed panel:
+    the male one ``sign`` × offset from ``male_from``, the female one ``sign`` × its distance
+    below the top edge from ``female_from``.
+    """
+
+    lands: Figure
+    male_panel: str
+    male_from: Figure
+    female_panel: str
+    female_from: Figure
+    male_sign: int
+    female_sign: int
+
+
+@dataclass(frozen=True, slots=True)
 class Bag:
     """A bag in pieces, with the size it will have and what it offers inside.
 
@@ -224,6 +242,8 @@ class Bag:
     looks: tuple[Look, ...] = ()
     parts: tuple[Part, ...] = ()
     zipper: ZipperNeed | None = None
+    flap: FlapNeed | None = None
+    base: Figure | None = None  # depth of a base that a stiffener may cover
     opening: Figure | None = None
     loop: bool = False
     words: tuple[str, ...] = ("wide", "high", "deep")

@@ -50,6 +50,7 @@ class Band:
     start: Inches
     end: Inches
     print: str
+    turned: bool = False  # laid upside-down, to stand upright once folded
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,7 +147,7 @@ def choices_for(project: Project, panel: Panel) -> PanelChoices:
     if panel.kind == "outer":
         return PanelChoices()
     first = choices_of_lining(project)
-    if panel.kind == "lining" and first is not None:
+    if first is not None:
         return first
     return PanelChoices(
         piecing=Piecing(way="whole"),
@@ -206,12 +207,12 @@ def _top(
     level = choice.run == "level"
     if choice.way == "whole":
         end = needed.height.value if level else needed.width.value
-        return needed, None, (Band(end * 0, end, prints[0]),)
+        return needed, None, (Band(end * 0, end, prints[0], 0 in choice.turned),)
     across, along = (needed.height, needed.width) if level else (needed.width, needed.height)
     need = Need(across, along, setting.piecing_seam, f"panels.{key}.piecing")
     strips = plan_strips(choice, need, setting.marks)
     bands = tuple(
-        Band(start, end, prints[i % len(prints)])
+        Band(start, end, prints[i % len(prints)], i in choice.turned)
         for i, (start, end) in enumerate(strips.bands(setting.piecing_seam.value))
     )
     made = Pair(along, strips.across) if level else Pair(strips.across, along)

@@ -30,7 +30,7 @@ from tessil.core.shapes.base import Sizes
 from tessil.core.shapes.cloth import ClothFit, from_cloth
 from tessil.core.snags import Snag
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given, largest, total
+from tessil.core.workings import Basis, Figure, count, down_to, given, largest, total
 
 
 @dataclass(frozen=True, slots=True)
@@ -200,7 +200,17 @@ def _panel_sizes(project: Project, shape: Shape, brief: Brief) -> tuple[Sizes, C
     if way == "cloth":
         return from_cloth(brief, shape, typed)
     finished = {**typed, **shape.for_object(brief)} if way == "object" else typed
-    return {**typed, **shape.to_panel(brief, finished)}, None
+    finished = {**finished, **_proportioned(project, shape, brief, finished)}
+    return {**finished, **shape.to_panel(brief, finished)}, None
+
+
+def _proportioned(project: Project, shape: Shape, brief: Brief, finished: Sizes) -> Sizes:
+    """Sizes that nobody typed, in proportion to the bag, down to the ruler's mark."""
+    return {
+        key: down_to(share(finished), brief.rulers.ruler).settled(key)
+        for key, share in shape.proportions.items()
+        if key not in project.shape.sizes
+    }
 
 
 def _with_measured(project: Project, shape: Shape, sizes: Sizes) -> Sizes:

@@ -61,6 +61,7 @@ _MORE = "This must be more than zero."
 _NOT_LESS = "This cannot be less than zero."
 Size = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), LONGEST, True, _MORE)]
 Room = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
+Room60 = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]
 Seam = Annotated[
     Fraction,
     *_AS_TEXT,
@@ -169,6 +170,7 @@ class Piecing(Decided):
     count: int = 6
     surplus: Literal["both", "one", "recut"] = "both"
     strip_sets: bool = False
+    turned: Annotated[tuple[int, ...], Field(max_length=MOST_STRIPS)] = ()
     prints: Annotated[tuple[str, ...], Field(max_length=MOST_STRIPS)] = ()
 
     @field_validator("count")
@@ -234,6 +236,31 @@ class Binding(Decided):
     strips_on_hand: Annotated[int, Field(ge=0, le=999)] | None = None
 
 
+class Mark(Decided):
+    """Something marked on a trimmed panel, from its raw left and top edges.
+
+    ``x`` and ``y`` are the top left corner of an area, the middle of a point; ``x2`` is the
+    other end of a pair of handle ends.
+    """
+
+    kind: Literal["slip", "divided", "window", "d-ring", "handle", "stiffener", "motif"]
+    panel: Key
+    x: Room60
+    y: Room60
+    width: Size = Fraction(6)
+    height: Size = Fraction(5)
+    x2: Room60 | None = None
+    divisions: Annotated[int, Field(ge=2, le=12)] = 2
+
+
+class Snap(Decided):
+    """A magnetic snap: its male half on the flap, its female half where the flap lands."""
+
+    used: bool = False
+    offset: Size = Fraction(7, 4)
+    female: Size | None = None
+
+
 class Stock(Decided):
     """What the cloth on the table is like."""
 
@@ -255,11 +282,14 @@ class Project(Decided):
     zipper: Zipper = Field(default_factory=Zipper)
     oversize: Oversize = Field(default_factory=Oversize)
     lining: Literal["drop-in", "quilted-in", "none"] = "drop-in"
+    turning_gap: Size = Fraction(5)
     lining_shorter: Room = Fraction(0)
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
     binding: Binding = Field(default_factory=Binding)
     prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
+    marks: Annotated[tuple[Mark, ...], Field(max_length=40)] = ()
+    snap: Snap = Field(default_factory=Snap)
     stock: Stock = Field(default_factory=Stock)
     settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
 

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from tessil.core.marks import marks_of
 from tessil.core.panels import SIDES, PanelPlan
 from tessil.core.places import across, corner, notch_place, upright, whole
 from tessil.core.plan import Plan
@@ -176,6 +177,11 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     yield Reading("trim.height", panel.trimmed.height.called("trim to, height"),
                   "Cut edge to cut edge", upright(panel))  # fmt: skip
     yield from _legs(panel, "trim.notch")
+    for placed in marks_of(plan, panel.key):
+        x, y, w, h = (float(v) for v in placed.box)
+        for at, figure in enumerate(placed.figures):
+            yield Reading(f"{placed.key}.{at}", figure, "Measure it on the trimmed panel, or sewn",
+                          Place(x, y, w, h))  # fmt: skip
     if panel.channels is None and panel.strips is None:
         return
     yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))

@@ -310,7 +310,7 @@ def exact_text(figure: Figure, notation: Notation) -> str:
     if figure.show == "metres":
         return write_decimal(figure.value * MM_PER_INCH / 1000, 1) + " m"
     if figure.show == "grams":
-        return write_decimal(figure.value, 0) + " g"
+        return write_decimal(figure.value, 1) + " g"
     if figure.power == 0:
         return _bare(figure.value)
     if figure.power == 2:
@@ -326,6 +326,8 @@ def value_text(figure: Figure, notation: Notation) -> str:
         return notation.read_off(figure.value)
     if figure.show == "percent":
         return write_decimal(figure.value * 100, 1) + " %"
+    if figure.show == "grams":
+        return write_decimal(figure.value, 0) + " g"
     return exact_text(figure, notation)
 
 

@@ -53,7 +53,7 @@ def finished_bag(
     if depth:
         items += _mouth(plan, look, x, top)
         items += _end(placed, (x + width, top), height, depth)
-    items += [*placed, *_creases(look, x, top)]
+    items += [*placed, *_creases(plan, look, x, top)]
     items.append(Line(rectangle(x, top, width, height), "raw", closed=True))
     items += _top_binding(plan, look, x, top)
     items += [item for detail in look.details for item in _detail(plan, detail, x, top)]
@@ -64,25 +64,30 @@ def finished_bag(
 
 def face_cloths(plan: Plan, face: Face) -> Iterator[Cloth]:
     """The prints of one face, where they lie in its look; turned where they point down."""
+    for cloth in trimmed_bands(plan, plan.panel(face.panel)):
+        points = _on_face(face, cloth.outline)
+        if len(points) > 2:
+            yield Cloth(points, cloth.print, "", face.turned != cloth.turned)
+
+
+def _creases(plan: Plan, look: Look, x: float, top: float) -> Iterator[Line]:
+    """Outlines of the faces that lie on the first: a flap's shape, a band's edge."""
+    for face in look.faces[1:]:
+        panel = plan.panel(face.panel).panel
+        whole = tuple((float(px), float(py)) for px, py in panel.outline)
+        shape = moved(_on_face(face, whole), x, top)
+        if len(shape) > 2:
+            yield Line(shape, "raw", closed=True)
+
+
+def _on_face(face: Face, outline: tuple[Point, ...]) -> tuple[Point, ...]:
+    """The part of an outline of the panel that a face shows, where it lies in the look."""
     sx, sy, w, h = (float(v) for v in face.source)
     tx, ty, tw, th = (float(v) for v in face.target)
-    for cloth in trimmed_bands(plan, plan.panel(face.panel)):
-        part = clipped(clipped(cloth.outline, sx, sx + w, 0), sy, sy + h, 1)
-        if len(part) < 3:
-            continue
-        if face.turned:
-            points = tuple((tx + tw - (px - sx), ty + th - (py - sy)) for px, py in part)
-        else:
-            points = tuple((tx + px - sx, ty + py - sy) for px, py in part)
-        yield Cloth(points, cloth.print, "", face.turned)
-
-
-def _creases(look: Look, x: float, top: float) -> Iterator[Line]:
-    """Where one face meets or covers another."""
-    for face in look.faces[1:]:
-        tx, ty, w, h = (float(v) for v in face.target)
-        edge = ((x + tx, top + ty + h), (x + tx + w, top + ty + h))
-        yield Line(edge, "raw")
+    part = clipped(clipped(outline, sx, sx + w, 0), sy, sy + h, 1)
+    if face.turned:
+        return tuple((tx + tw - (px - sx), ty + th - (py - sy)) for px, py in part)
+    return tuple((tx + px - sx, ty + py - sy) for px, py in part)
 
 
 def _mouth(plan: Plan, look: Look, x: float, top: float) -> Iterator[Item]:

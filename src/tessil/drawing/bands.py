@@ -19,7 +19,7 @@ def bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
             shape = rectangle(0, start * down, width, (end - start) * down)
         else:
             shape = rectangle(start * across, 0, (end - start) * across, height)
-        yield Cloth(shape, plan.project.print_of(band.print), f"piece:{at}")
+        yield Cloth(shape, plan.project.print_of(band.print), f"piece:{at}", band.turned)
 
 
 def _stretch(panel: PanelPlan) -> tuple[float, float]:
@@ -42,4 +42,4 @@ def trimmed_bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
         else:
             shape = clipped(outline, low[0] * across - left, high[0] * across - left, 0)
         if len(shape) > 2:
-            yield Cloth(shape, band.print, f"piece:{at}")
+            yield Cloth(shape, band.print, f"piece:{at}", band.turned)

@@ -111,6 +111,7 @@ class Picture:
     caption: str = ""
     ruled: bool = True
     pieces: dict[str, tuple[Point, ...]] = field(default_factory=dict)
+    handles: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # what can be dragged
 
     def of(self, kind: type) -> list[Item]:
         """The items of one kind, for tests and hit finding."""

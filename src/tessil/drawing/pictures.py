@@ -9,6 +9,8 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from tessil.core.bag import Box
+from tessil.core.marks import Placed, marks_of
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
@@ -42,6 +44,7 @@ class View:
     picked: Place | None = None
     piece: int | None = None
     side: str = "front"  # of the finished bag: front, back, open
+    mark: int | None = None  # in hand
 
 
 def picture_of(plan: Plan, view: View) -> Picture:
@@ -55,7 +58,13 @@ def picture_of(plan: Plan, view: View) -> Picture:
     to_bench = _to_bench(panel, view.stage)
     extra = [*_picked(view.picked, to_bench), *_badges(plan, panel, view.stage, to_bench)]
     return Picture(
-        (*made.items, *extra), made.box, made.room, made.caption, made.ruled, made.pieces
+        (*made.items, *extra),
+        made.box,
+        made.room,
+        made.caption,
+        made.ruled,
+        made.pieces,
+        made.handles,
     )
 
 
@@ -256,10 +265,55 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
         items += [Sheet(whole, "off"), Line(whole, "thin", closed=True)]
     items += _trimmed_body(plan, panel)
     items += _trim_dimensions(plan, panel)
+    placed = marks_of(plan, panel.key)
+    for mark in placed:
+        items += _mark(plan, panel, mark, picked=mark.index is not None and mark.index == view.mark)
+    handles = {mark.key: _outline(mark.box) for mark in placed if mark.index is not None}
     x0, y0 = min(-left, 0.0), min(-top, 0.0)
     box = (x0, y0, max(width + right, width) - x0, max(height + bottom, height) - y0)
     caption = f"{panel.panel.label}, to be trimmed. Hatched: what the ruler takes off."
-    return Picture(tuple(items), box, caption=caption, room=(88, 48, 64, 76))
+    if placed:
+        caption = f"{panel.panel.label}: drag a mark, or move it by arrows. Sizes from both edges."
+    return Picture(tuple(items), box, caption=caption, room=(88, 48, 64, 76), handles=handles)
+
+
+def _outline(box: Box) -> tuple[Point, ...]:
+    x, y, w, h = (float(v) for v in box)
+    return rectangle(x, y, w, h)
+
+
+def _mark(plan: Plan, panel: PanelPlan, mark: Placed, picked: bool) -> Iterator[Item]:
+    """One mark with its name; the one in hand also with its distances from both edges."""
+    shape = _outline(mark.box)
+    yield Sheet(shape, "window")
+    yield Line(shape, "picked" if picked else "object", closed=True)
+    (x, y), _, (right, bottom), _ = shape
+    for line in mark.lines:
+        yield Line(((float(line), y), (float(line), bottom)), "fold")
+    if mark.kind == "window":
+        middle = (y + bottom) / 2
+        yield Line(((x, middle), (right, middle)), "fold")
+    if mark.kind in ("snap", "handle"):
+        centre = ((x + right) / 2, (y + bottom) / 2)
+        yield Line(((x, centre[1]), (right, centre[1])), "thin")
+        yield Line(((centre[0], y), (centre[0], bottom)), "thin")
+    if mark.twin is not None:
+        yield Line(_outline(mark.twin), "object", closed=True)
+    yield Label(((x + right) / 2, bottom + 0.25), mark.label, chip=True)
+    if picked:
+        yield from _mark_dimensions(plan, panel, mark)
+
+
+def _mark_dimensions(plan: Plan, panel: PanelPlan, mark: Placed) -> Iterator[Dimension]:
+    (x, y), _, (right, bottom), _ = _outline(mark.box)
+    read = plan.marks.notation.read_off
+    left, top = float(panel.shown["left"]), float(panel.shown["top"])
+    middle, centre = (y + bottom) / 2, (x + right) / 2
+    edge, seam = mark.figures[0], mark.figures[1]
+    yield Dimension((0, middle), (x, middle), read(edge.value), -0.2)
+    yield Dimension((left, middle), (x, middle), read(seam.value), 0.6)
+    yield Dimension((centre, 0), (centre, y), read(mark.figures[2].value), -0.4)
+    yield Dimension((centre, top), (centre, y), read(mark.figures[3].value), 0.4)
 
 
 def _trimmed_body(plan: Plan, panel: PanelPlan) -> list[Item]:
@@ -314,7 +368,7 @@ def _edge_words(panel: PanelPlan) -> Iterator[Item]:
             yield Label(at, words, chip=True)
     for fold in panel.panel.folds:
         yield Line(tuple((float(x), float(y)) for x, y in (fold.start, fold.end)), "fold")
-        yield Label((width * 0.5, float(fold.start[1])), f"{fold.name} fold", chip=True)
+        yield Label((width * 0.7, float(fold.start[1])), f"{fold.name} fold", chip=True)
     for notch in panel.panel.notches[:1]:
         corner = (float(notch.x + notch.width), float(notch.y))
         yield Label(corner, "box corner", align="left", chip=True)

@@ -41,7 +41,7 @@ from tessil.ui.widgets.fields import (
 )
 from tessil.ui.widgets.receipt import Receipt
 
-SHORT = 21  # choices with so few letters in all stand side by side
+SHORT = {2: 21, 3: 16}  # choices with so few letters in all stand side by side
 
 
 class Stitches(QFrame):
@@ -230,8 +230,8 @@ class Column(QWidget):
             button = QPushButton(spec.label)
             button.clicked.connect(lambda: attempt(None, ""))
             return button
-        short = sum(len(words) for _, words in spec.choices) <= SHORT
-        kind = Segments if short and len(spec.choices) <= 3 else Chooser
+        letters = sum(len(words) for _, words in spec.choices)
+        kind = Segments if letters <= SHORT.get(len(spec.choices), 0) else Chooser
         return kind(spec.choices, attempt)
 
     def _basket(self) -> Basket:

@@ -74,6 +74,7 @@ class Desk(QObject):
         self.snag: Snag | None = None
         self.piece: int | None = None
         self.side = "front"  # of the finished bag
+        self.mark: int | None = None  # in hand, at the trimming stage
         self.stack = QUndoStack(self)
         self.run = 0
 
@@ -83,6 +84,8 @@ class Desk(QObject):
         if all(panel.key != self.panel for panel in made.panels):
             self.panel = made.shape.leader
         self.picked = self.snag = None
+        if self.mark is not None and self.mark >= len(project.marks):
+            self.mark = None
         self.planned.emit()
 
     def open(self, project: Project, path: Path | None) -> str:
@@ -126,7 +129,7 @@ class Desk(QObject):
         if stage is not None:
             self.stage = stage
         if panel is not None and panel != self.panel:
-            self.panel, self.piece = panel, None
+            self.panel, self.piece, self.mark = panel, None, None
         self.picked = self.snag = None
         self.looked.emit()
 
@@ -142,6 +145,13 @@ class Desk(QObject):
             self.panel = snag.panel
         self.picked, self.snag = None, snag
         self.looked.emit()
+
+    def take_mark(self, mark: int | None) -> None:
+        """Take a mark in hand."""
+        if mark != self.mark:
+            self.mark = mark
+            self.run += 1
+            self.looked.emit()
 
     def turn_bag(self, side: str) -> None:
         """Look at another side of the finished bag."""

@@ -11,9 +11,11 @@ from typing import Any
 from tessil.core.catalogue import of_kind
 from tessil.core.choosing import choose, choose_alike, choose_apart, reshape
 from tessil.core.edits import Edit, edit
+from tessil.core.marks import KINDS, add_mark, remove_mark, set_mark
 from tessil.core.panels import PanelPlan
+from tessil.core.piecing.whole import whole_sizes
 from tessil.core.plan import Plan
-from tessil.core.project import Thing
+from tessil.core.project import Mark, Thing
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.ui.specs import Kind, Spec
@@ -138,13 +140,15 @@ def _sizes(plan: Plan) -> Iterator[Spec]:
             continue
         path = f"shape.sizes.{field.key}"
         value = sizes.get(field.key, field.start)
+        if field.key not in sizes and field.key in plan.sizes:
+            value = plan.sizes[field.key].value
         yield Spec(path, "length", field.label, field.why, value, _setter(path, field.label))
 
 
 def _held(plan: Plan) -> Iterator[Spec]:
     project = plan.project
     if project.shape.way != "object":
-        yield _field(plan, "hold.minded", "toggle", "Check that it fits what it holds",
+        yield _field(plan, "hold.minded", "toggle", "Check that things fit",
                      "Warn when it does not", "Check the fit")  # fmt: skip
         if not project.hold.minded:
             return
@@ -154,7 +158,7 @@ def _held(plan: Plan) -> Iterator[Spec]:
     more = (*things, Thing(name="another thing", width=things[-1].width, height=things[-1].height,
                            thickness=things[-1].thickness))  # fmt: skip
     if len(things) < 12:
-        yield Spec("hold.more", "action", "It holds something else too", "Add another thing", None,
+        yield Spec("hold.more", "action", "Add another thing", "Add another thing", None,
                    lambda _: edit("Add a thing to hold", ("hold.things", more)))  # fmt: skip
     if len(things) > 1:
         yield _field(plan, "hold.packed", "choice", "Packed", "How the things lie together",
@@ -214,10 +218,29 @@ def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         yield _choice(plan, panel, "piecing.strip_sets", "toggle", "Sew strip sets, cut across",
                       "Full-length strips sewn first, panels cut from them")  # fmt: skip
         yield _field(plan, "seams.piecing", "length", "Piecing seam", "Between pieces: ¼ is usual")
+    if panel.key == plan.shape.leader:
+        yield from _whole(plan)
     yield _choice(plan, panel, "piecing.prints", "basket", "Prints",
                   "Click a piece on the bench, then a print")  # fmt: skip
     if panel.channels is not None:
         yield from _oversize(plan)
+
+
+def _whole(plan: Plan) -> Iterator[Spec]:
+    """Bags near this one at which the strips come out whole, as things to do."""
+    now = plan.panel(plan.shape.leader).strips
+    for size in whole_sizes(plan):
+        finished = plan.marks.notation.size(*(figure.value for figure in size.finished))
+        more = size.number - (now.number.whole if now else 0)
+        which = {0: "Just these strips, whole", 1: "One row more", -1: "One row fewer"}
+        words = f"{which.get(more, f'{size.number} strips')}: {finished}"
+        about = "The bag at which the strips come out whole"
+        yield Spec(f"whole.{more}", "action", words, about, None, _always(size.edit))
+
+
+def _always(change: Edit) -> Callable[[Any], Edit]:
+    """An answer that is always the same change."""
+    return lambda _: change
 
 
 def _oversize(plan: Plan) -> Iterator[Spec]:
@@ -265,10 +288,62 @@ def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
                   (("divide", "dividing evenly"), ("keep", "keeping the gap")))  # fmt: skip
 
 
+_MARK_FIELDS: tuple[tuple[str, Kind, str, str], ...] = (
+    ("x", "length", "From left edge", "Raw trimmed edge to the mark"),
+    ("y", "length", "From top edge", "Raw trimmed edge to the mark"),
+    ("width", "length", "Its width", "Finished; for a window, the opening: zipper less 1 in"),
+    ("height", "length", "Its height", "Finished"),
+)
+_NO_SIZE = ("handle", "d-ring")
+
+
+def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    choices = (("", "choose what to mark…"), *KINDS.items())
+    yield Spec("marks.add", "choice", "Mark here", "Pockets, tabs, handles, stiffener, motif", "",
+               lambda kind: add_mark(plan, panel, kind) if kind else Edit("", ()), choices)  # fmt: skip
+    for at, mark in enumerate(plan.project.marks):
+        if mark.panel == panel.key:
+            yield from _mark_fields(plan, at, mark)
+    if plan.bag.flap is not None:
+        yield _field(plan, "snap.used", "toggle", "Magnetic snap", "Male on the flap, female where "
+                     "it lands", "Set a snap")  # fmt: skip
+        if plan.project.snap.used:
+            yield _field(
+                plan, "snap.offset", "length", "Male part", "Above the flap's edge: 1½ to 2"
+            )
+            yield _field(plan, "snap.female", "length?", "Female is set",
+                         "Below the top edge; empty: computed from the flap")  # fmt: skip
+
+
+def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
+    name = KINDS[mark.kind].lower()
+    for key, kind, label, help_ in _MARK_FIELDS:
+        if key in ("width", "height") and mark.kind in _NO_SIZE:
+            continue
+        said = f"{KINDS[mark.kind]}: {label.lower()}" if key == "x" else label
+        yield Spec(f"marks.{at}.{key}", kind, said, help_, getattr(mark, key),
+                   _setting(plan, at, key, f"Set the {name}"))  # fmt: skip
+    if mark.kind == "handle":
+        yield Spec(f"marks.{at}.x2", "length?", "Other end", "From left edge; empty: mirrored",
+                   mark.x2, _setting(plan, at, "x2", f"Set the {name}"))  # fmt: skip
+    if mark.kind == "divided":
+        divide = _setting(plan, at, "divisions", f"Divide the {name}")
+        yield Spec(f"marks.{at}.divisions", "count", "Divided into", "Double lines ¼ apart",
+                   mark.divisions, divide)  # fmt: skip
+    yield Spec(f"marks.{at}.gone", "action", f"Take the {name} away", "Remove this mark", None,
+               _always(remove_mark(plan, at)))  # fmt: skip
+
+
+def _setting(plan: Plan, at: int, key: str, words: str) -> Callable[[Any], Edit]:
+    return lambda new: set_mark(plan, at, words, **{key: new})
+
+
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    yield from _marks(plan, panel)
     if "lining" in plan.shape.uses and plan.project.lining == "drop-in":
         yield _field(plan, "lining_shorter", "length", "Lining shorter",
                      "So that it does not bag out: nothing to ¼ in")  # fmt: skip
+        yield _field(plan, "turning_gap", "length", "Turning gap", "In the lining's bottom seam")
     if panel.channels is not None:
         yield from _oversize(plan)
 

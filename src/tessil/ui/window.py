@@ -23,6 +23,7 @@ from PySide6.QtWidgets import (
 from tessil.core.choosing import measure
 from tessil.core.edits import edit
 from tessil.core.lengths import Notation
+from tessil.core.marks import marks_of, move_mark
 from tessil.core.project import Project
 from tessil.core.snags import Stage, Weight
 from tessil.drawing.picture import Picture
@@ -123,6 +124,9 @@ class Window(QMainWindow):
         self.ladder = LadderBar(self._notation, self._measure)
         self.column = Column(self.desk)
         self.bench.piece_moved.connect(self.column.swap_piece)
+        self.bench.mark_taken.connect(self.desk.take_mark)
+        self.bench.mark_dragged.connect(self._drag_mark)
+        self.bench.mark_nudged.connect(self._nudge_mark)
         self.snags = SnagList()
         self.snags.fixed.connect(self._fix)
         self.snags.shown.connect(self.desk.show_snag)
@@ -314,9 +318,10 @@ class Window(QMainWindow):
         place = desk.picked.place if desk.picked else None
         if desk.snag is not None:
             place = desk.snag.place
-        view = View(desk.stage, desk.panel, place, desk.piece, desk.side)
+        view = View(desk.stage, desk.panel, place, desk.piece, desk.side, desk.mark)
         metric = desk.project.units == "metric"
-        self.bench.show_picture(picture_of(desk.plan, view), desk.piece, metric)
+        mark = desk.mark if desk.stage is Stage.TRIM else None
+        self.bench.show_picture(picture_of(desk.plan, view), desk.piece, metric, mark)
 
     def _snag_counts(self) -> dict[Stage, tuple[int, bool]]:
         counts: dict[Stage, tuple[int, bool]] = {}
@@ -329,6 +334,23 @@ class Window(QMainWindow):
 
     def _take_piece(self, piece: int | None) -> None:
         self.desk.select_piece(piece)
+
+    def _drag_mark(self, index: int, x: float, y: float) -> None:
+        """One drag is one undo step."""
+        placed = marks_of(self.desk.plan, self.desk.panel)
+        mark = next(mark for mark in placed if mark.index == index)
+        shift = float(self.desk.project.marks[index].x - mark.box[0])
+        change = move_mark(self.desk.plan, index, x + shift, y)
+        self.desk.attempt(change, f"drag {index} {self.desk.run}")
+
+    def _nudge_mark(self, right: int, down: int) -> None:
+        desk = self.desk
+        if desk.mark is None:
+            return
+        mark, step = desk.project.marks[desk.mark], float(desk.plan.marks.ruler.value)
+        change = move_mark(desk.plan, desk.mark, float(mark.x) + right * step,
+                           float(mark.y) + down * step)  # fmt: skip
+        desk.attempt(change, f"nudge {desk.mark} {desk.run}")
 
     def _measure(self, rung: str, got: object, run: str) -> str:
         desk = self.desk

@@ -7,15 +7,26 @@ from typing import TYPE_CHECKING
 from tessil.core.checks.cut import cut_snags
 from tessil.core.checks.edge import edge_snags
 from tessil.core.checks.fit import fit_snags
+from tessil.core.checks.marks import mark_snags
 from tessil.core.checks.piece import piece_snags
 from tessil.core.checks.quilt import quilt_snags
+from tessil.core.checks.shape import shape_snags
 from tessil.core.checks.trim import trim_snags
 from tessil.core.snags import Snag, Weight
 
 if TYPE_CHECKING:
     from tessil.core.plan import Plan
 
-_CHECKS = (fit_snags, piece_snags, quilt_snags, trim_snags, edge_snags, cut_snags)
+_CHECKS = (
+    fit_snags,
+    shape_snags,
+    piece_snags,
+    quilt_snags,
+    trim_snags,
+    mark_snags,
+    edge_snags,
+    cut_snags,
+)
 _GRAVITY = {Weight.BLOCKS: 0, Weight.WARNS: 1, Weight.NOTES: 2}
 
 

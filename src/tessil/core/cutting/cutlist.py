@@ -14,7 +14,7 @@ from tessil.core.edges.binding import BindingPlan
 from tessil.core.lengths import Inches
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.strips import cut_across
-from tessil.core.project import Project
+from tessil.core.project import Mark, Project
 from tessil.core.rulers import Rulers
 from tessil.core.workings import Basis, Figure, count, given
 
@@ -178,8 +178,29 @@ def cut_list(
         cloth = binding_print(project)
         items.append(CutItem("Top edge", "binding strip", cloth, number, usable, binding.cut,
                              note="full width; join on the diagonal"))  # fmt: skip
+    items += [item for mark in project.marks for item in _pocket_items(mark, bags, project)]
     items += [_part_item(part, bags, project) for part in parts if part.cloth]
     return tuple(item for item in items if item.number.value)
+
+
+def _pocket_items(mark: Mark, bags: Figure, project: Project) -> list[CutItem]:
+    """What a pocket is cut from: a slip pocket doubled, a window pocket's bag in one piece."""
+    if mark.kind not in ("slip", "divided", "window"):
+        return []
+    seam = given("pocket seam", project.seams.side)
+    width, height = given("pocket width", mark.width), given("pocket height", mark.height)
+    if mark.kind == "window":
+        more = given("pocket bag beyond the opening", 2, Basis.PRACTICE)
+        size = (
+            (width + more).called("pocket bag width"),
+            (2 * height).called("pocket bag, length"),
+        )
+    else:
+        size = ((width + 2 * seam).called("pocket, cut width"),
+                (2 * (height + seam)).called("pocket, cut height"))  # fmt: skip
+    cloth = project.panels["lining"].piecing.prints[:1] if "lining" in project.panels else ()
+    return [CutItem("Pocket", mark.kind, cloth[0] if cloth else "cloth", _times(1, 1, bags), *size,
+                    "fold in half" if mark.kind != "window" else "")]  # fmt: skip
 
 
 def _part_item(part: Part, bags: Figure, project: Project) -> CutItem:

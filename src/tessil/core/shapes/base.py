@@ -7,7 +7,7 @@ the bag model and workings; they must not know piecing, quilting or cutting.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from fractions import Fraction
 from typing import Literal
 
@@ -97,6 +97,8 @@ class Shape:
     with finished sizes computed back from them.  ``to_panel`` and ``build`` raise
     CannotPlan.  The keys of ``Sizes`` are the declared field keys.  ``leader`` is the panel
     that all others follow; ``cloths`` how many pieces of its size one bag takes.
+    ``proportions`` give sizes nobody has typed from the finished ones.
+    ``proportions`` give sizes nobody has typed from the finished ones.
     """
 
     key: str
@@ -109,6 +111,7 @@ class Shape:
     build: Callable[[Brief, Sizes], Bag]
     leader: str
     cloths: int = 1
+    proportions: Mapping[str, Callable[[Sizes], Figure]] = field(default_factory=dict)
     uses: frozenset[str] = frozenset()  # of: lining, corner, top, bottom, zip, binding
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"
@@ -116,7 +119,7 @@ class Shape:
     def fields_for(self, way: str) -> tuple[SizeField, ...]:
         """The fields of the panel way, or of the finished way for everything else."""
         wanted = "panel" if way == "panel" else "finished"
-        return tuple(field for field in self.fields if field.way in (wanted, "always"))
+        return tuple(f for f in self.fields if f.way in (wanted, "always"))
 
     @property
     def finished_keys(self) -> tuple[str, ...]:

@@ -76,9 +76,8 @@ def _panels(brief: Brief, width: Figure, lower: Figure, upper: Figure,
     return (
         Panel("lower", "Lower front", "outer", width, lower,
               panel_edges((w, lower.value), _rims(brief, "top"))),
-        Panel("upper", "Window" if vinyl else "Upper strip", "plain" if vinyl else "outer", width,
-              upper, panel_edges((w, upper.value), _rims(brief, "bottom")),
-              like="" if vinyl else "lower"),
+        Panel("upper", "Window" if vinyl else "Upper strip", "plain", width,
+              upper, panel_edges((w, upper.value), _rims(brief, "bottom")),),
         Panel("back", "Back", "outer", width, back, panel_edges((w, back.value), _rims(brief, "")),
               like="lower"),
     )  # fmt: skip
@@ -143,5 +142,6 @@ BOUND_POUCH = Shape(
     to_panel=to_panel,
     build=build,
     leader="lower",
+    proportions={"upper": lambda sizes: sizes["height"] / 5},
     uses=frozenset({"zip", "binding"}),
 )  # fmt: skip

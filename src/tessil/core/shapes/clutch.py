@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Face, Fold, Look, Panel
+from tessil.core.bag import Bag, Face, FlapNeed, Fold, Look, Panel
 from tessil.core.lengths import Inches
 from tessil.core.shapes.base import (
     HEIGHT,
@@ -116,6 +116,15 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(width, height),
         inside=flat_inside(brief, width, height),
         looks=_looks(brief, panel, width.value, height.value),
+        flap=FlapNeed(
+            lands=(panel["flap"] - 2 * brief.wall).called("flap comes down the front"),
+            male_panel="body",
+            male_from=seam,
+            female_panel="body",
+            female_from=(panel["panel_height"] - seam).called("front's top edge"),
+            male_sign=1,
+            female_sign=-1,
+        ),
         parts=wrist_strap(brief),
     )
 
@@ -132,5 +141,6 @@ CLUTCH = Shape(
     to_panel=to_panel,
     build=build,
     leader="body",
+    proportions={"flap": lambda sizes: sizes["height"] * 2 / 3},
     uses=frozenset({"lining"}),
 )  # fmt: skip

@@ -136,6 +136,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
                            ("band behind", "back", "top", "band", "bottom", side))),
         matches=matches,
         finished=body.finished,
+        base=body.depth,
         inside=inside,
         figures=(flat, cord, body.corner.depth_by_other.called("depth by the bottom leg"),
                  box_volume(inside)),
@@ -159,5 +160,6 @@ DRAWSTRING = Shape(
     build=build,
     leader="front",
     cloths=2,
+    proportions={"band": lambda sizes: sizes["height"] / 4},
     uses=frozenset({"lining", "corner", "bottom", "top"}),
 )  # fmt: skip

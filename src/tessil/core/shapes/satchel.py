@@ -9,11 +9,12 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Detail, Edge, Face, Look, Panel, Part
+from tessil.core.bag import Bag, Detail, Edge, Face, FlapNeed, Look, Panel, Part
 from tessil.core.lengths import Inches
 from tessil.core.shapes.base import (
     DEPTH,
     HEIGHT,
+    NOTHING,
     PANEL_HEIGHT,
     PANEL_WIDTH,
     WIDTH,
@@ -37,6 +38,7 @@ from tessil.core.shapes.tote import (
     boxed_for_object,
     inside_of,
     to_panel,
+    top_bound,
 )
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Figure
@@ -131,6 +133,16 @@ def build(brief: Brief, panel: Sizes) -> Bag:
                  body.corner.depth_by_other.called("depth by the bottom leg"),
                  box_volume(inside)),
         looks=_looks(brief, body, flap, lands.value),
+        flap=FlapNeed(
+            lands=lands,
+            male_panel="flap",
+            male_from=(flap.height - seam).called("flap's free edge"),
+            female_panel="front",
+            female_from=NOTHING if top_bound(brief) else brief.seams.top,
+            male_sign=-1,
+            female_sign=1,
+        ),
+        base=body.depth,
         parts=(Part("strap", "Strap", panel["strap_length"], strap, 1),),
         opening=(2 * flat).called("round the opening"),
         loop=True,
@@ -149,5 +161,6 @@ SATCHEL = Shape(
     build=build,
     leader="front",
     cloths=2,
+    proportions={"flap": lambda sizes: sizes["depth"] + sizes["height"] * 3 / 5},
     uses=frozenset({"lining", "corner", "bottom", "top"}),
 )  # fmt: skip

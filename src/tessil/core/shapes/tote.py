@@ -193,6 +193,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         joins=body_joins(brief, body.corner.cut is not None),
         matches=matches,
         finished=body.finished,
+        base=body.depth,
         inside=inside,
         figures=(flat, body.corner.depth_by_other.called("depth by the bottom leg"),
                  box_volume(inside)),

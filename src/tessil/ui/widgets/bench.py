@@ -37,6 +37,9 @@ class Bench(QWidget):
 
     piece_taken = Signal(object)
     piece_moved = Signal(int)
+    mark_taken = Signal(object)
+    mark_dragged = Signal(int, float, float)  # which, and where its corner should be
+    mark_nudged = Signal(int, int)  # steps right and down
     zoomed = Signal(float)
 
     def __init__(self) -> None:
@@ -52,9 +55,14 @@ class Bench(QWidget):
         self.shift = QPointF(0, 0)
         self._grip: QPointF | None = None
         self._moved = False
+        self.mark: int | None = None
+        self._hold: tuple[int, float, float] | None = None  # mark, and where in it it is held
 
-    def show_picture(self, picture: Picture, piece: int | None, metric: bool) -> None:
+    def show_picture(
+        self, picture: Picture, piece: int | None, metric: bool, mark: int | None = None
+    ) -> None:
         """Show a picture, keeping zoom and place."""
+        self.mark = mark
         self.picture, self.piece, self.in_metric = picture, piece, metric
         self.setAccessibleDescription(picture.caption)
         self.update()
@@ -184,8 +192,21 @@ class Bench(QWidget):
                 return int(key.partition(":")[2])
         return None
 
+    def _mark_at(self, at: QPointF) -> tuple[int, float, float] | None:
+        if self.picture is None:
+            return None
+        x, y = self.surface().inches(at.x(), at.y())
+        for key, outline in reversed(self.picture.handles.items()):
+            if inside((x, y), outline):
+                corner = outline[0]
+                return int(key.partition(":")[2]), x - corner[0], y - corner[1]
+        return None
+
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self._grip, self._moved = event.position(), False
+        self._hold = self._mark_at(event.position())
+        if self._hold is not None:
+            self.mark_taken.emit(self._hold[0])
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._grip is None:
@@ -194,6 +215,11 @@ class Bench(QWidget):
         if not self._moved and step.manhattanLength() < 6:
             return
         self._moved = True
+        if self._hold is not None:
+            index, dx, dy = self._hold
+            x, y = self.surface().inches(event.position().x(), event.position().y())
+            self.mark_dragged.emit(index, x - dx, y - dy)
+            return
         self.shift += step
         self._grip = event.position()
         self.setCursor(Qt.CursorShape.ClosedHandCursor)
@@ -201,6 +227,9 @@ class Bench(QWidget):
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         self.unsetCursor()
+        if self._hold is None and self.mark is not None and not self._moved:
+            self.mark_taken.emit(None)
+        self._hold = None
         if not self._moved and self.picture is not None and self.picture.pieces:
             self.piece_taken.emit(self._piece_at(event.position()))
         self._grip = None
@@ -224,15 +253,29 @@ class Bench(QWidget):
             self.fit()
         elif key == Qt.Key.Key_Escape:
             self.piece_taken.emit(None)
+            self.mark_taken.emit(None)
+        elif key in (Qt.Key.Key_M, Qt.Key.Key_Space) and self.picture and self.picture.handles:
+            self._next_mark()
         elif key in (Qt.Key.Key_Up, Qt.Key.Key_Left, Qt.Key.Key_Down, Qt.Key.Key_Right):
             step = -1 if key in (Qt.Key.Key_Up, Qt.Key.Key_Left) else 1
             self._arrow(step, event)
         else:
             super().keyPressEvent(event)
 
+    def _next_mark(self) -> None:
+        """Take the next mark in hand, as without a mouse."""
+        assert self.picture is not None
+        marks = [int(key.partition(":")[2]) for key in self.picture.handles]
+        at = marks.index(self.mark) + 1 if self.mark in marks else 0
+        self.mark_taken.emit(marks[at % len(marks)])
+
     def _arrow(self, step: int, event: QKeyEvent) -> None:
         """Arrows go from piece to piece; with Shift they swap it onwards; with Ctrl they pan."""
         pieces = len(self.picture.pieces) if self.picture else 0
+        if self.mark is not None and not event.modifiers() & Qt.KeyboardModifier.ControlModifier:
+            level = event.key() in (Qt.Key.Key_Left, Qt.Key.Key_Right)
+            self.mark_nudged.emit(step if level else 0, 0 if level else step)
+            return
         if event.modifiers() & Qt.KeyboardModifier.ControlModifier or not pieces:
             level = event.key() in (Qt.Key.Key_Left, Qt.Key.Key_Right)
             self.shift += QPointF(-40.0 * step, 0) if level else QPointF(0, -40.0 * step)

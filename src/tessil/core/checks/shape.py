@@ -1,0 +1,239 @@
+"""What goes wrong with the shape as a whole: zipper, hoop, flap, turning, prints upside-down."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+from typing import TYPE_CHECKING
+
+from tessil.core.bag import Face
+from tessil.core.catalogue import hoop, hoops
+from tessil.core.choosing import choose
+from tessil.core.edits import Edit, edit
+from tessil.core.lengths import Inches
+from tessil.core.panels import PanelPlan
+from tessil.core.places import across, measured_way, whole
+from tessil.core.snags import Place, Snag, Stage, Weight
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
+
+
+def shape_snags(plan: Plan) -> Iterator[Snag]:
+    """Snags of zipper, hoop, flap, turning gap and directional prints."""
+    yield from _zipper(plan)
+    yield from _zipper_side(plan)
+    yield from _hoop(plan)
+    yield from _flap(plan)
+    yield from _turning(plan)
+    yield from _upside_down(plan)
+
+
+def _read(plan: Plan, value: Inches) -> str:
+    return plan.marks.notation.read_off(value, unit=True)
+
+
+def _zipper(plan: Plan) -> Iterator[Snag]:
+    """A zipper in hand that is too short, or whose stops come into a seam."""
+    need, choice = plan.bag.zipper, plan.project.zipper
+    if need is None or choice.length is None or choice.length >= need.length.value:
+        return
+    reaches = choice.length >= need.spans.value
+    metal = choice.teeth == "metal"
+    short = need.length.value - choice.length
+    title = f"The zipper is {_read(plan, short)} too short"
+    if reaches:
+        title = f"The zipper's stops come into the seams: {_read(plan, short)} too short"
+    lead = plan.panel(plan.shape.leader)
+    yield Snag(
+        key="fit.zipper",
+        stage=Stage.BRIEF,
+        weight=Weight.WARNS if reaches and not metal else Weight.BLOCKS,
+        title=title,
+        why="It takes the width it is sewn to and 2 in (5 cm), so that no needle meets a stop."
+        + (" Metal teeth must never meet the needle." if metal else ""),
+        panel=lead.key,
+        place=across(lead, 0.0),
+        fixes=(
+            edit(f"Take one of {_read(plan, need.length.value)}",
+                 ("zipper.length", need.length.value)),
+            edit("Take one as long as it needs", ("zipper.length", None)),
+        ),
+    )  # fmt: skip
+
+
+def _zipper_side(plan: Plan) -> Iterator[Snag]:
+    """The same cloth with the zipper on its shorter side holds more."""
+    volumes = {figure.label: figure for figure in plan.bag.figures}
+    now = volumes.get("volume, finished")
+    other = volumes.get("volume with the zipper on the other side")
+    if now is None or other is None or other.value <= now.value:
+        return
+    lead = plan.panel(plan.shape.leader)
+    gain = (other.value / now.value - 1) * 100
+    notch = {key: figure.value for key, figure in plan.sizes.items() if key.startswith("notch")}
+    swapped = {
+        **plan.project.shape.sizes,
+        **notch,
+        "panel_width": lead.trimmed.height.value,
+        "panel_height": lead.trimmed.width.value,
+    }
+    yield Snag(
+        key="fit.zipper-side",
+        stage=Stage.BRIEF,
+        weight=Weight.NOTES,
+        title=f"With the zipper on its shorter side this cloth holds {float(gain):.0f} % more",
+        why="The zipper is on the longer side of the panel; turned, the bag is wider and shorter.",
+        panel=lead.key,
+        place=across(lead, 0.0),
+        fixes=(edit("Put the zipper on the shorter side", ("shape.way", "panel"),
+                    ("shape.sizes", swapped)),),
+    )  # fmt: skip
+
+
+def _hoop(plan: Plan) -> Iterator[Snag]:
+    """A panel that exceeds the hoop's field, either way round."""
+    if plan.shape.key != "hoop":
+        return
+    entry = hoop(plan.brief.options["hoop"])
+    lead = plan.panel(plan.shape.leader)
+    width, height = lead.trimmed.values()
+    for way, size, field in (("width", width, entry.width), ("height", height, entry.height)):
+        if size <= field:
+            continue
+        larger = [h for h in hoops() if h.width >= width and h.height >= height]
+        fixes = [edit(f"Take the {h.name} hoop", ("shape.options.hoop", h.key)) for h in larger[:2]]
+        yield Snag(
+            key=f"hoop.{way}",
+            stage=Stage.BRIEF,
+            weight=Weight.BLOCKS,
+            title=f"The panel is {_read(plan, size - field)} too much in {way} for the hoop",
+            why=f"With its seams it is {_read(plan, size)}; the field is {_read(plan, field)}.",
+            panel=lead.key,
+            place=measured_way(lead, way),
+            fixes=tuple(fixes),
+        )
+
+
+LEAST_FLAP_ROOM = Fraction(1, 2)
+
+
+def _flap(plan: Plan) -> Iterator[Snag]:
+    """A flap as wide as the opening, or wider, rubs and buckles at the sides."""
+    if plan.shape.key != "satchel":
+        return
+    less = plan.sizes["flap_less"].value
+    if less >= LEAST_FLAP_ROOM:
+        return
+    flap = plan.panel("flap")
+    yield Snag(
+        key="fit.flap",
+        stage=Stage.BRIEF,
+        weight=Weight.WARNS,
+        title=f"The flap is only {_read(plan, less)} narrower than the opening",
+        why="A flap ends ½ to 1 in (13 to 25 mm) narrower, or it buckles at the sides.",
+        panel="flap",
+        place=across(flap, 0.5),
+        fixes=(edit("Make it ¾ in narrower", ("shape.sizes.flap_less", Fraction(3, 4))),),
+    )
+
+
+def least_gap(plan: Plan) -> Inches:
+    """The least turning gap: 2½ for a small pouch, 4 with batting (common practice)."""
+    lead = plan.panel(plan.shape.leader)
+    padded = lead.choices.layers.batting != "none"
+    small = plan.bag.finished[0].value < 8
+    return Fraction(5, 2) if small else Fraction(4) if padded else Fraction(3)
+
+
+def _turning(plan: Plan) -> Iterator[Snag]:
+    """Is the gap in the lining large enough to turn the bag, and is there room for it?"""
+    if not any(panel.panel.key == "lining" for panel in plan.panels):
+        return
+    gap, least = plan.project.turning_gap, least_gap(plan)
+    room = plan.bag.finished[0].value - 2
+    lining = plan.panel("lining")
+    if gap < least:
+        title = f"A turning gap of {_read(plan, gap)} is too small"
+        why = f"This bag, with its batting, turns through {_read(plan, least)} at least."
+        fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", least)),)
+    elif gap > room and least <= room:
+        title = f"A turning gap of {_read(plan, gap)} leaves too little to stitch"
+        why = "The lining's bottom should be stitched 1 in (25 mm) from each corner at least."
+        fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", least)),)
+    else:
+        return
+    yield Snag(
+        "trim.gap", Stage.TRIM, Weight.WARNS, title, why, "lining", across(lining, 1.0), fixes
+    )
+
+
+def _upside_down(plan: Plan) -> Iterator[Snag]:
+    """Directional prints that end upside-down in the finished bag."""
+    seen: set[tuple[str, int]] = set()
+    for look in plan.bag.looks:
+        if look.name == "open":
+            continue
+        for face in look.faces:
+            panel = plan.panel(face.panel)
+            for at in _wrong_pieces(plan, panel, face):
+                if (panel.key, at) not in seen:
+                    seen.add((panel.key, at))
+                    yield _inverted(plan, panel, face, at, look.name)
+
+
+def _shown(panel: PanelPlan, face: Face, at: int) -> bool:
+    """Whether a piece reaches into the part of the panel that a face shows."""
+    band = panel.bands[at]
+    wide, down = panel.scale
+    side, share = ("top", down) if panel.level_strips else ("left", wide)
+    start = float(band.start) * share - float(panel.cut_off[side].value)  # type: ignore[index]
+    end = float(band.end) * share - float(panel.cut_off[side].value)  # type: ignore[index]
+    x, y, w, h = (float(v) for v in face.source)
+    low, high = (y, y + h) if panel.level_strips else (x, x + w)
+    return end > low + 0.25 and start < high - 0.25
+
+
+def _wrong_pieces(plan: Plan, panel: PanelPlan, face: Face) -> Iterator[int]:
+    for at, band in enumerate(panel.bands):
+        directional = plan.project.print_of(band.print).directional
+        if directional and band.turned != face.turned and _shown(panel, face, at):
+            yield at
+
+
+def _inverted(plan: Plan, panel: PanelPlan, face: Face, at: int, look: str) -> Snag:
+    cloth = plan.project.print_of(panel.bands[at].print)
+    x, y, w, h = (float(v) for v in face.source)
+    return Snag(
+        key=f"piece.upside-down.{panel.key}.{at}",
+        stage=Stage.PIECE,
+        weight=Weight.WARNS,
+        title=f"{cloth.name} ends upside-down on the {look}",
+        why="The panel is folded there: what points up on it points down in the bag.",
+        panel=panel.key,
+        place=Place(x, y, w, h) if len(panel.bands) > 1 else whole(panel),
+        fixes=_turn_fixes(plan, panel, at),
+    )
+
+
+def _turn_fixes(plan: Plan, panel: PanelPlan, at: int) -> tuple[Edit, ...]:
+    turned = set(panel.choices.piecing.turned) ^ {at}
+    faces = [f for look in plan.bag.looks if look.name != "open" for f in look.faces]
+    upright_elsewhere = any(
+        face.panel == panel.key
+        and face.turned == panel.bands[at].turned
+        and _shown(panel, face, at)
+        for face in faces
+    )
+    fixes = []
+    if not upright_elsewhere:
+        fixes.append(choose(plan.project, panel.panel, f"Lay piece {at + 1} turned",
+                            ("piecing.turned", tuple(sorted(turned)))))  # fmt: skip
+    for other in plan.project.prints:
+        if not other.directional:
+            prints = [band.print for band in panel.bands]
+            prints[at] = other.key
+            fixes.append(choose(plan.project, panel.panel, f"Use {other.name} there",
+                                ("piecing.prints", tuple(prints))))  # fmt: skip
+            break
+    return tuple(fixes)

@@ -1,0 +1,223 @@
+"""Marks: measured from both edges, clear of seams, snap halves that meet."""
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tessil.core.choosing import measure
+from tessil.core.edits import applied, edit
+from tessil.core.marks import KINDS, add_mark, female_below_top, marks_of, move_mark, set_mark
+from tessil.core.plan import plan
+from tessil.core.project import Got, Mark, Snap
+from tests.conftest import tote
+from tests.outside.test_every_shape_on_paper import project_of
+
+F = Fraction
+
+
+def _marked(kind, project=None):
+    made = plan(project or tote())
+    return applied(made.project, add_mark(made, made.panel("front"), kind))
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_a_new_mark_lies_clear_at_its_usual_place(kind):
+    made = plan(_marked(kind))
+    (placed,) = marks_of(made, "front")
+    assert placed.label == KINDS[kind]
+    assert not [snag for snag in made.snags if snag.key.startswith("mark")]
+
+
+def test_a_slip_pocket_lies_2_1_2_below_the_top_and_is_centred():
+    made = plan(_marked("slip"))
+    (placed,) = marks_of(made, "front")
+    x, y, w, _ = placed.box
+    covers = made.panel("front").shown["top"]
+    assert y == covers + F(5, 2)
+    assert abs(x + w / 2 - made.panel("front").trimmed.width.value / 2) <= F(1, 8)
+
+
+def test_every_mark_is_given_from_the_edge_and_from_the_seam_line():
+    made = plan(_marked("slip"))
+    (placed,) = marks_of(made, "front")
+    edge, seam, top, top_seam = (figure.value for figure in placed.figures)
+    assert edge - seam == F(3, 8)
+    assert top - top_seam == made.project.binding.seam
+
+
+@given(st.floats(-50, 80), st.floats(-50, 80))
+def test_a_dragged_mark_snaps_to_the_ruler_and_stays_on_its_panel(x, y):
+    project = _marked("slip")
+    made = plan(project)
+    mark = applied(project, move_mark(made, 0, x, y)).marks[0]
+    width, height = made.panel("front").trimmed.values()
+    for at, limit in ((mark.x, width), (mark.y, height)):
+        assert 0 <= at <= limit
+        assert at == limit or (at * 8).denominator == 1
+
+
+@pytest.mark.parametrize(("kind", "x", "y"), [("slip", 0, 3), ("slip", 10, 3), ("motif", 4, 9),
+                                              ("handle", 0, 1), ("window", 3, 13)])  # fmt: skip
+def test_a_mark_in_a_seam_or_notch_is_a_snag_and_is_moved_clear(kind, x, y):
+    project = _marked(kind)
+    there = applied(project, set_mark(plan(project), 0, "", x=F(x), y=F(y)))
+    snags = [snag for snag in plan(there).snags if snag.key.startswith("mark.seam")]
+    assert snags
+    mended = plan(applied(there, snags[0].fixes[0]))
+    assert not [snag for snag in mended.snags if snag.key.startswith("mark.seam")]
+
+
+def test_handle_ends_that_are_not_even():
+    project = _marked("handle")
+    askew = applied(project, set_mark(plan(project), 0, "", x2=F(9)))
+    (snag,) = [snag for snag in plan(askew).snags if snag.key.startswith("mark.handle")]
+    assert not [s for s in plan(applied(askew, snag.fixes[0])).snags if "handle" in s.key]
+
+
+def _snapped(key, **snap):
+    return project_of(key, snap=Snap(used=True, **snap))
+
+
+@pytest.mark.parametrize("key", ["satchel", "clutch"])
+def test_the_female_half_is_where_the_flap_lands(key):
+    """Common practice: flap drop, less what passes over the top edge, less the male offset."""
+    made = plan(_snapped(key))
+    over = made.bag.finished[2].value if key == "satchel" else 2 * made.wall.value
+    below = female_below_top(made).value
+    assert below == made.sizes["flap"].value - over - F(7, 4)
+    panel = made.bag.flap.female_panel
+    female = next(p for p in marks_of(made, panel) if p.key == "snap:female")
+    x, y, w, h = female.box
+    face = next(f for look in made.bag.looks for f in look.faces if f.panel == panel)
+    in_look = y + h / 2 - face.source[1]
+    if face.turned:
+        in_look = face.source[3] - in_look
+    assert in_look == below
+    assert x + w / 2 == made.panel(panel).trimmed.width.value / 2
+
+
+def test_a_thicker_bag_moves_the_female_half_up():
+    thin, thick = (
+        plan(_snapped("satchel").model_copy(update={"hold": _held(t)})) for t in (F(1), F(3))
+    )
+    assert thick.sizes["flap"].value - female_below_top(thick).value > (
+        thin.sizes["flap"].value - female_below_top(thin).value
+    )
+
+
+def _held(thickness):
+    hold = project_of("satchel").hold
+    thing = hold.things[0].model_copy(update={"thickness": thickness})
+    return hold.model_copy(update={"things": (thing,)})
+
+
+@pytest.mark.parametrize("snap", [{"female": F(1, 2)}, {"offset": F(9)}])
+def test_halves_that_cannot_meet_block(snap):
+    project = _snapped("satchel", **snap)
+    (found,) = [s for s in plan(project).snags if s.key == "mark.snap"]
+    mended = plan(applied(project, found.fixes[0]))
+    assert not [s for s in mended.snags if s.key == "mark.snap"]
+
+
+def test_pockets_are_cut_doubled():
+    made = plan(_marked("slip"))
+    (item,) = [item for item in made.items if item.panel == "Pocket"]
+    mark = made.project.marks[0]
+    assert item.width.value == mark.width + 2 * F(3, 8)
+    assert item.height.value == 2 * (mark.height + F(3, 8))
+
+
+def test_a_stiffener_covers_half_the_base_on_each_panel():
+    made = plan(_marked("stiffener"))
+    (placed,) = marks_of(made, "front")
+    assert placed.box[2] == made.bag.finished[0].value
+    assert 2 * placed.box[3] == made.bag.finished[2].value
+
+
+def test_marks_survive_their_file():
+    from tessil.files.projectfile import from_text, to_text
+
+    project = tote(marks=(Mark(kind="divided", panel="front", x=F(3), y=F(4), divisions=3),))
+    assert from_text(to_text(project)) == project
+    assert len(marks_of(plan(project), "front")[0].lines) == 2
+
+
+SHAPE_SNAGS = {
+    "fit.zipper": project_of("flat-pouch", zipper={"length": "8 in", "seam": "1/4 in"}),
+    "fit.flap": applied(project_of("satchel"), edit("", ("shape.sizes", {"flap_less": F(1, 4)}))),
+    "hoop.width": applied(project_of("hoop"), edit("", ("shape.options", {"hoop": "h-4-4"}))),
+    "trim.gap": project_of("tote", turning_gap=F(1)),
+    "fit.height": applied(
+        project_of("tote"), edit("", ("shape.way", "finished"), ("shape.sizes", {"height": F(5)}))
+    ),
+}
+
+
+@pytest.mark.parametrize("key", SHAPE_SNAGS)
+def test_snags_of_the_whole_shape_are_mended_by_their_fixes(key):
+    project = type(tote()).model_validate(dict(SHAPE_SNAGS[key]))
+    snag = next(snag for snag in plan(project).snags if snag.key == key)
+    assert snag.place is not None
+    assert snag.fixes
+    for fix in snag.fixes:
+        assert key not in {s.key for s in plan(applied(project, fix)).snags}
+
+
+@pytest.mark.parametrize(("length", "weight"), [(F(8), "blocks"), (F(23, 2), "warns")])
+def test_a_short_zipper_blocks_and_stops_in_the_seam_warn(length, weight):
+    base = project_of("flat-pouch")
+    zipper = base.zipper.model_copy(update={"length": length})
+    made = plan(base.model_copy(update={"zipper": zipper}))
+    assert made.bag.zipper.spans.value == F(23, 2)
+    assert [str(s.weight) for s in made.snags if s.key == "fit.zipper"] == [weight]
+
+
+def test_metal_stops_in_a_seam_block():
+    base = project_of("flat-pouch")
+    zipper = base.zipper.model_copy(update={"length": F(23, 2), "teeth": "metal"})
+    made = plan(base.model_copy(update={"zipper": zipper}))
+    (snag,) = [s for s in made.snags if s.key == "fit.zipper"]
+    assert snag.weight == "blocks"
+    assert "never meet the needle" in snag.why
+
+
+def test_birds_that_would_hang_upside_down_are_laid_turned():
+    """Directional prints on a clutch: wrong on flap and front, right on the back."""
+    base = project_of("clutch")
+    birds = base.prints[0].model_copy(update={"directional": True})
+    project = base.model_copy(update={"prints": (birds, *base.prints[1:])})
+    wrong = [s for s in plan(project).snags if s.key.startswith("piece.upside-down")]
+    assert wrong
+    mended = applied(project, wrong[0].fixes[0])
+    assert wrong[0].key not in {s.key for s in plan(mended).snags}
+
+
+@pytest.mark.parametrize(("sizes", "field"), [
+    ({"width": "9 in", "height": "6 in", "flap": "7 in"}, "flap"),
+    ({"width": "9 in", "height": "6 in", "depth": "1/8 in"}, "depth"),
+])  # fmt: skip
+def test_impossible_shapes_are_refused_beside_their_field(sizes, field):
+    from tessil.core.trouble import CannotPlan
+
+    key = "clutch" if field == "flap" else "tote"
+    base = project_of(key)
+    shape = base.shape.model_validate({"kind": key, "way": "finished", "sizes": sizes})
+    seams = base.seams.model_copy(update={"corner": F(1, 2), "side": F(1, 4), "bottom": F(1, 4)})
+    with pytest.raises(CannotPlan) as trouble:
+        plan(base.model_copy(update={"shape": shape, "seams": seams}))
+    assert trouble.value.field == f"shape.sizes.{field}"
+
+
+def test_a_measured_leader_makes_every_follower_follow():
+    for key in ("satchel", "clutch", "boxed-zip", "bound-pouch", "drawstring"):
+        base = project_of(key)
+        made = plan(base)
+        lead = made.panel(made.shape.leader)
+        width = lead.trimmed.width.value - F(1, 2)
+        got = Got(width=width, height=lead.trimmed.height.value)
+        after = plan(applied(base, measure(base, lead.key, "trimmed", got)))
+        for match in after.bag.matches:
+            if match.leader == lead.key and match.follower != "flap":
+                assert after.panel(match.follower).trimmed.width.value == width, (key, match)
