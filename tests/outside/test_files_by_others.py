@@ -13,11 +13,13 @@ from pypdf.generic import ContentStream
 
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
+from tessil.core.shapes import SHAPES
 from tessil.files.projectfile import schema, to_text
-from tessil.files.report import cut_csv, report_data
+from tessil.files.report import cut_csv, report_data, report_text
 from tessil.files.svg import PER_INCH, svg_bytes
 from tessil.files.worksheet import pdf_bytes
 from tests.conftest import tote
+from tests.outside.test_every_shape_on_paper import project_of
 
 POINTS_PER_MM = 72 / 25.4
 
@@ -156,6 +158,22 @@ def test_the_report_is_plain_json_with_every_figure_explained(demo):
     for figure in figures:
         assert set(figure) == {"label", "value", "number", "unit", "reads", "working", "words",
                                "basis"}  # fmt: skip
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_every_shape_is_reported_saved_printed_and_drawn(key, qapp):
+    project = project_of(key)
+    jsonschema.validate(json.loads(to_text(project)), schema())
+    made = plan(project)
+    data = json.loads(json.dumps(report_data(made)))
+    assert data["shape"] == key
+    assert [panel["key"] for panel in data["panels"]] == [panel.key for panel in made.panels]
+    assert data["cut_list"]
+    assert made.shape.name in report_text(made)
+    document = pypdf.PdfReader(io.BytesIO(pdf_bytes(made)))
+    assert len(document.pages) == 2
+    for panel in made.panels:
+        ET.fromstring(svg_bytes(made, panel.key))
 
 
 def test_the_report_lists_snags_with_place_and_fixes():

@@ -82,6 +82,14 @@ def _pieced(panel: PanelPlan) -> Rung:
     )
 
 
+def _follows(panel: PanelPlan, bag: Bag) -> str:
+    """Whom a panel follows, or that it is simply cut to its size."""
+    for match in bag.matches:
+        if match.follower == panel.key:
+            return f"follows the {bag.panel(match.leader).label.lower()}"
+    return "cut to this"
+
+
 def ladder(panel: PanelPlan, bag: Bag) -> tuple[Rung, ...]:
     """The rungs that this panel really lives through, in working order."""
     rungs = [_pieces(panel)]
@@ -94,7 +102,7 @@ def ladder(panel: PanelPlan, bag: Bag) -> tuple[Rung, ...]:
             key="trimmed",
             label="Trimmed",
             sizes=(panel.trimmed.width, panel.trimmed.height),
-            note="measured" if _is_got(panel.measured.trimmed) else "cut to this",
+            note="measured" if _is_got(panel.measured.trimmed) else _follows(panel, bag),
             planned=panel.trimmed,
             got=panel.measured.trimmed,
             measurable=True,

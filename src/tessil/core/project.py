@@ -282,7 +282,7 @@ class Project(Decided):
     zipper: Zipper = Field(default_factory=Zipper)
     oversize: Oversize = Field(default_factory=Oversize)
     lining: Literal["drop-in", "quilted-in", "none"] = "drop-in"
-    turning_gap: Size = Fraction(5)
+    turning_gap: Size | None = None
     lining_shorter: Room = Fraction(0)
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)

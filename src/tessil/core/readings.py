@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from tessil.core.checks.shape import turning_gap
 from tessil.core.marks import marks_of
 from tessil.core.panels import SIDES, PanelPlan
 from tessil.core.places import across, corner, notch_place, upright, whole
@@ -182,6 +183,10 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         for at, figure in enumerate(placed.figures):
             yield Reading(f"{placed.key}.{at}", figure, "Measure it on the trimmed panel, or sewn",
                           Place(x, y, w, h))  # fmt: skip
+    if panel.key == "lining":
+        yield Reading(
+            "trim.gap", turning_gap(plan), "Left open in its bottom seam, to turn the bag"
+        )
     if panel.channels is None and panel.strips is None:
         return
     yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))

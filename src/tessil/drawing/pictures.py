@@ -264,6 +264,7 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     if max(left, right, top, bottom) > 0:
         items += [Sheet(whole, "off"), Line(whole, "thin", closed=True)]
     items += _trimmed_body(plan, panel)
+    items += _centres(panel)
     items += _trim_dimensions(plan, panel)
     placed = marks_of(plan, panel.key)
     for mark in placed:
@@ -342,6 +343,17 @@ def _trim_dimensions(plan: Plan, panel: PanelPlan) -> Iterator[Dimension]:
         yield Dimension((x, low), (x + w, low), side, leg)
         top = y if notch.meets != "fold" else y + h / 2
         yield Dimension((x, top), (x, y + h), other, -0.3)
+
+
+def _centres(panel: PanelPlan) -> Iterator[Line]:
+    """Short marks in the middle of all four sides, to fold and crease."""
+    width, height = (float(v) for v in panel.trimmed.values())
+    reach = min(width, height) * 0.03
+    for x, y, dx, dy in (
+        (width / 2, 0, 0, reach), (width / 2, height, 0, -reach),
+        (0, height / 2, reach, 0), (width, height / 2, -reach, 0),
+    ):  # fmt: skip
+        yield Line(((x, y), (x + dx, y + dy)), "notch")
 
 
 def _square_marks(panel: PanelPlan) -> Iterator[Line]:

@@ -142,6 +142,20 @@ def cut_rows(plan: Plan) -> list[dict[str, Any]]:
     ]
 
 
+def merged_rows(plan: Plan) -> list[dict[str, Any]]:
+    """The cut list with alike pieces of several panels in one row, as one cuts them."""
+    merged: dict[tuple[str, ...], dict[str, Any]] = {}
+    for row in cut_rows(plan):
+        key = tuple(row[name] for name in ("what", "from", "width", "height", "note"))
+        kept = merged.get(key)
+        if kept is None:
+            merged[key] = dict(row)
+        else:
+            kept["number"] += row["number"]
+            kept["panel"] += f", {row['panel'].lower()}"
+    return list(merged.values())
+
+
 def cut_csv(plan: Plan) -> str:
     """The cut list as CSV with a head row."""
     out = io.StringIO()
@@ -149,18 +163,6 @@ def cut_csv(plan: Plan) -> str:
     writer = csv.DictWriter(out, names, lineterminator="\n")
     writer.writeheader()
     writer.writerows(cut_rows(plan))
-    return out.getvalue()
-
-
-def buy_csv(plan: Plan) -> str:
-    """The shopping list as CSV with a head row."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(("stock", "to buy", "working"))
-    notation = plan.marks.notation
-    for bought in plan.bought:
-        figure = bought.cloth.buy
-        writer.writerow((bought.name, value_text(figure, notation), working(figure, notation)))
     return out.getvalue()
 
 

@@ -32,7 +32,7 @@ from tessil.drawing.fonts import load_fonts, text_font, title_font
 from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.files.projectfile import FileTrouble
-from tessil.files.report import cut_rows, finished_text
+from tessil.files.report import finished_text, merged_rows
 
 MM_PER_INCH = 25.4
 MARGIN = 14.0
@@ -181,7 +181,7 @@ def _lines(sheet: Sheet, plan: Plan) -> None:
 
 def _page_one(sheet: Sheet, plan: Plan) -> None:
     _head(sheet, plan, 1)
-    _pictures(sheet, plan, sheet.height * 0.36)
+    _pictures(sheet, plan, sheet.height * (0.36 if len(plan.panels) < 4 else 0.24))
     _ladders(sheet, plan)
     _lines(sheet, plan)
 
@@ -202,8 +202,9 @@ def _cut_table(sheet: Sheet, plan: Plan) -> None:
     sheet.y += 8
     _row(sheet, ("pieces", "width × height", "for", "from"), sheet.text(9), theme.SOFT)
     sheet.y += 5.5
-    rows = cut_rows(plan)
-    most = int((sheet.height - sheet.y - 105) / 5.6)
+    rows = merged_rows(plan)
+    below = 62 + 5 * min(len(plan.bought), 14) + (24 if plan.snags else 0)
+    most = int((sheet.height - sheet.y - below) / 5.6)
     for row in rows[:most]:
         sheet.rule()
         sheet.painter.setPen(QPen(QColor(theme.INK), 0.25 * sheet.per_mm))
@@ -244,6 +245,8 @@ def _snags(sheet: Sheet, plan: Plan) -> None:
     sheet.words("Mind", sheet.title(16), MARGIN, sheet.inner, 7)
     sheet.y += 8
     for snag in plan.snags[:4]:
+        if sheet.y > sheet.height - 34:
+            break
         sheet.wrapped(f"{snag.title}. {snag.why}", sheet.text(10), theme.INK)
 
 

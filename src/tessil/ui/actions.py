@@ -36,6 +36,9 @@ ACTIONS = (
     ActionRow("last-panel", "Panel before", ("Ctrl+Shift+Tab", "Ctrl+PgUp"), "last_panel",
               menu=False),
     ActionRow("menu", "Menu", ("F10",), "open_menu", menu=False),
-    ActionRow("demo", "Demo bag", (), "open_demo", apart=True),
-    ActionRow("quit", "Quit", ("Ctrl+Q",), "close"),
+    ActionRow("demo", "Demo: rehearsal satchel", (), "open_demo", apart=True),
+    ActionRow("demo-pouch", "Demo: reed pouch", (), "open_reed_pouch"),
+    ActionRow("demo-clutch", "Demo: march-card clutch", (), "open_clutch"),
+    ActionRow("demo-sack", "Demo: mute sack", (), "open_sack"),
+    ActionRow("quit", "Quit", ("Ctrl+Q",), "quit", apart=True),
 )  # fmt: skip

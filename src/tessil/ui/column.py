@@ -19,9 +19,11 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from tessil.core.checks.shape import hoop_words
 from tessil.core.edits import edit
 from tessil.core.lengths import Notation
 from tessil.core.making.cautions import caution_for
+from tessil.core.making.squaring import squaring_advice
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.drawing import theme
@@ -58,6 +60,27 @@ class Stitches(QFrame):
         pen.setDashPattern([5, 4])
         painter.setPen(pen)
         painter.drawLine(2, 6, self.width() - 2, 6)
+
+
+def _advice(desk: Desk) -> list[str]:
+    """What the open stage has to say beyond its figures."""
+    plan = desk.plan
+    if desk.stage is Stage.TRIM:
+        return [squaring_advice(plan.panel(desk.panel), plan.marks.notation)]
+    return [_cloth_words(desk), hoop_words(plan)]
+
+
+def _cloth_words(desk: Desk) -> str:
+    """How the cloth is used, and what limits the bag, where it was begun from cloth."""
+    fit = desk.plan.cloth
+    if fit is None or desk.stage is not Stage.BRIEF:
+        return ""
+    cut = f"cut {fit.across} across by {fit.down} down" if fit.across * fit.down > 1 else "whole"
+    turned = ", turned" if fit.turned else ""
+    return (
+        f"The largest bag there is: each piece {cut}{turned}. It is the {fit.limits} of the cloth "
+        "that limits it."
+    )
 
 
 class Column(QWidget):
@@ -138,7 +161,7 @@ class Column(QWidget):
         self.receipt.show_readings(figures, plan.marks.notation, desk.picked)
         self.stitches.setVisible(bool(figures) and bool(self.fields))
         batting = plan.panel(desk.panel).choices.layers.batting
-        words = [TO_COME.get(stage, ""), caution_for(stage, batting)]
+        words = [TO_COME.get(stage, ""), *_advice(desk), caution_for(stage, batting)]
         if not figures and not self.fields and not TO_COME.get(stage):
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
         self.caution.setText("\n\n".join(word for word in words if word))

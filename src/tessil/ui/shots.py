@@ -46,6 +46,13 @@ def _take(folder: Path) -> None:
     for number, stage in enumerate(Stage, start=1):
         window.desk.look(stage=stage)
         shoot(f"{number}-{stage}")
+    for number, key in enumerate(("reed-pouch", "march-card-clutch", "mute-sack"), start=11):
+        window.open_demo(key)
+        shoot(f"{number}-{key}")
+    window.open_demo()
+    window.desk.look(stage=Stage.TRIM)
+    window.desk.take_mark(0)
+    shoot("5-trim")
     _with_snags(window)
     shoot("9-snags")
     window.show_worksheet()

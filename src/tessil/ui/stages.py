@@ -299,8 +299,8 @@ _NO_SIZE = ("handle", "d-ring")
 
 def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     choices = (("", "choose what to mark…"), *KINDS.items())
-    yield Spec("marks.add", "choice", "Mark here", "Pockets, tabs, handles, stiffener, motif", "",
-               lambda kind: add_mark(plan, panel, kind) if kind else Edit("", ()), choices)  # fmt: skip
+    help_ = "Pockets, tabs, handles, stiffener, motif"
+    yield Spec("marks.add", "choice", "Mark here", help_, "", _adding(plan, panel), choices)
     for at, mark in enumerate(plan.project.marks):
         if mark.panel == panel.key:
             yield from _mark_fields(plan, at, mark)
@@ -313,6 +313,10 @@ def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             )
             yield _field(plan, "snap.female", "length?", "Female is set",
                          "Below the top edge; empty: computed from the flap")  # fmt: skip
+
+
+def _adding(plan: Plan, panel: PanelPlan) -> Callable[[Any], Edit]:
+    return lambda kind: add_mark(plan, panel, kind) if kind else Edit("", ())
 
 
 def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
@@ -343,7 +347,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     if "lining" in plan.shape.uses and plan.project.lining == "drop-in":
         yield _field(plan, "lining_shorter", "length", "Lining shorter",
                      "So that it does not bag out: nothing to ¼ in")  # fmt: skip
-        yield _field(plan, "turning_gap", "length", "Turning gap", "In the lining's bottom seam")
+        yield _field(plan, "turning_gap", "length?", "Turning gap", "Empty: the least")
     if panel.channels is not None:
         yield from _oversize(plan)
 

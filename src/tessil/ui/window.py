@@ -98,7 +98,7 @@ class Window(QMainWindow):
 
         page = StartPage()
         page.made.connect(lambda project: self.open_project(project, None))
-        page.demo_wanted.connect(self.open_demo)
+        page.demo_wanted.connect(lambda: self.open_demo())
         page.open_wanted.connect(self.ask_open)
         page.left.connect(self._to_work)
         self.pages.addWidget(page)
@@ -517,9 +517,23 @@ class Window(QMainWindow):
         at = self.menu_button.mapToGlobal(corner)
         self.menu.popup(at - QPoint(self.menu.sizeHint().width(), 0))
 
-    def open_demo(self) -> None:
-        with as_file(files("tessil") / "demo" / "rehearsal-satchel.tessil") as path:
+    def open_demo(self, key: str = "rehearsal-satchel") -> None:
+        """One of the demo bags, as a new project."""
+        with as_file(files("tessil") / "demo" / f"{key}.tessil") as path:
             self.open_project(load(path), None)
+
+    def open_reed_pouch(self) -> None:
+        self.open_demo("reed-pouch")
+
+    def open_clutch(self) -> None:
+        self.open_demo("march-card-clutch")
+
+    def open_sack(self) -> None:
+        self.open_demo("mute-sack")
+
+    def quit(self) -> None:
+        """Close the window this one lives in, or itself."""
+        self.window().close()
 
     # -- safety -----------------------------------------------------------------
 

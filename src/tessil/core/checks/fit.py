@@ -44,7 +44,8 @@ def _too_big(plan: Plan, fit: Fit) -> Snag:
         title=title,
         why=(
             f"With ease and the thickness of the walls it needs a finished {fit.way} of "
-            f"{_read(plan, fit.needs.value)}; the bag has {_read(plan, fit.there.value)}."
+            f"{_read(plan, fit.needs.value)}; the bag has {_read(plan, fit.there.value)}. The "
+            f"{leader.panel.label.lower()} must grow by so much."
         ),
         panel=leader.key,
         place=measured_way(leader, fit.way),

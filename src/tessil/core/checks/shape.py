@@ -11,9 +11,11 @@ from tessil.core.catalogue import hoop, hoops
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
 from tessil.core.lengths import Inches
+from tessil.core.making.squaring import least_gap
 from tessil.core.panels import PanelPlan
 from tessil.core.places import across, measured_way, whole
 from tessil.core.snags import Place, Snag, Stage, Weight
+from tessil.core.workings import Figure, given
 
 if TYPE_CHECKING:
     from tessil.core.plan import Plan
@@ -115,6 +117,17 @@ def _hoop(plan: Plan) -> Iterator[Snag]:
         )
 
 
+def hoop_words(plan: Plan) -> str:
+    """Which hoops the leading panel fits; empty for shapes not made in one."""
+    if plan.shape.key != "hoop":
+        return ""
+    width, height = plan.panel(plan.shape.leader).trimmed.values()
+    fitting = [h.name for h in hoops() if h.width >= width and h.height >= height]
+    if not fitting:
+        return "No hoop of the list takes this panel."
+    return f"Hoops that take this panel: {', '.join(fitting)}."
+
+
 LEAST_FLAP_ROOM = Fraction(1, 2)
 
 
@@ -138,34 +151,32 @@ def _flap(plan: Plan) -> Iterator[Snag]:
     )
 
 
-def least_gap(plan: Plan) -> Inches:
-    """The least turning gap: 2½ for a small pouch, 4 with batting (common practice)."""
+def turning_gap(plan: Plan) -> Figure:
+    """The gap the maker chose, or the least that turns this bag."""
     lead = plan.panel(plan.shape.leader)
-    padded = lead.choices.layers.batting != "none"
-    small = plan.bag.finished[0].value < 8
-    return Fraction(5, 2) if small else Fraction(4) if padded else Fraction(3)
+    least = least_gap(plan.bag.finished[0], lead.choices.layers.batting != "none")
+    chosen = plan.project.turning_gap
+    return least if chosen is None else given("turning gap", chosen)
 
 
 def _turning(plan: Plan) -> Iterator[Snag]:
-    """Is the gap in the lining large enough to turn the bag, and is there room for it?"""
-    if not any(panel.panel.key == "lining" for panel in plan.panels):
+    """Is the gap chosen for the lining large enough, and does it leave enough to stitch?"""
+    gap = plan.project.turning_gap
+    if gap is None or not any(panel.panel.key == "lining" for panel in plan.panels):
         return
-    gap, least = plan.project.turning_gap, least_gap(plan)
-    room = plan.bag.finished[0].value - 2
-    lining = plan.panel("lining")
+    lead = plan.panel(plan.shape.leader)
+    least = least_gap(plan.bag.finished[0], lead.choices.layers.batting != "none").value
     if gap < least:
         title = f"A turning gap of {_read(plan, gap)} is too small"
-        why = f"This bag, with its batting, turns through {_read(plan, least)} at least."
-        fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", least)),)
-    elif gap > room and least <= room:
+        why = f"This bag turns through {_read(plan, least)} at least."
+    elif gap > plan.bag.finished[0].value - 2:
         title = f"A turning gap of {_read(plan, gap)} leaves too little to stitch"
         why = "The lining's bottom should be stitched 1 in (25 mm) from each corner at least."
-        fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", least)),)
     else:
         return
-    yield Snag(
-        "trim.gap", Stage.TRIM, Weight.WARNS, title, why, "lining", across(lining, 1.0), fixes
-    )
+    fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", None)),)
+    place = across(plan.panel("lining"), 1.0)
+    yield Snag("trim.gap", Stage.TRIM, Weight.WARNS, title, why, "lining", place, fixes)
 
 
 def _upside_down(plan: Plan) -> Iterator[Snag]:

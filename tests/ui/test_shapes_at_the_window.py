@@ -1,0 +1,181 @@
+"""Shapes, objects, cloth and marks through the real window."""
+
+from fractions import Fraction
+
+import pytest
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from tessil.core.shapes import SHAPES
+from tessil.core.snags import Stage
+
+F = Fraction
+
+
+def choose(hands, key, value):
+    """Pick a line of a chooser, as by mouse or arrow keys."""
+    field = hands.field(key)
+    field.setFocus()
+    at = field.findData(value)
+    assert at >= 0, value
+    field.setCurrentIndex(at)
+    field.activated.emit(at)
+    QApplication.processEvents()
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_any_shape_can_be_chosen_and_every_stage_shows_it(at_work, key):
+    window = at_work.window
+    choose(at_work, "shape.kind", key)
+    assert window.desk.project.shape.kind == key
+    for stage in Stage:
+        for panel in [panel.key for panel in window.desk.plan.panels]:
+            window.desk.look(stage=stage, panel=panel)
+            QApplication.processEvents()
+            assert window.bench.picture.items
+    window.acts["undo"].trigger()
+    assert window.desk.project.shape.kind == "satchel"
+
+
+@pytest.mark.parametrize("way", ["finished", "object", "cloth", "panel"])
+@pytest.mark.parametrize("key", ["tote", "boxed-zip", "clutch", "bound-pouch", "drawstring"])
+def test_every_way_in_leads_to_a_plan(at_work, key, way):
+    choose(at_work, "shape.kind", key)
+    choose(at_work, "shape.way", way)
+    assert at_work.window.desk.project.shape.way == way
+    assert at_work.window.desk.plan.bag.finished[0].value > 1
+
+
+def test_from_cloth_says_what_limits_the_bag(at_work):
+    choose(at_work, "shape.kind", "tote")
+    choose(at_work, "shape.way", "cloth")
+    at_work.click(at_work.field("shape.cloth.width"))
+    at_work.type("30")
+    window = at_work.window
+    assert window.desk.project.shape.cloth.width == 30
+    assert window.desk.plan.cloth.limits in ("width", "height")
+    assert f"the {window.desk.plan.cloth.limits} of the cloth" in window.column.caution.text()
+
+
+def test_too_little_cloth_is_said_beside_its_field(at_work):
+    choose(at_work, "shape.kind", "tote")
+    choose(at_work, "shape.way", "cloth")
+    before = at_work.window.desk.plan.project
+    at_work.click(at_work.field("shape.cloth.width"))
+    at_work.type("2")
+    at_work.press(Qt.Key.Key_Return)
+    error = at_work.window.column.fields["shape.cloth.width"].error
+    assert "No bag of this shape" in error.text()
+    assert at_work.window.desk.plan.project == before
+
+
+def test_another_thing_to_hold_and_how_they_lie(at_work):
+    window = at_work.window
+    assert len(window.desk.project.hold.things) == 2
+    at_work.click(at_work.field("hold.more"))
+    assert len(window.desk.project.hold.things) == 3
+    narrow = window.desk.plan.bag.finished[0].value
+    at_work.click(at_work.field("hold.packed").buttons["beside"])
+    assert window.desk.plan.bag.finished[0].value > narrow + 8
+    at_work.click(at_work.field("hold.things.2.gone"))
+    assert len(window.desk.project.hold.things) == 2
+
+
+def test_the_bag_is_seen_from_other_sides(at_work):
+    window = at_work.window
+    front = window.bench.picture
+    assert list(window.sides.buttons) == ["front", "back", "open"]
+    at_work.click(window.sides.buttons["back"])
+    assert window.bench.picture != front
+    window.desk.look(stage=Stage.QUILT)
+    assert not window.sides.isVisible()
+
+
+def test_a_corner_school_changes_what_is_marked_not_the_bag(at_work):
+    window = at_work.window
+    before = window.desk.plan
+    choose(at_work, "corner", "line")
+    after = window.desk.plan
+    assert [f.value for f in after.bag.finished] == [f.value for f in before.bag.finished]
+    assert len(after.bag.panel("front").outline) == 4
+
+
+def _mark(at_work, kind="slip"):
+    window = at_work.window
+    window.desk.look(stage=Stage.TRIM, panel="back")
+    QApplication.processEvents()
+    choose(at_work, "marks.add", kind)
+    return len(window.desk.project.marks) - 1
+
+
+def test_a_mark_is_added_typed_and_taken_away(at_work):
+    window = at_work.window
+    index = _mark(at_work)
+    at_work.click(at_work.field(f"marks.{index}.x"))
+    at_work.type("4 1/4")
+    at_work.press(Qt.Key.Key_Return)
+    assert window.desk.project.marks[index].x == F(17, 4)
+    row = window.column.receipt.row(f"mark:{index}.1")
+    assert row.value == "3⅞"  # from the seam line, ⅜ in
+    at_work.click(at_work.field(f"marks.{index}.gone"))
+    assert len(window.desk.project.marks) == index
+
+
+def test_a_mark_is_dragged_and_snaps_and_one_undo_takes_it_back(at_work):
+    window = at_work.window
+    index = _mark(at_work)
+    bench = window.bench
+    before = window.desk.project.marks[index]
+    outline = bench.picture.handles[f"mark:{index}"]
+    surface = bench.surface()
+    start = surface.at((outline[0][0] + 1, outline[0][1] + 1)).toPoint()
+    end = start + QPoint(round(1.07 * surface.per_inch), round(0.53 * surface.per_inch))
+    QTest.mousePress(bench, Qt.MouseButton.LeftButton, pos=start)
+    for step in (0.3, 0.6, 1.0):
+        at = start + QPoint(
+            round((end.x() - start.x()) * step), round((end.y() - start.y()) * step)
+        )
+        QTest.mouseMove(bench, at)
+        QApplication.processEvents()
+    QTest.mouseRelease(bench, Qt.MouseButton.LeftButton, pos=end)
+    after = window.desk.project.marks[index]
+    assert after.x - before.x in (F(1), F(9, 8))
+    assert after.y - before.y in (F(1, 2), F(5, 8))
+    assert window.desk.mark == index
+    window.acts["undo"].trigger()
+    assert window.desk.project.marks[index] == before
+
+
+def test_a_mark_is_moved_by_arrows(at_work):
+    window = at_work.window
+    index = _mark(at_work)
+    before = window.desk.project.marks[index]
+    window.bench.setFocus()
+    window.desk.take_mark(None)
+    for _ in range(5):
+        at_work.press(Qt.Key.Key_M)
+        if window.desk.mark == index:
+            break
+    at_work.press(Qt.Key.Key_Right)
+    at_work.press(Qt.Key.Key_Right)
+    at_work.press(Qt.Key.Key_Down)
+    after = window.desk.project.marks[index]
+    assert (after.x - before.x, after.y - before.y) == (F(1, 4), F(1, 8))
+
+
+def test_whole_strips_by_a_button(at_work):
+    window = at_work.window
+    at_work.ctrl(Qt.Key.Key_2)
+    strips = window.desk.plan.panel("front").strips.number.whole
+    at_work.click(at_work.field("whole.1"))
+    assert window.desk.plan.panel("front").strips.number.whole == strips + 1
+    assert window.desk.plan.panel("front").strips.surplus.value < F(1, 2)
+
+
+def test_the_four_demo_bags_open_without_a_snag(at_work):
+    window = at_work.window
+    for key in ("rehearsal-satchel", "reed-pouch", "march-card-clutch", "mute-sack"):
+        window.open_demo(key)
+        QApplication.processEvents()
+        assert window.desk.plan.snags == (), key
