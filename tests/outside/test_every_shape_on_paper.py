@@ -11,11 +11,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon
 
-from tessil.core.bag import Bag, Panel
+from tessil.core.bag import Bag
 from tessil.core.plan import Plan, plan
 from tessil.core.project import Project, Seams, ShapeChoice, Thing, Zipper
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
+from tests.outside.paper import stitched
 
 F = Fraction
 KEYS = list(SHAPES)
@@ -51,36 +52,8 @@ def test_every_outline_is_a_simple_polygon_inside_its_panel(key):
         assert float(panel.area) == pytest.approx(shape.area)
 
 
-def _stitched(panel: Panel) -> dict[str, Fraction]:
-    """Stitch-line length of each edge: level and upright lines cut against each other.
-
-    A corner where two edges run on in one line keeps its point.
-    """
-    lines = []
-    for edge in panel.edges:
-        (x1, y1), (x2, y2) = edge.start, edge.end
-        dx, dy = x2 - x1, y2 - y1
-        length = abs(dx) + abs(dy)
-        inset = (x1 - dy / length * edge.allowance, y1 + dx / length * edge.allowance)
-        lines.append((inset, (dx / length, dy / length)))
-    found = {}
-    for at, edge in enumerate(panel.edges):
-        start = _meet(lines[at - 1], lines[at])
-        end = _meet(lines[at], lines[(at + 1) % len(lines)])
-        found[edge.name] = abs(end[0] - start[0]) + abs(end[1] - start[1])
-    return found
-
-
-def _meet(one, other):
-    (x1, y1), (dx1, dy1) = one
-    (x2, y2), (dx2, dy2) = other
-    cross = dx1 * dy2 - dy1 * dx2
-    share = ((x2 - x1) * dy2 - (y2 - y1) * dx2) / cross
-    return x1 + share * dx1, y1 + share * dy1
-
-
 def _differences(bag: Bag) -> dict[str, Fraction]:
-    sewn = {panel.key: _stitched(panel) for panel in bag.panels if panel.key != "flap"}
+    sewn = {panel.key: stitched(panel) for panel in bag.panels if panel.key != "flap"}
     found = {}
     for join in bag.joins:
         refs = (*join.one, *join.other)

@@ -9,10 +9,11 @@ from itertools import product
 import pytest
 from shapely import Polygon
 
-from tessil.core.bag import Bag, Panel
+from tessil.core.bag import Bag
 from tessil.core.plan import plan
 from tessil.core.project import Seams, ShapeChoice
 from tests.conftest import tote
+from tests.outside.paper import stitched
 
 F = Fraction
 SEAMS = [F(1, 4), F(3, 8), F(1, 2)]
@@ -24,40 +25,10 @@ def _bag(side, bottom, corner, depth=3) -> Bag:
     return plan(tote(shape=ShapeChoice(sizes=sizes), seams=seams)).bag
 
 
-def _inset_lines(panel: Panel):
-    """Each edge's stitch line as (point, direction), inset by its allowance to the inside."""
-    lines = []
-    for edge in panel.edges:
-        (x1, y1), (x2, y2) = edge.start, edge.end
-        dx, dy = x2 - x1, y2 - y1
-        length = abs(dx) + abs(dy)  # edges are level or upright
-        lines.append(((x1 - dy / length * edge.allowance, y1 + dx / length * edge.allowance),
-                      (dx / length, dy / length)))  # fmt: skip
-    return lines
-
-
-def _meet(one, other):
-    (x1, y1), (dx1, dy1) = one
-    (x2, y2), (dx2, dy2) = other
-    cross = dx1 * dy2 - dy1 * dx2
-    share = ((x2 - x1) * dy2 - (y2 - y1) * dx2) / cross
-    return x1 + share * dx1, y1 + share * dy1
-
-
-def _stitch_lengths(panel: Panel) -> dict[str, Fraction]:
-    lines = _inset_lines(panel)
-    found = {}
-    for at, edge in enumerate(panel.edges):
-        start = _meet(lines[at - 1], lines[at])
-        end = _meet(lines[at], lines[(at + 1) % len(lines)])
-        found[edge.name] = abs(end[0] - start[0]) + abs(end[1] - start[1])
-    return found
-
-
 @pytest.mark.parametrize(("side", "bottom", "corner"), list(product(SEAMS, SEAMS, SEAMS)))
 def test_edges_that_are_sewn_together_have_the_same_stitched_length(side, bottom, corner):
     bag = _bag(side, bottom, corner)
-    sewn = {panel.key: _stitch_lengths(panel) for panel in bag.panels}
+    sewn = {panel.key: stitched(panel) for panel in bag.panels}
     for join in bag.joins:
         one = sum(sewn[ref.panel][ref.edge] for ref in join.one)
         other = sum(sewn[ref.panel][ref.edge] for ref in join.other)
@@ -67,7 +38,7 @@ def test_edges_that_are_sewn_together_have_the_same_stitched_length(side, bottom
 @pytest.mark.parametrize(("side", "bottom", "corner"), list(product(SEAMS, SEAMS, SEAMS)))
 def test_the_box_corner_seam_is_as_long_as_the_base_is_deep(side, bottom, corner):
     bag = _bag(side, bottom, corner)
-    sewn = {panel.key: _stitch_lengths(panel) for panel in bag.panels}
+    sewn = {panel.key: stitched(panel) for panel in bag.panels}
     depth = bag.finished[2].value
     for join in bag.joins:
         if "corner" in join.name:
@@ -76,7 +47,7 @@ def test_the_box_corner_seam_is_as_long_as_the_base_is_deep(side, bottom, corner
 
 def test_the_bottom_seam_is_as_long_as_the_base_is_wide():
     bag = _bag(F(3, 8), F(1, 4), F(1, 2))
-    assert _stitch_lengths(bag.panel("front"))["bottom"] == bag.finished[0].value
+    assert stitched(bag.panel("front"))["bottom"] == bag.finished[0].value
 
 
 @pytest.mark.parametrize("depth", [F(2), F(3), F(9, 2)])
@@ -101,7 +72,7 @@ def test_what_shows_is_the_outline_shrunk_by_its_seam(seam):
     inner = Polygon([(float(x), float(y)) for x, y in panel.outline]).buffer(
         -float(seam), join_style="mitre"
     )
-    stitched = _stitch_lengths(panel)
+    stitched = stitched(panel)
     assert inner.length == pytest.approx(float(sum(stitched.values())))
     width, height, depth = (float(figure.value) for figure in bag.finished)
     # front and back together: the base, two half sides each, and both faces
