@@ -72,8 +72,8 @@ def test_what_shows_is_the_outline_shrunk_by_its_seam(seam):
     inner = Polygon([(float(x), float(y)) for x, y in panel.outline]).buffer(
         -float(seam), join_style="mitre"
     )
-    stitched = stitched(panel)
-    assert inner.length == pytest.approx(float(sum(stitched.values())))
+    lengths = stitched(panel)
+    assert inner.length == pytest.approx(float(sum(lengths.values())))
     width, height, depth = (float(figure.value) for figure in bag.finished)
     # front and back together: the base, two half sides each, and both faces
     assert 2 * inner.area == pytest.approx(2 * width * height + 2 * depth * height + width * depth)

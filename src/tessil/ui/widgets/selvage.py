@@ -31,6 +31,13 @@ class StageDot(QAbstractButton):
     def sizeHint(self) -> QSize:
         return QSize(WIDTH - 18, 72)
 
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """Up and down belong to the selvage, which turns the stage as well as the focus."""
+        if event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            event.ignore()
+        else:
+            super().keyPressEvent(event)
+
     def show_state(self, settled: bool, snags: int, blocks: bool) -> None:
         self.settled, self.snags, self.blocks = settled, snags, blocks
         words = [self.stage.capitalize(), "settled" if settled else "open"]

@@ -1,0 +1,42 @@
+"""Bags of round numbers for worked examples."""
+
+from fractions import Fraction
+
+from tessil.core.plan import Plan, plan
+from tessil.core.project import Seams, ShapeChoice, Zipper
+from tessil.core.starting import Answers, first_project
+
+F = Fraction
+QUARTER = Seams(side=F(1, 4), bottom=F(1, 4), top=F(1, 4), corner=F(1, 4))
+
+
+def made(kind: str, way: str = "finished", options: dict | None = None, **sizes) -> Plan:
+    """A bag with quarter-inch seams and a zipper that shows ¾ in."""
+    base = first_project(Answers(shape=kind, width=F(4), height=F(4), thickness=F(1, 2), strips=2))
+    choice = ShapeChoice(
+        kind=kind, way=way, options=options or {}, sizes={k: F(v) for k, v in sizes.items()}
+    )
+    hold = base.hold.model_copy(update={"minded": False})
+    zipper = Zipper(seam=F(1, 4), shown=F(3, 4))
+    changes = {"shape": choice, "seams": QUARTER, "hold": hold, "zipper": zipper}
+    return plan(base.model_copy(update=changes))
+
+
+def size_of(plan_: Plan, panel: str) -> tuple[Fraction, Fraction]:
+    return plan_.panel(panel).trimmed.values()
+
+
+def finished(plan_: Plan) -> list[Fraction]:
+    return [figure.value for figure in plan_.bag.finished]
+
+
+def figure(plan_: Plan, label: str) -> Fraction:
+    return next(f.value for f in plan_.bag.figures if f.label == label)
+
+
+def bare(text: str, **changes) -> dict:
+    """Sizes written as a maker writes them: ``bare("width 9, height 6 1/2")``."""
+    from tessil.core.lengths import read_length
+
+    pairs = (part.strip().split(" ", 1) for part in text.split(","))
+    return {key: read_length(value) for key, value in pairs} | changes

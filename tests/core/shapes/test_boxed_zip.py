@@ -1,0 +1,71 @@
+"""The boxed zip bag, worked by hand (common practice, no source)."""
+
+from fractions import Fraction
+
+import pytest
+
+from tessil.core.trouble import CannotPlan
+from tests.core.shapes.helpers import bare, figure, finished, made, size_of
+
+F = Fraction
+SIZES = "width 8, depth 4, height 3"
+
+
+def test_a_bag_of_8_by_4_by_3():
+    """k = 1½; W = 8 + 2(¼ + 1½) = 11½; C = 2(4 + 3) = 14; L = 14 + ½ − ¾ = 13¾."""
+    bag = made("boxed-zip", **bare(SIZES))
+    assert size_of(bag, "body") == (F(23, 2), F(55, 4))
+    assert finished(bag) == [8, 4, 3]
+    assert figure(bag, "ring, zipper and all") == 14
+
+
+def test_three_kinds_of_leg():
+    """c = 1½ − ¼ = 1¼: side c + a = 1½, fold c = 1¼, zipper edge c + z − v/2 = 1⅛."""
+    notches = made("boxed-zip", **bare(SIZES)).panel("body").panel.notches
+    legs = {notch.meets: (notch.side_leg.value, notch.other_leg.value) for notch in notches}
+    assert legs == {"fold": (F(3, 2), F(5, 4)), "zip": (F(3, 2), F(9, 8))}
+    assert len(notches) == 6
+
+
+def test_a_wrong_zipper_leg_is_found():
+    bag = made("boxed-zip", **bare(SIZES))
+    sizes = {k: f.value for k, f in bag.sizes.items() if k.startswith(("panel", "notch"))}
+    wrong = made("boxed-zip", "panel", **(sizes | {"notch_zip": F(5, 4)}))
+    (snag,) = [s for s in wrong.snags if "legs" in s.key]
+    assert snag.key == "notch.legs.zip"
+    assert [fix.words for fix in snag.fixes] == [
+        "Mark 1⅛ in from the zipper edge", "Mark 1⅝ in from the side",
+    ]  # fmt: skip
+
+
+def test_the_drop_in_lining_is_half_an_inch_longer_for_its_false_seam():
+    bag = made("boxed-zip", **bare(SIZES))
+    assert size_of(bag, "lining")[1] - size_of(bag, "body")[1] == F(1, 2)
+    panel = bag.panel("lining").panel
+    assert panel.edge("bottom").start[1] == panel.height.value
+
+
+def test_quilted_in_there_is_no_lining_panel():
+    from tessil.core.plan import plan
+
+    bag = made("boxed-zip", **bare(SIZES))
+    quilted = plan(bag.project.model_copy(update={"lining": "quilted-in"}))
+    assert [panel.key for panel in quilted.panels] == ["body"]
+    assert quilted.panel("body").layers[-1].role == "backing"
+
+
+@pytest.mark.parametrize(("field", "sizes"), [
+    ("notch_side", "panel_width 6, panel_height 14, notch_side 3, notch_fold 2 3/4, notch_zip 3"),
+    ("notch_fold", "panel_width 12, panel_height 6, notch_side 2, notch_fold 1 3/4, notch_zip 2"),
+])  # fmt: skip
+def test_corners_that_meet_are_refused(field, sizes):
+    with pytest.raises(CannotPlan, match="meet") as trouble:
+        made("boxed-zip", "panel", **bare(sizes))
+    assert trouble.value.field == f"shape.sizes.{field}"
+
+
+def test_volume_by_hand():
+    bag = made("boxed-zip", **bare(SIZES))
+    assert figure(bag, "volume, finished") == 8 * 4 * 3
+    wall = bag.wall.value
+    assert figure(bag, "holds, filled as a box") == (8 - 2 * wall) * (4 - 2 * wall) * (3 - 2 * wall)

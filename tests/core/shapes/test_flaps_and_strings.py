@@ -1,0 +1,110 @@
+"""Clutch, satchel, drawstring bag, hoop and free panel, worked by hand (common practice)."""
+
+from fractions import Fraction
+
+import pytest
+
+from tessil.core.trouble import CannotPlan
+from tests.core.shapes.helpers import bare, figure, finished, made, size_of
+
+F = Fraction
+
+
+def test_a_clutch_of_9_by_6_with_a_flap_of_4():
+    """Width 9½; length 2 × 6 + 4 + ½ = 16½; folds at 4¼ and 10¼."""
+    bag = made("clutch", **bare("width 9, height 6, flap 4"))
+    assert size_of(bag, "body") == (F(19, 2), F(33, 2))
+    assert [fold.start[1] for fold in bag.panel("body").panel.folds] == [F(17, 4), F(41, 4)]
+
+
+def test_equal_thirds_are_a_flap_as_long_as_the_body():
+    bag = made("clutch", "panel", **bare("panel_width 9, panel_height 18 1/2, flap 6"))
+    assert finished(bag)[1] == 6
+
+
+@pytest.mark.parametrize(("style", "corners"), [("square", 4), ("envelope", 6), ("round", 20)])
+def test_a_flap_is_square_clipped_or_rounded(style, corners):
+    bag = made("clutch", options={"flap_shape": style}, **bare("width 9, height 6, flap 4"))
+    assert len(bag.panel("body").panel.outline) == corners
+
+
+def test_a_rounded_corner_keeps_its_radius():
+    bag = made("clutch", options={"flap_shape": "round"},
+               **bare("width 9, height 6, flap 4, flap_round 1 1/2"))  # fmt: skip
+    for x, y in bag.panel("body").panel.outline:
+        if x < F(3, 2) and y < F(3, 2):
+            reach = float((x - F(3, 2)) ** 2 + (y - F(3, 2)) ** 2) ** 0.5
+            assert reach == pytest.approx(1.5, abs=2e-4)
+
+
+def test_a_satchels_flap_is_narrower_than_the_opening_and_follows_it():
+    """Opening flat 14; flap 14 − ¾ = 13¼, cut 13¾; 9 long, cut 9½; lands 9 − 3 = 6."""
+    bag = made("satchel", **bare("width 11, height 12, depth 3, flap 9, flap_less 3/4"))
+    assert figure(bag, "opening, flat") == 14
+    assert figure(bag, "finished width of the flap") == F(53, 4)
+    assert size_of(bag, "flap") == size_of(bag, "flap-lining") == (F(55, 4), F(19, 2))
+    assert figure(bag, "flap comes down the front") == 6
+
+
+def test_the_flap_is_joined_at_its_top_and_shaped_at_its_bottom():
+    panel = made("satchel", **bare("width 11, height 12, depth 3, flap 9")).panel("flap").panel
+    assert panel.outline[0] == (0, 0)
+    top = panel.edge("top")
+    assert top.end[0] - top.start[0] == panel.width.value
+    bottom = panel.edge("bottom")
+    assert abs(bottom.end[0] - bottom.start[0]) == panel.width.value - 3
+
+
+@pytest.mark.parametrize(("flap", "says"), [("2", "on top of the bag"), ("16", "longer than")])
+def test_flaps_that_cannot_be(flap, says):
+    with pytest.raises(CannotPlan, match=says) as trouble:
+        made("satchel", **bare(f"width 11, height 12, depth 3, flap {flap}"))
+    assert trouble.value.field == "shape.sizes.flap"
+
+
+def test_a_drawstring_bag_of_8_by_12_by_3_with_a_band_of_4():
+    """Main 12 − 4 + ¼ + 1½ + ¼ = 10; band 4 + ½; lining 12 + 1¾ + ¼ = 14."""
+    bag = made("drawstring", **bare("width 8, height 12, depth 3, band 4"))
+    assert size_of(bag, "front") == (F(23, 2), F(39, 4) + F(1, 4))
+    assert size_of(bag, "band") == (F(23, 2), F(9, 2))
+    assert size_of(bag, "lining") == (F(23, 2), 14)
+    assert finished(bag) == [8, 12, 3]
+
+
+def test_two_cords_each_once_round_with_tails():
+    """2 × (11½ − ½) + 2 × 5 = 32."""
+    bag = made("drawstring", **bare("width 8, height 12, depth 3, band 4, tail 5"))
+    (cord,) = bag.bag.parts
+    assert (cord.number, cord.length.value, cord.cloth) == (2, 32, False)
+    assert not [item for item in bag.items if item.panel == "Cord"]
+
+
+def test_a_band_that_takes_all_is_refused():
+    with pytest.raises(CannotPlan, match="band"):
+        made("drawstring", **bare("width 8, height 6, depth 3, band 9"))
+
+
+def test_a_pouch_in_a_hoop():
+    """5 × 7 hoop: cloth 7 × 9; 3 high outlines: 1 + floor((7 − ½ − 3) ÷ 3½) = 2 in one hooping."""
+    bag = made("hoop", options={"hoop": "h-5-7"}, **bare("width 4, height 3"))
+    assert figure(bag, "cut for the hoop, width") == 7
+    assert figure(bag, "cut for the hoop, height") == 9
+    assert figure(bag, "advance from one to the next") == F(7, 2)
+    assert figure(bag, "in one hooping") == 2
+
+
+def test_batting_is_trimmed_2_mm_outside_its_line():
+    bag = made("hoop", options={"hoop": "h-5-7"}, **bare("width 4, height 3"))
+    assert figure(bag, "batting trimmed to, width") == 4 + 2 * F(2) / F(254, 10)
+
+
+@pytest.mark.parametrize(("edge", "cut"), [("bound", 9), ("seam", F(19, 2)), ("raw", 9)])
+def test_a_free_panel_loses_seams_only_where_it_is_sewn_in(edge, cut):
+    bag = made("free-panel", options={"edge": edge}, **bare("width 9, height 9"))
+    assert size_of(bag, "panel") == (cut, cut)
+    assert (bag.binding is not None) == (edge == "bound")
+
+
+def test_a_free_panel_may_have_rounded_corners():
+    bag = made("free-panel", options={"corners": "round"}, **bare("width 9, height 9"))
+    assert len(bag.panel("panel").panel.outline) > 10

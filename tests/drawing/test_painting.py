@@ -1,0 +1,114 @@
+"""What pixels must tell: prints at true scale, motifs that differ, pictures that paint."""
+
+import pytest
+from PySide6.QtCore import QRectF
+from PySide6.QtGui import QColor, QImage, QPainter
+
+from tessil.core.plan import plan
+from tessil.core.project import Print
+from tessil.core.shapes import SHAPES
+from tessil.core.snags import Stage
+from tessil.drawing.fonts import load_fonts, text_font, title_font
+from tessil.drawing.painter import Surface, fitted, paint_picture
+from tessil.drawing.picture import Cloth, Picture, rectangle
+from tessil.drawing.pictures import View, bag_picture, picture_of
+from tessil.drawing.prints import print_brush
+from tests.outside.test_every_shape_on_paper import project_of
+
+MOTIFS = ["dots", "checks", "sprigs", "ticking", "waves", "plaid", "notes", "stars", "leaves"]
+
+
+def _painted(picture, surface, width=240, height=240):
+    image = QImage(width, height, QImage.Format.Format_RGB32)
+    image.fill(QColor("#ffffff"))
+    painter = QPainter(image)
+    paint_picture(painter, picture, surface)
+    painter.end()
+    return image
+
+
+def _swatch(motif, per_inch=40, turned=False):
+    cloth = Print(key="x", name="X", motif=motif, ground="#ffffff", ink="#000000")
+    item = Cloth(rectangle(0, 0, 5, 5), cloth, turned=turned)
+    return _painted(Picture((item,), (0, 0, 5, 5)), Surface(0, 0, per_inch))
+
+
+def _row(image, y):
+    return [QColor(image.pixel(x, y)).lightness() for x in range(image.width())]
+
+
+@pytest.mark.parametrize("per_inch", [20, 40, 60])
+def test_a_print_repeats_at_its_true_scale(qapp, per_inch):
+    """Ticking repeats every inch: a row of pixels is the same one inch on."""
+    image = _swatch("ticking", per_inch)
+    row = _row(image, 50)
+    seen = min(per_inch * 4, 200)
+    shifted = [abs(a - b) for a, b in zip(row[: seen - per_inch], row[per_inch:seen], strict=True)]
+    unshifted = max(row[:seen]) - min(row[:seen])
+    assert unshifted > 100
+    assert sum(shifted) / len(shifted) < 0.12 * unshifted
+
+
+def test_motifs_do_not_look_alike(qapp):
+    images = {motif: _swatch(motif) for motif in MOTIFS}
+    for one in MOTIFS:
+        for other in MOTIFS:
+            if one < other:
+                assert images[one] != images[other]
+
+
+def test_a_turned_directional_print_is_upside_down(qapp):
+    """Notes laid turned are the same picture rotated by half a turn."""
+    straight, turned = _swatch("notes"), _swatch("notes", turned=True)
+    assert straight != turned
+
+
+def test_a_print_too_small_to_see_is_one_colour(qapp):
+    cloth = Print(key="x", name="X", motif="checks", ground="#ffffff", ink="#000000")
+    assert print_brush(cloth, 2).texture().isNull()
+    assert not print_brush(cloth, 40).texture().isNull()
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_every_picture_of_every_shape_paints_something_in_its_box(qapp, key):
+    load_fonts()
+    made = plan(project_of(key))
+    for stage in (Stage.BRIEF, Stage.PIECE, Stage.LAYER, Stage.QUILT, Stage.TRIM, Stage.EDGE,
+                  Stage.CUT):  # fmt: skip
+        picture = picture_of(made, View(stage, made.shape.leader))
+        image = _painted(picture, fitted(picture, 240, 240))
+        colours = {image.pixel(x, y) for x in range(0, 240, 6) for y in range(0, 240, 6)}
+        assert len(colours) > 3, stage
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_each_side_of_each_finished_bag_can_be_drawn(qapp, key):
+    made = plan(project_of(key))
+    for look in made.bag.looks:
+        picture = bag_picture(made, look.name)
+        assert picture.of(Cloth)
+        _painted(picture, fitted(picture, 240, 240))
+
+
+@pytest.mark.parametrize("font", [text_font(14), title_font(20)])
+def test_the_shipped_faces_are_used_and_have_real_fractions(qapp, font):
+    from PySide6.QtGui import QFontInfo, QRawFont
+
+    load_fonts()
+    assert QFontInfo(font).family() in ("Inter", "Vollkorn")
+    raw = QRawFont.fromFont(font)
+    for letter in "½¼¾⅛⅜⅝⅞⅓⁄¹₁₆×÷−":
+        assert raw.supportsCharacter(ord(letter)), letter
+
+
+def test_fitting_leaves_room_for_words(qapp):
+    made = plan(project_of("tote"))
+    picture = picture_of(made, View(Stage.TRIM, "front"))
+    surface = fitted(picture, 800, 600)
+    x, y, w, h = picture.box
+    box = QRectF(surface.at((x, y)), surface.at((x + w, y + h)))
+    left, top, right, bottom = picture.room
+    assert box.left() >= left - 1
+    assert box.top() >= top - 1
+    assert box.right() <= 800 - right + 1
+    assert box.bottom() <= 600 - bottom + 1
