@@ -117,7 +117,7 @@ def typing() -> None:
     app.processEvents()
     cases = (
         (Stage.QUILT, "panel.quilting.gap", "1234"),
-        (Stage.BRIEF, "hold.width", "789"),
+        (Stage.BRIEF, "hold.things.0.width", "789"),
         (Stage.PIECE, "panel.piecing.strip_cut", "234"),
     )
     for stage, key, digits in cases:

@@ -223,6 +223,11 @@ def _with_measured(project: Project, shape: Shape, sizes: Sizes) -> Sizes:
     ):
         if value is not None:
             changed[key] = given(f"trimmed {way}, measured", value, Basis.MEASURED)
+    cut = project.measured.get(shape.leader, Measured()).notch
+    for keys, value in ((("notch_side",), cut.width), (("notch_bottom", "notch_fold"), cut.height)):
+        for key in keys:
+            if value is not None and key in sizes:
+                changed[key] = given("notch, as cut", value, Basis.MEASURED)
     return changed
 
 

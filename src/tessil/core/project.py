@@ -213,6 +213,7 @@ class Measured(Decided):
     pieced: Got = Field(default_factory=Got)
     quilted: Got = Field(default_factory=Got)
     trimmed: Got = Field(default_factory=Got)
+    notch: Got = Field(default_factory=Got)  # as cut: from the side, and from the other edge
 
 
 class PanelChoices(Decided):

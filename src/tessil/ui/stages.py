@@ -9,13 +9,13 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 from tessil.core.catalogue import of_kind
-from tessil.core.choosing import choose, choose_alike, choose_apart, reshape
+from tessil.core.choosing import choose, choose_alike, choose_apart, measure, reshape
 from tessil.core.edits import Edit, edit
 from tessil.core.marks import KINDS, add_mark, remove_mark, set_mark
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.whole import whole_sizes
 from tessil.core.plan import Plan
-from tessil.core.project import Mark, Thing
+from tessil.core.project import Got, Mark, Thing
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.ui.specs import Kind, Spec
@@ -135,6 +135,8 @@ def _sizes(plan: Plan) -> Iterator[Spec]:
         if way == "cloth" and field.key in ("width", "height") and plan.shape.key != "boxed-zip":
             continue
         if way == "cloth" and plan.shape.key == "boxed-zip" and field.key in ("width", "depth"):
+            continue
+        if field.key.startswith("hoop") and plan.brief.options.get("hoop") != "own":
             continue
         if field.key.startswith("handle") and plan.brief.options.get("handles") != "pair":
             continue
@@ -342,7 +344,23 @@ def _setting(plan: Plan, at: int, key: str, words: str) -> Callable[[Any], Edit]
     return lambda new: set_mark(plan, at, words, **{key: new})
 
 
+def _notch_as_cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    """What the notch of the leading panel really became."""
+    if panel.key != plan.shape.leader or not panel.panel.notches or plan.project.corner != "cut":
+        return
+    got = panel.measured.notch
+    for side, label in (("width", "Notch cut, side"), ("height", "Notch cut, other leg")):
+        yield Spec(f"notch.{side}", "length?", label, "As it was really cut; empty: as planned",
+                   getattr(got, side), _cutting(plan, panel, side))  # fmt: skip
+
+
+def _cutting(plan: Plan, panel: PanelPlan, side: str) -> Callable[[Any], Edit]:
+    got = panel.measured.notch
+    return lambda new: measure(plan.project, panel.key, "notch", Got(**dict(got) | {side: new}))
+
+
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    yield from _notch_as_cut(plan, panel)
     yield from _marks(plan, panel)
     if "lining" in plan.shape.uses and plan.project.lining == "drop-in":
         yield _field(plan, "lining_shorter", "length", "Lining shorter",

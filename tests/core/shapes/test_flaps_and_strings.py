@@ -108,3 +108,17 @@ def test_a_free_panel_loses_seams_only_where_it_is_sewn_in(edge, cut):
 def test_a_free_panel_may_have_rounded_corners():
     bag = made("free-panel", options={"corners": "round"}, **bare("width 9, height 9"))
     assert len(bag.panel("panel").panel.outline) > 10
+
+
+def test_a_hoop_of_ones_own():
+    sizes = bare("width 4, height 3, hoop_width 6, hoop_height 8")
+    bag = made("hoop", options={"hoop": "own"}, **sizes)
+    assert figure(bag, "hoop field, width") == 6
+    assert figure(bag, "in one hooping") == 2
+
+
+def test_a_hoop_smaller_than_its_seams_is_refused():
+    with pytest.raises(CannotPlan, match="no larger than two seams") as trouble:
+        made("hoop", options={"hoop": "own"},
+             **bare("width 4, height 3, hoop_width 1/2, hoop_height 8"))  # fmt: skip
+    assert trouble.value.field == "shape.sizes.hoop_width"

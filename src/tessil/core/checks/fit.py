@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from fractions import Fraction
 from typing import TYPE_CHECKING
 
+from tessil.core.choosing import measure
 from tessil.core.edits import Edit, edit
 from tessil.core.lengths import Inches
 from tessil.core.panels import PanelPlan
@@ -104,6 +105,10 @@ _LEG_FIELD = {"seam": "notch_bottom", "fold": "notch_fold", "zip": "notch_zip"}
 
 
 def _leg_fixes(plan: Plan, where: str, meets: str, other: Inches, side: Inches) -> tuple[Edit, ...]:
+    lead = plan.panel(plan.shape.leader)
+    cut = lead.measured.notch
+    if cut.width is not None or cut.height is not None:
+        return _recut_fixes(plan, lead, where, other, side)
     if plan.project.shape.way != "panel":
         return ()
     fixes = []
@@ -114,6 +119,20 @@ def _leg_fixes(plan: Plan, where: str, meets: str, other: Inches, side: Inches) 
         words = f"Mark {_read(plan, side)} from the side"
         fixes.append(edit(words, ("shape.sizes.notch_side", side)))
     return tuple(fixes)
+
+
+def _recut_fixes(
+    plan: Plan, lead: PanelPlan, where: str, other: Inches, side: Inches
+) -> tuple[Edit, ...]:
+    """What is cut cannot be uncut: the shorter leg is cut longer."""
+    notch = lead.panel.notches[0]
+    longer = {"height": other} if other > notch.other_leg.value else {"width": side}
+    size, from_ = (other, where) if "height" in longer else (side, "side")
+    got = lead.measured.notch.model_copy(
+        update={"width": notch.side_leg.value, "height": notch.other_leg.value} | longer
+    )
+    step = measure(plan.project, lead.key, "notch", got)
+    return (Edit(f"Cut on to {_read(plan, size)} from the {from_}", step.changes),)
 
 
 def _narrow_base(plan: Plan) -> Iterator[Snag]:

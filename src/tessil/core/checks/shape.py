@@ -7,7 +7,7 @@ from fractions import Fraction
 from typing import TYPE_CHECKING
 
 from tessil.core.bag import Face
-from tessil.core.catalogue import hoop, hoops
+from tessil.core.catalogue import hoops
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
 from tessil.core.lengths import Inches
@@ -97,10 +97,11 @@ def _hoop(plan: Plan) -> Iterator[Snag]:
     """A panel that exceeds the hoop's field, either way round."""
     if plan.shape.key != "hoop":
         return
-    entry = hoop(plan.brief.options["hoop"])
+    fields = {figure.label: figure.value for figure in plan.bag.figures}
     lead = plan.panel(plan.shape.leader)
     width, height = lead.trimmed.values()
-    for way, size, field in (("width", width, entry.width), ("height", height, entry.height)):
+    for way, size in (("width", width), ("height", height)):
+        field = fields[f"hoop field, {way}"]
         if size <= field:
             continue
         larger = [h for h in hoops() if h.width >= width and h.height >= height]

@@ -20,16 +20,22 @@ from tessil.core.shapes.base import (
     Brief,
     Option,
     Shape,
+    SizeField,
     Sizes,
     starting,
 )
 from tessil.core.shapes.common import WRIST
 from tessil.core.shapes.flat_pouch import build as pouch_build
 from tessil.core.shapes.flat_pouch import flat_for_object, to_panel
+from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Basis, Figure, floored, from_mm, given, no_less
 
 HOOP = Option("hoop", "Hoop", "The field the machine can stitch",
-              tuple((entry.key, entry.name) for entry in hoops()))  # fmt: skip
+              (*((entry.key, entry.name) for entry in hoops()), ("own", "my own")))  # fmt: skip
+OWN_WIDTH = SizeField("hoop_width", "Hoop width", "Field of your own hoop", Fraction(5), "always")
+OWN_HEIGHT = SizeField(
+    "hoop_height", "Hoop height", "Field of your own hoop", Fraction(7), "always"
+)
 _EACH_SIDE = given("over the hoop, each side", 1, Basis.PRACTICE)
 _KEEPS = given("kept round an outline", Fraction(1, 4), Basis.PRACTICE)
 _BETWEEN = given("between outlines", Fraction(1, 2), Basis.PRACTICE)
@@ -52,12 +58,21 @@ def along_one_length(field: Figure, outline: Figure) -> tuple[Figure, Figure]:
     return (floored(room / advance) + 1).called("in one hooping"), advance
 
 
+def field_of(brief: Brief, panel: Sizes) -> tuple[Figure, Figure]:
+    """The hoop's field; raises CannotPlan for one that its seams alone fill."""
+    key = brief.options["hoop"]
+    sides = (panel["hoop_width"].value, panel["hoop_height"].value)
+    if key != "own":
+        sides = (hoop(key).width, hoop(key).height)
+    if min(sides) <= 2 * brief.seams.side.value:
+        raise CannotPlan("shape.sizes.hoop_width", "A hoop no larger than two seams holds no bag.")
+    return given("hoop field, width", sides[0]), given("hoop field, height", sides[1])
+
+
 def build(brief: Brief, panel: Sizes) -> Bag:
     """The pouch, with what the hoop adds; raises CannotPlan as the flat pouch does."""
     made = pouch_build(brief, panel)
-    entry = hoop(brief.options["hoop"])
-    field = (given("hoop field, width", entry.width, Basis.CHOSEN),
-             given("hoop field, height", entry.height, Basis.CHOSEN))  # fmt: skip
+    field = field_of(brief, panel)
     number, advance = along_one_length(field[1], made.finished[1])
     spare = [
         no_less(there - need, NOTHING).called(f"to spare in the hoop, {way}")
@@ -86,7 +101,8 @@ HOOP_BAG = Shape(
     name="Bag in a hoop",
     sentence="A small zip pouch stitched whole in an embroidery hoop.",
     fields=(starting(WIDTH, Fraction(5)), starting(HEIGHT, Fraction(4)),
-            starting(PANEL_WIDTH, Fraction(23, 4)), starting(PANEL_HEIGHT, Fraction(9, 2))),
+            starting(PANEL_WIDTH, Fraction(23, 4)), starting(PANEL_HEIGHT, Fraction(9, 2)),
+            OWN_WIDTH, OWN_HEIGHT),
     options=(HOOP, WRIST),
     for_object=flat_for_object,
     to_panel=to_panel,
