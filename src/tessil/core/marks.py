@@ -130,6 +130,9 @@ def marks_of(plan: Plan, panel: str) -> tuple[Placed, ...]:
     """All marks on one panel, the maker's own first."""
     own = [_placed(plan, at, mark) for at, mark in enumerate(plan.project.marks)
            if mark.panel == panel]  # fmt: skip
+    flap = plan.bag.flap
+    if flap is None or panel not in (flap.male_panel, flap.female_panel):
+        return tuple(own)
     return (*own, *(snap for snap in _snaps(plan) if snap.panel == panel))
 
 

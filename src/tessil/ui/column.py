@@ -291,7 +291,9 @@ class Column(QWidget):
 
     def _show_value(self, spec: Spec) -> None:
         field = self.fields[spec.key].field
-        if isinstance(field, QCheckBox):
+        if isinstance(field, QPushButton):
+            field.setText(spec.label)
+        elif isinstance(field, QCheckBox):
             field.setChecked(bool(spec.value))
         elif isinstance(field, Basket):
             if field.prints != self.desk.project.prints:

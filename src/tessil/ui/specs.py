@@ -29,4 +29,4 @@ class Spec:
     @property
     def form(self) -> tuple[Any, ...]:
         """What must stay alike for the same widget to serve."""
-        return self.key, self.kind, self.label, self.choices
+        return self.key, self.kind, "" if self.kind == "action" else self.label, self.choices

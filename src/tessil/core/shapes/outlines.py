@@ -126,11 +126,18 @@ def _corner_points(style: str, width: Inches, by: Inches) -> list[Point]:
         tip = width * 3 / 8
         return [(Fraction(0), by), (tip, Fraction(0))]
     radius = min(by, width / 2)
-    points = []
-    for step in range(ARC + 1):
-        angle = pi + step * pi / 2 / ARC
-        x = radius + radius * Fraction(cos(angle)).limit_denominator(10_000)
-        y = radius + radius * Fraction(sin(angle)).limit_denominator(10_000)
-        points.append((x, y))
-    points[0], points[-1] = (Fraction(0), radius), (radius, Fraction(0))
-    return points
+    return [(radius * x, radius * y) for x, y in _QUARTER]
+
+
+def _quarter_round() -> tuple[Point, ...]:
+    """A quarter circle of radius 1 from the left tangent up to the top one."""
+    angles = [pi + step * pi / 2 / ARC for step in range(1, ARC)]
+    between = [
+        (1 + Fraction(cos(angle)).limit_denominator(10_000),
+         1 + Fraction(sin(angle)).limit_denominator(10_000))
+        for angle in angles
+    ]  # fmt: skip
+    return ((Fraction(0), Fraction(1)), *between, (Fraction(1), Fraction(0)))
+
+
+_QUARTER = _quarter_round()
