@@ -53,6 +53,12 @@ def test_absurd_gaps_are_refused(gap, says):
         plan_channels(Quilting(gap=gap), chosen("shows", F(14) if gap < F(1, 30) else F(2)), "q")
 
 
+@pytest.mark.parametrize("shows", [F(0), F(-1)])
+def test_a_panel_of_nothing_but_seams_is_refused(shows):
+    with pytest.raises(CannotPlan, match="nothing is left to quilt"):
+        plan_channels(Quilting(), chosen("shows", shows), "q")
+
+
 @given(gaps, gaps)
 def test_closer_lines_draw_in_more(first, second):
     near, far = sorted((first, second))

@@ -109,6 +109,13 @@ def test_the_lining_follows_the_front_and_may_be_shorter(project):
     assert [match.follower for match in made.bag.matches] == ["back", "lining"]
 
 
+@pytest.mark.parametrize("shorter", [F(12), F(25, 2)])
+def test_a_lining_cannot_be_shorter_than_nothing(shorter):
+    with pytest.raises(CannotPlan, match="no lining left") as trouble:
+        plan(tote(lining_shorter=shorter + F(1)))
+    assert trouble.value.field == "lining_shorter"
+
+
 def test_without_a_drop_in_lining_there_is_no_lining_panel():
     made = plan(tote(lining="quilted-in"))
     assert [panel.key for panel in made.panels] == ["front", "back"]

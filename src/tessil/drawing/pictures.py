@@ -118,7 +118,7 @@ def _pieced_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     pieces = {cloth.key: cloth.outline for cloth in cloths}
     caption = f"{panel.panel.label}, pieced. The broken line is where it will be trimmed."
     return Picture(tuple(items), (0, 0, width, height), pieces=pieces, caption=caption,
-                   room=(64, 40, 64, 56))  # fmt: skip
+                   room=(64, 40, 64, 82))  # fmt: skip
 
 
 def _numbers(cloths: list[Cloth]) -> Iterator[Label]:
@@ -223,7 +223,7 @@ def _quilt_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     caption = f"{panel.panel.label}, ready to quilt. Broken: where it will be trimmed."
     if panel.channels is None:
         caption = f"The {panel.panel.label.lower()} is not quilted."
-    return Picture(tuple(items), box, caption=caption, room=(64, 44, 36, 56))
+    return Picture(tuple(items), box, caption=caption, room=(64, 44, 36, 82))
 
 
 def _gap_dimension(plan: Plan, panel: PanelPlan, margin: float) -> Iterator[Dimension]:
@@ -275,7 +275,7 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     caption = f"{panel.panel.label}, to be trimmed. Hatched: what the ruler takes off."
     if placed:
         caption = f"{panel.panel.label}: drag a mark, or move it by arrows. Sizes from both edges."
-    return Picture(tuple(items), box, caption=caption, room=(88, 48, 64, 76), handles=handles)
+    return Picture(tuple(items), box, caption=caption, room=(88, 48, 64, 100), handles=handles)
 
 
 def _outline(box: Box) -> tuple[Point, ...]:
@@ -440,7 +440,7 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     caption = (
         f"{panel.panel.label}, trimmed, and the bag at one scale; letters: which edge is where."
     )
-    return Picture(tuple(items), box, caption=caption, room=(88, 48, 56, 76), ruled=False)
+    return Picture(tuple(items), box, caption=caption, room=(88, 48, 56, 100), ruled=False)
 
 
 def bag_picture(plan: Plan, side: str = "front") -> Picture:

@@ -215,8 +215,8 @@ def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             yield _choice(plan, panel, "piecing.count", "count", "Strips", "On this panel")
         yield _choice(plan, panel, "piecing.surplus", "choice", "What is over",
                       "Strips rarely come out even",
-                      (("both", "trimmed on both sides"), ("one", "trimmed on one side"),
-                       ("recut", "strips recut to fit")))  # fmt: skip
+                      (("both", "trim both sides"), ("one", "trim one side"),
+                       ("recut", "recut to fit")))  # fmt: skip
         yield _choice(plan, panel, "piecing.strip_sets", "toggle", "Sew strip sets, cut across",
                       "Full-length strips sewn first, panels cut from them")  # fmt: skip
         yield _field(plan, "seams.piecing", "length", "Piecing seam", "Between pieces: ¼ is usual")

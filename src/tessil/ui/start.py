@@ -157,7 +157,7 @@ class StartPage(QWidget):
         grid.addWidget(self._chosen("run", "They lie", "As the bag is worn", lie), 1, 1)
         return body
 
-    def _foot(self) -> QHBoxLayout:
+    def _foot(self) -> QVBoxLayout:
         self.plan_it = QPushButton("Plan this bag")
         self.plan_it.setObjectName("main")
         self.plan_it.clicked.connect(self._finish)
@@ -173,10 +173,13 @@ class StartPage(QWidget):
         self.back.clicked.connect(self.left)
         row = QHBoxLayout()
         row.addWidget(self.plan_it)
-        row.addWidget(self.outcome, 1)
+        row.addStretch(1)
         for button in (self.back, open_, demo):
             row.addWidget(button)
-        return row
+        foot = QVBoxLayout()
+        foot.addWidget(self.outcome)
+        foot.addLayout(row)
+        return foot
 
     def _finish(self) -> None:
         for row in self.rows.values():

@@ -75,6 +75,8 @@ def _kept(choice: Quilting, wish: Figure, shows: Figure) -> Channels:
 def plan_channels(choice: Quilting, shows: Figure, field: str) -> Channels:
     """The lines across a part ``shows`` wide; raises CannotPlan for absurd gaps."""
     wish = given("wished gap", choice.gap)
+    if shows.value <= 0:
+        raise CannotPlan(f"{field}.gap", "Seams take all of this panel: nothing is left to quilt.")
     if shows.value / choice.gap > MOST_LINES:
         raise CannotPlan(
             f"{field}.gap", f"That makes more than {MOST_LINES} lines: choose a wider gap."

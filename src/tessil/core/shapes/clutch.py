@@ -90,6 +90,16 @@ def _looks(brief: Brief, panel: Sizes, w: Inches, h: Inches) -> tuple[Look, ...]
     )  # fmt: skip
 
 
+def check_corners(style: str, by: Figure, width: Figure, height: Figure) -> None:
+    """Raise CannotPlan where rounded or clipped corners would meet, or outgrow what they end."""
+    if style == "square":
+        return
+    if by.value >= height.value or (style == "round" and 2 * by.value >= width.value):
+        raise CannotPlan(
+            "shape.sizes.flap_round", "Corners so large meet each other: make them smaller."
+        )
+
+
 def check_flap(flap: Figure, body: Figure) -> None:
     """Raise CannotPlan for a flap longer than what it closes."""
     if flap.value > body.value:
@@ -104,6 +114,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     positive(width, "panel_width", "The two seams take all of it: make it wider.")
     positive(height, "panel_height", "Flap and seams take all of it: make it longer.")
     check_flap(panel["flap"], height)
+    check_corners(flap_style(brief), panel["flap_round"], panel["panel_width"], panel["flap"])
     body = _panel(brief, panel, height.value)
     panels = [body]
     if brief.has_lining:

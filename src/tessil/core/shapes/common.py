@@ -68,6 +68,11 @@ def lining_of(panel: Panel, brief: Brief, copies: int, longer: Figure | None = N
         height = (height + longer).settled("lining height")
         change = longer.value
     elif brief.lining_shorter.value:
+        least = max((notch.height for notch in panel.notches), default=Fraction(0))
+        if height.value - brief.lining_shorter.value <= least:
+            raise CannotPlan(
+                "lining_shorter", "So much shorter there is no lining left: take less."
+            )
         height = (height - brief.lining_shorter).settled("lining height")
     edges = panel.edges if not change else tuple(_moved(e, panel, change) for e in panel.edges)
     notches = panel.notches if not change else tuple(_slid(n, panel, change) for n in panel.notches)

@@ -17,7 +17,7 @@ from tessil.core.shapes.base import (
     Sizes,
     starting,
 )
-from tessil.core.shapes.clutch import FLAP_ROUND
+from tessil.core.shapes.clutch import FLAP_ROUND, check_corners
 from tessil.core.shapes.common import area
 from tessil.core.shapes.outlines import shaped_top
 from tessil.core.trouble import CannotPlan
@@ -60,6 +60,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     sides = dict.fromkeys(("top", "right", "bottom", "left"), (finish, seam.value))
     size = (panel["panel_width"].value, panel["panel_height"].value)
     style, by = brief.options["corners"], panel["flap_round"].value
+    check_corners(style, panel["flap_round"], panel["panel_width"], panel["panel_height"])
     edges = shaped_top(size, sides, style, by)  # type: ignore[arg-type]
     only = Panel("panel", "Panel", "outer", panel["panel_width"], panel["panel_height"], edges)
     round_it = 2 * (panel["panel_width"] + panel["panel_height"])

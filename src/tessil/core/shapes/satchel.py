@@ -23,7 +23,7 @@ from tessil.core.shapes.base import (
     SizeField,
     Sizes,
 )
-from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_flap, flap_style
+from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_corners, check_flap, flap_style
 from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of
 from tessil.core.shapes.outlines import shaped_top
 from tessil.core.shapes.tote import (
@@ -64,6 +64,7 @@ def _flap_panel(brief: Brief, panel: Sizes, opening: Figure) -> Panel:
     side = ("seam", seam.value)
     rims = dict.fromkeys(("top", "right", "bottom", "left"), side)
     style, by = flap_style(brief), panel["flap_round"].value
+    check_corners(style, panel["flap_round"], width, height)
     edges = _upside_down(shaped_top((w, h), rims, style, by), h)  # type: ignore[arg-type]
     return Panel("flap", "Flap", "outer", width, height, edges)
 

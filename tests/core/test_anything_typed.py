@@ -1,0 +1,189 @@
+"""Whatever is typed into whichever fields, there is a plan or a sentence, never a fault."""
+
+from fractions import Fraction
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from pydantic import ValidationError
+
+from tessil.core.choosing import choose, measure, reshape
+from tessil.core.edits import Edit, applied, edit
+from tessil.core.plan import Plan, plan
+from tessil.core.project import Got, Project
+from tessil.core.readings import readings
+from tessil.core.shapes import SHAPES
+from tessil.core.snags import Stage
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import exact_text, value_text, working, working_words
+from tessil.drawing.pictures import View, picture_of
+from tessil.files.report import report_text
+from tests.outside.test_every_shape_on_paper import project_of
+
+F = Fraction
+lengths = st.one_of(
+    st.integers(1, 320).map(lambda n: F(n, 16)),
+    st.sampled_from([F(1, 1000), F(1, 16), F(5, 127), F(100), F(390)]),
+)
+LENGTH_FIELDS = (
+    "hold.ease", "seams.side", "seams.bottom", "seams.top", "seams.corner", "seams.piecing",
+    "binding.seam", "binding.cover", "binding.cut", "binding.overlap", "zipper.seam",
+    "zipper.shown", "zipper.length", "oversize.squaring", "oversize.fixed", "lining_shorter",
+    "turning_gap", "stock.usable_width", "stock.straightening", "snap.offset", "snap.female",
+    "shape.cloth.width", "shape.cloth.height", "hold.things.0.width", "hold.things.0.height",
+    "hold.things.0.thickness",
+)  # fmt: skip
+CHOICES = {
+    "shape.way": ("finished", "object", "panel", "cloth"),
+    "lining": ("drop-in", "quilted-in", "none"),
+    "corner": ("cut", "line", "pinch"),
+    "oversize.way": ("model", "fixed", "none"),
+    "units": ("inch", "metric"),
+    "binding.fold": ("double", "single"),
+    "snap.used": (True, False),
+    "bags": (1, 7, 999),
+    "hold.things.0.count": (1, 40),
+    "shape.cloth.quilted": (True, False),
+    "shape.cloth.pieces": (1, 5),
+}
+PANEL_LENGTHS = ("piecing.strip_cut", "quilting.gap", "layers.margin")
+PANEL_CHOICES = {
+    "piecing.way": ("strips", "whole"),
+    "piecing.run": ("level", "upright"),
+    "piecing.fixed": ("width", "count"),
+    "piecing.count": (1, 2, 9, 200),
+    "piecing.surplus": ("both", "one", "recut"),
+    "piecing.strip_sets": (True, False),
+    "quilting.pattern": ("channels", "none"),
+    "quilting.run": ("upright", "level"),
+    "quilting.centre": ("line", "gap"),
+    "quilting.spacing": ("divide", "keep"),
+    "layers.batting": ("cotton-batting", "sew-in-foam", "none"),
+}
+
+
+@st.composite
+def answers(draw) -> list[tuple[str, object]]:
+    """A handful of things somebody types or picks, one after another."""
+    steps = []
+    for _ in range(draw(st.integers(1, 6))):
+        kind = draw(st.sampled_from(("length", "choice", "size", "panel", "measure")))
+        if kind == "length":
+            steps.append((draw(st.sampled_from(LENGTH_FIELDS)), draw(lengths)))
+        elif kind == "choice":
+            field = draw(st.sampled_from(sorted(CHOICES)))
+            steps.append((field, draw(st.sampled_from(CHOICES[field]))))
+        elif kind == "size":
+            steps.append(("size", (draw(st.integers(0, 9)), draw(lengths))))
+        elif kind == "measure":
+            rung = draw(st.sampled_from(("pieced", "quilted", "trimmed", "notch")))
+            steps.append(("measure", (rung, draw(lengths), draw(lengths))))
+        elif draw(st.booleans()):
+            steps.append((f"panel.{draw(st.sampled_from(PANEL_LENGTHS))}", draw(lengths)))
+        else:
+            field = draw(st.sampled_from(sorted(PANEL_CHOICES)))
+            steps.append((f"panel.{field}", draw(st.sampled_from(PANEL_CHOICES[field]))))
+    return steps
+
+
+def _edit(made: Plan, field: str, value) -> Edit:
+    project = made.project
+    if field == "size":
+        fields = made.shape.fields
+        return edit("", (f"shape.sizes.{fields[value[0] % len(fields)].key}", value[1]))
+    if field == "measure":
+        rung, width, height = value
+        return measure(project, made.shape.leader, rung, Got(width=width, height=height))
+    if field.startswith("panel."):
+        panel = made.bag.panel(made.shape.leader)
+        return choose(project, panel, "", (field.removeprefix("panel."), value))
+    return edit("", (field, value))
+
+
+def _typed_in(made: Plan, steps) -> Plan:
+    """As the desk does it: what is refused changes nothing, and says why."""
+    for field, value in steps:
+        try:
+            made = plan(applied(made.project, _edit(made, field, value)))
+        except CannotPlan as trouble:
+            _is_a_sentence(trouble)
+        except ValidationError:
+            continue  # the field refuses it; its words are tested with the document
+    return made
+
+
+def _is_a_sentence(trouble: CannotPlan) -> None:
+    assert trouble.field
+    assert trouble.sentence.endswith(".")
+    assert "\n" not in trouble.sentence
+
+
+@pytest.mark.parametrize("key", SHAPES)
+@settings(max_examples=25)
+@given(steps=answers())
+def test_there_is_a_plan_or_a_sentence(key, steps):
+    made = _typed_in(plan(project_of(key)), steps)
+    for figure in made.bag.finished:
+        assert figure.value > 0
+    for panel in made.panels:
+        assert panel.pieced.width.value > 0
+        assert panel.needed.width.value >= panel.trimmed.width.value
+        for stage in Stage:
+            for reading in readings(made, stage, panel.key):
+                figure, notation = reading.figure, made.marks.notation
+                assert figure.label
+                assert value_text(figure, notation)
+                assert exact_text(figure, notation)
+                assert working(figure, notation) or not working_words(figure, notation)
+
+
+@pytest.mark.parametrize("key", SHAPES)
+@settings(max_examples=8)
+@given(steps=answers())
+def test_whatever_was_typed_can_be_drawn_and_reported(key, steps):
+    made = _typed_in(plan(project_of(key)), steps)
+    assert made.project.name in report_text(made)
+    for stage in Stage:
+        for panel in made.panels:
+            picture = picture_of(made, View(stage, panel.key))
+            assert picture.box[2] > 0
+            assert picture.box[3] > 0
+
+
+@settings(max_examples=25)
+@given(st.sampled_from(list(SHAPES)), answers())
+def test_every_fix_offered_leads_somewhere(key, steps):
+    """A fix gives a plan, or is refused in a sentence; it never breaks the program."""
+    made = _typed_in(plan(project_of(key)), steps)
+    for snag in made.snags:
+        assert snag.title
+        assert snag.why.endswith(".")
+        for fix in snag.fixes:
+            try:
+                plan(applied(made.project, fix))
+            except (CannotPlan, ValidationError):
+                continue
+
+
+@settings(max_examples=20)
+@given(st.lists(st.sampled_from(list(SHAPES)), min_size=1, max_size=5), answers())
+def test_any_shape_can_follow_any_other(keys, steps):
+    made = _typed_in(plan(project_of("tote")), steps)
+    for key in keys:
+        try:
+            made = plan(applied(made.project, reshape(made.project, SHAPES[key])))
+        except CannotPlan as trouble:
+            _is_a_sentence(trouble)
+        else:
+            assert made.shape.key == key
+
+
+@given(answers())
+def test_a_project_typed_in_survives_its_file(steps):
+    from tessil.files.projectfile import from_text, to_text
+
+    made = _typed_in(plan(project_of("satchel")), steps)
+    again = from_text(to_text(made.project))
+    assert again == made.project
+    assert isinstance(again, Project)
+    assert [f.value for f in plan(again).bag.finished] == [f.value for f in made.bag.finished]
