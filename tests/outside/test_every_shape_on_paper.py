@@ -182,7 +182,7 @@ def test_the_largest_bag_uses_the_cloth_and_no_more(key):
         )
         shape = base.shape.model_copy(update={"way": "cloth", "cloth": cloth})
         made = plan(base.model_copy(update={"shape": shape}))
-        lead = made.panel(made.shape.leader)
+        lead = made.panel("back" if key == "bound-pouch" else made.shape.leader)
         across, down = made.cloth.across, made.cloth.down
         assert pieces * across * down >= made.shape.cloths
         wide, high = (F(20), F(24)) if made.cloth.turned else (F(24), F(20))
@@ -193,6 +193,20 @@ def test_the_largest_bag_uses_the_cloth_and_no_more(key):
             assert lead.trimmed.width.value * across < wide
             assert lead.trimmed.height.value * down < high
         assert made.cloth.limits in ("width", "height")
+
+
+@pytest.mark.parametrize(("key", "share"), [("clutch", F(2, 3)), ("satchel", F(3, 5))])
+@pytest.mark.parametrize("side", [F(12), F(24)])
+def test_a_flap_that_nobody_typed_keeps_its_proportion_whatever_the_cloth(key, share, side):
+    base = project_of(key)
+    cloth = base.shape.cloth.model_copy(
+        update={"width": side, "height": side, "pieces": 2, "quilted": True}
+    )
+    shape = base.shape.model_copy(update={"way": "cloth", "cloth": cloth})
+    made = plan(base.model_copy(update={"shape": shape}))
+    height = made.bag.finished[1].value
+    over = made.bag.finished[2].value if key == "satchel" else 0
+    assert abs(made.sizes["flap"].value - over - share * height) < F(1, 2)
 
 
 def test_no_other_way_to_lay_two_panels_holds_more():

@@ -79,8 +79,15 @@ def _cloth_words(desk: Desk) -> str:
     turned = ", turned" if fit.turned else ""
     return (
         f"The largest bag there is: each piece {cut}{turned}. It is the {fit.limits} of the cloth "
-        "that limits it."
+        f"that limits it. Counted for {_counted(desk)}; linings and other parts come on top."
     )
+
+
+def _counted(desk: Desk) -> str:
+    """The panels that the cloth was shared out to."""
+    plan = desk.plan
+    names = [p.panel.label.lower() for p in plan.panels if p.panel.kind == "outer"]
+    return " and ".join(names[: plan.shape.cloths])
 
 
 class Column(QWidget):

@@ -359,6 +359,9 @@ class Window(QMainWindow):
     def _fix(self, fix: object) -> None:
         sentence = self.desk.attempt(fix)  # type: ignore[arg-type]
         self.told.setText(sentence)
+        # The button is gone with its snag: keep the keyboard's place.
+        rows = [row for row in self.snags.rows if row.buttons]
+        (rows[0].buttons[0] if rows else self.selvage.dots[self.desk.stage]).setFocus()
 
     # -- the action table -------------------------------------------------------
 

@@ -97,8 +97,12 @@ class Shape:
     with finished sizes computed back from them.  ``to_panel`` and ``build`` raise
     CannotPlan.  The keys of ``Sizes`` are the declared field keys.  ``leader`` is the panel
     that all others follow; ``cloths`` how many pieces of its size one bag takes.
-    ``proportions`` give sizes nobody has typed from the finished ones.
-    ``proportions`` give sizes nobody has typed from the finished ones.
+    ``proportions`` give sizes nobody has typed from the finished ones.  ``from_piece`` turns
+    the largest piece of cloth a panel can be into the leader's size, where another panel is
+    larger than the leader.
+    ``proportions`` give sizes nobody has typed from the finished ones.  ``from_piece`` turns
+    the largest piece of cloth a panel can be into the leader's size, where another panel is
+    larger than the leader.
     """
 
     key: str
@@ -112,6 +116,7 @@ class Shape:
     leader: str
     cloths: int = 1
     proportions: Mapping[str, Callable[[Sizes], Figure]] = field(default_factory=dict)
+    from_piece: Callable[[Brief, Sizes], Sizes] | None = None
     uses: frozenset[str] = frozenset()  # of: lining, corner, top, bottom, zip, binding
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"

@@ -61,6 +61,13 @@ def to_panel(brief: Brief, finished: Sizes) -> Sizes:
     }
 
 
+def from_piece(brief: Brief, sizes: Sizes) -> Sizes:
+    """The back is the largest panel: the lower front is what it leaves below the zipper."""
+    seams = brief.seams
+    lower = sizes["panel_height"] - seams.shown - sizes["upper"] + seams.zip
+    return {"panel_height": lower.settled("lower front, trimmed height")}
+
+
 def _rims(brief: Brief, zipped: str) -> Rims:
     bound = ("bound", Fraction(0))
     rims = dict.fromkeys(("top", "right", "bottom", "left"), bound)
@@ -142,6 +149,8 @@ BOUND_POUCH = Shape(
     to_panel=to_panel,
     build=build,
     leader="lower",
+    cloths=2,
+    from_piece=from_piece,
     proportions={"upper": lambda sizes: sizes["height"] / 5},
     uses=frozenset({"zip", "binding"}),
 )  # fmt: skip

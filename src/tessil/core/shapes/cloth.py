@@ -18,6 +18,8 @@ from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Figure, count, down_to, given
 
 MOST_CUTS = 4
+ROUNDS = 8
+_HEIGHTS = (Fraction(4), Fraction(8), Fraction(2))
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,6 +86,8 @@ def _best(
         sides = (_usable(brief, choices, w, "width"), _usable(brief, choices, h, "height"))
         for cuts in _layouts(shape.cloths, brief.project.shape.cloth.pieces):
             sizes = {**typed, **legs, **_panel(brief, sides, cuts)}
+            if shape.from_piece is not None:
+                sizes = {**sizes, **shape.from_piece(brief, sizes)}
             try:
                 score = _size_of(shape.build(brief, sizes))
             except CannotPlan:
@@ -91,6 +95,44 @@ def _best(
             if best is None or score > best[0]:
                 best = (score, sizes, turned, cuts)
     return best
+
+
+def _beginnings(brief: Brief, shape: Shape, typed: Sizes) -> list[Sizes]:
+    """Sizes to begin from: a flap or band that nobody typed as for bags of several heights."""
+    open_keys = [key for key in shape.proportions if key not in brief.project.shape.sizes]
+    if not open_keys:
+        return [typed]
+    found: list[Sizes] = []
+    for height in _HEIGHTS:
+        as_if = {**typed, "height": given("height", height)}
+        begun = {key: shape.proportions[key](as_if) for key in open_keys}
+        found.append({**typed, **begun})
+    return found
+
+
+def _proportioned(brief: Brief, shape: Shape, sizes: Sizes) -> Sizes:
+    """Grow what nobody typed into its proportion to the bag, as far as the cloth allows.
+
+    The bag changes with it, so this is repeated until it settles; each round shrinks the
+    difference to a share of itself.
+    """
+    open_keys = [key for key in shape.proportions if key not in brief.project.shape.sizes]
+    for _ in range(ROUNDS if open_keys else 0):
+        bag = shape.build(brief, sizes)
+        finished = dict(zip(shape.finished_keys, bag.finished, strict=True))
+        grown = {
+            key: down_to(shape.proportions[key](finished), brief.rulers.ruler).settled(key)
+            for key in open_keys
+        }
+        trial = {**sizes, **grown}
+        if shape.from_piece is not None:
+            trial |= shape.from_piece(brief, {**trial, "panel_height": bag.finished[1]})
+        try:
+            shape.build(brief, trial)
+        except CannotPlan:
+            break
+        sizes = trial
+    return sizes
 
 
 def from_cloth(brief: Brief, shape: Shape, typed: Sizes) -> tuple[Sizes, ClothFit]:
@@ -101,7 +143,11 @@ def from_cloth(brief: Brief, shape: Shape, typed: Sizes) -> tuple[Sizes, ClothFi
     cloth = brief.project.shape.cloth
     legs = {k: v for k, v in shape.to_panel(brief, typed).items() if k.startswith("notch")}
     size = (cloth.width, cloth.height)
-    best = _best(brief, shape, typed, legs, size)
+    best = None
+    for begin in _beginnings(brief, shape, typed):
+        typed, best = begin, _best(brief, shape, begin, legs, size)
+        if best is not None:
+            break
     if best is None:
         raise CannotPlan("shape.cloth.width", "No bag of this shape comes out of so little cloth.")
     score, sizes, turned, (across, down) = best
@@ -110,4 +156,5 @@ def from_cloth(brief: Brief, shape: Shape, typed: Sizes) -> tuple[Sizes, ClothFi
     more_wide = wider[0] - score if wider else Fraction(0)
     more_high = higher[0] - score if higher else Fraction(0)
     limits = "width" if more_wide >= more_high else "height"
+    sizes = _proportioned(brief, shape, sizes)
     return sizes, ClothFit(turned, across, down, limits, max(more_wide, more_high))
