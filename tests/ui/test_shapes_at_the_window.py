@@ -179,3 +179,69 @@ def test_the_four_demo_bags_open_without_a_snag(at_work):
         window.open_demo(key)
         QApplication.processEvents()
         assert window.desk.plan.snags == (), key
+
+
+def test_one_row_more_and_fewer_by_keys(at_work):
+    window = at_work.window
+    before = window.desk.plan.panel("front").strips.number.whole
+    height = window.desk.plan.bag.finished[1].value
+    at_work.ctrl(Qt.Key.Key_BracketRight)
+    assert window.desk.plan.panel("front").strips.number.whole == before + 1
+    assert window.desk.plan.bag.finished[1].value > height
+    assert window.desk.stack.undoText() == f"Make it {before + 1} strips"
+    at_work.ctrl(Qt.Key.Key_BracketLeft)
+    assert window.desk.plan.panel("front").strips.number.whole == before
+
+
+def test_whole_rows_without_strips_of_a_width_say_so(at_work):
+    at_work.ctrl(Qt.Key.Key_2)
+    at_work.click(at_work.field("panel.piecing.fixed").buttons["count"])
+    at_work.ctrl(Qt.Key.Key_BracketRight)
+    assert "strips of a chosen width" in at_work.window.told.text()
+
+
+def test_after_a_fix_the_keyboard_keeps_its_place(at_work):
+    window = at_work.window
+    at_work.ctrl(Qt.Key.Key_6)
+    at_work.click(at_work.field("binding.strips_on_hand"))
+    at_work.type("0")
+    at_work.press(Qt.Key.Key_F8)
+    at_work.press(Qt.Key.Key_Space)
+    assert window.desk.plan.snags == ()
+    assert at_work.focus is window.selvage.dots[Stage.EDGE]
+
+
+def test_a_corner_larger_than_its_flap_is_refused_beside_its_field(at_work):
+    field = at_work.field("shape.sizes.flap_round")
+    at_work.click(field)
+    at_work.type("9")
+    at_work.press(Qt.Key.Key_Return)
+    assert "meet each other" in at_work.window.column.fields["shape.sizes.flap_round"].error.text()
+    assert field.text() == "9"
+
+
+def test_the_snaps_female_half_follows_the_flap(at_work):
+    window = at_work.window
+    window.desk.look(stage=Stage.TRIM, panel="front")
+    QApplication.processEvents()
+    before = window.column.receipt.row("snap:female.3").reading.figure.value
+    window.desk.look(stage=Stage.BRIEF)
+    QApplication.processEvents()
+    at_work.click(at_work.field("shape.sizes.flap"))
+    at_work.type("9")
+    window.desk.look(stage=Stage.TRIM)
+    QApplication.processEvents()
+    after = window.column.receipt.row("snap:female.3").reading.figure.value
+    assert before - after == 1
+    at_work.click(at_work.field("snap.female"))
+    at_work.type("2")
+    assert [s.key for s in window.desk.plan.snags] == ["mark.snap"]
+
+
+def test_trimming_says_how_to_square(at_work):
+    window = at_work.window
+    at_work.ctrl(Qt.Key.Key_5)
+    words = window.column.caution.text()
+    assert "parallel to the ruler" in words
+    assert "off the top" in words
+    assert "Rotary cutter" in words

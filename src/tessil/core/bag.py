@@ -31,10 +31,6 @@ class Edge:
     finish: Finish
     allowance: Inches
 
-    @property
-    def length_squared(self) -> Fraction:
-        return (self.end[0] - self.start[0]) ** 2 + (self.end[1] - self.start[1]) ** 2
-
 
 @dataclass(frozen=True, slots=True)
 class Fold:

@@ -196,11 +196,12 @@ class PicturePainter:
         if level:
             up = -1 if item.lane < 0 else 1
             middle += QPointF(0, up * 11 * self.surface.unit)
-            self._words(middle, item.text, 0, strong=True, chip=False)
+            self._words(middle, item.text, 0, strong=True, chip=item.over_cloth)
             return
         side = -1 if item.lane < 0 else 1
         shift = QPointF(side * 7 * self.surface.unit, 0)
-        self._words(middle + shift, item.text, -1 if side > 0 else 1, strong=True, chip=False)
+        anchor = -1 if side > 0 else 1
+        self._words(middle + shift, item.text, anchor, strong=True, chip=item.over_cloth)
 
     def _label(self, item: Label) -> None:
         anchor = {"left": -1, "centre": 0, "right": 1}[item.align]

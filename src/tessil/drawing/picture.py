@@ -72,6 +72,7 @@ class Dimension:
     text: str
     lane: float = 0
     picked: bool = False
+    over_cloth: bool = False  # its words on a chip, to be read on any print
 
 
 @dataclass(frozen=True, slots=True)

@@ -311,10 +311,13 @@ def _mark_dimensions(plan: Plan, panel: PanelPlan, mark: Placed) -> Iterator[Dim
     left, top = float(panel.shown["left"]), float(panel.shown["top"])
     middle, centre = (y + bottom) / 2, (x + right) / 2
     edge, seam = mark.figures[0], mark.figures[1]
-    yield Dimension((0, middle), (x, middle), read(edge.value), -0.2)
-    yield Dimension((left, middle), (x, middle), read(seam.value), 0.6)
-    yield Dimension((centre, 0), (centre, y), read(mark.figures[2].value), -0.4)
-    yield Dimension((centre, top), (centre, y), read(mark.figures[3].value), 0.4)
+    for start, end, figure, lane in (
+        ((0.0, middle), (x, middle), edge, -0.2),
+        ((left, middle), (x, middle), seam, 0.6),
+        ((centre, 0.0), (centre, y), mark.figures[2], -0.4),
+        ((centre, top), (centre, y), mark.figures[3], 0.4),
+    ):
+        yield Dimension(start, end, read(figure.value), lane, over_cloth=True)
 
 
 def _trimmed_body(plan: Plan, panel: PanelPlan) -> list[Item]:

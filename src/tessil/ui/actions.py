@@ -28,6 +28,8 @@ ACTIONS = (
     ActionRow("undo", "Undo", ("Ctrl+Z",), "undo", apart=True),
     ActionRow("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "redo"),
     ActionRow("units", "Change between inches and centimetres", ("Ctrl+U",), "change_units"),
+    ActionRow("row-more", "One row more", ("Ctrl+]",), "row_more", apart=True),
+    ActionRow("row-fewer", "One row fewer", ("Ctrl+[",), "row_fewer"),
     ActionRow("settle", "Settle this stage", ("Ctrl+Return",), "settle"),
     ActionRow("fix", "Go to the first snag", ("F8",), "first_snag"),
     ActionRow("bench", "Go to the bench", ("F6",), "go_to_bench"),

@@ -24,6 +24,7 @@ from tessil.core.choosing import measure
 from tessil.core.edits import edit
 from tessil.core.lengths import Notation
 from tessil.core.marks import marks_of, move_mark
+from tessil.core.piecing.whole import row_step
 from tessil.core.project import Project
 from tessil.core.snags import Stage, Weight
 from tessil.drawing.picture import Picture
@@ -485,6 +486,20 @@ class Window(QMainWindow):
         units = "metric" if self.desk.project.units == "inch" else "inch"
         words = "Read centimetres" if units == "metric" else "Read inches"
         self.desk.attempt(edit(words, ("units", units)))
+
+    def row_more(self) -> None:
+        self._step_rows(1)
+
+    def row_fewer(self) -> None:
+        self._step_rows(-1)
+
+    def _step_rows(self, by: int) -> None:
+        """A bag larger or smaller by a whole row of strips."""
+        step = row_step(self.desk.plan, by)
+        if step is None:
+            self.told.setText("Whole rows need strips of a chosen width on the leading panel.")
+        else:
+            self.told.setText(self.desk.attempt(step.edit))
 
     def settle(self) -> None:
         self.column.settled.click()

@@ -69,3 +69,14 @@ def test_volume_by_hand():
     assert figure(bag, "volume, finished") == 8 * 4 * 3
     wall = bag.wall.value
     assert figure(bag, "holds, filled as a box") == (8 - 2 * wall) * (4 - 2 * wall) * (3 - 2 * wall)
+
+
+@pytest.mark.parametrize("size", ["width 8, depth 4, height 3", "width 10, depth 5, height 4"])
+def test_the_corner_at_the_zipper_closes_on_itself(size):
+    """Two level legs less the end seam meet two upright ones, less the zipper's seam, and the
+    zipper that shows between them."""
+    bag = made("boxed-zip", **bare(size))
+    notch = next(n for n in bag.panel("body").panel.notches if n.meets == "zip")
+    along_the_end = 2 * (notch.side_leg.value - F(1, 4))
+    across_the_zipper = 2 * (notch.other_leg.value - F(1, 4)) + F(3, 4)
+    assert along_the_end == across_the_zipper == finished(bag)[2] - 2 * F(1, 4)
