@@ -12,7 +12,6 @@ from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent, QSho
 from PySide6.QtWidgets import (
     QHBoxLayout,
     QLabel,
-    QMainWindow,
     QMenu,
     QPushButton,
     QStackedWidget,
@@ -29,22 +28,20 @@ from tessil.core.project import Project
 from tessil.core.snags import Stage, Weight
 from tessil.drawing.picture import Picture
 from tessil.drawing.pictures import View, picture_of, thumbnail
-from tessil.files import recent, recovery
-from tessil.files.places import documents_folder
-from tessil.files.projectfile import FileTrouble, load, save
-from tessil.files.report import cut_csv, finished_text
+from tessil.files import recovery
+from tessil.files.projectfile import load
+from tessil.files.report import finished_text
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
-from tessil.ui.desk import Desk
+from tessil.ui.filing import FilingWindow
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.fields import CountField, WordField
-from tessil.ui.widgets.filebar import FileBar
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.sidebar import SideBar
 from tessil.ui.widgets.snaglist import SnagList
-from tessil.ui.widgets.tray import PanelTray, UnsavedDot
+from tessil.ui.widgets.tray import PanelTray
 
 if TYPE_CHECKING:
     from tessil.ui.preview import Preview
@@ -53,7 +50,7 @@ if TYPE_CHECKING:
 AUTOSAVE_MS = 200
 
 
-class Window(QMainWindow):
+class Window(FilingWindow):
     """Binds the desk to the widgets; every method of the action table is here."""
 
     def __init__(self) -> None:
@@ -61,7 +58,6 @@ class Window(QMainWindow):
         self.setWindowTitle("Tessil")
         self.resize(1280, 800)
         self.setMinimumSize(1100, 700)
-        self.desk = Desk(self)
         self._build()
         self._make_actions()
         self._autosave = QTimer(self)
@@ -79,7 +75,6 @@ class Window(QMainWindow):
         self.pages = QStackedWidget()
         self.work = QWidget()
         self.pages.addWidget(self.work)
-        self.file_bar = FileBar()
         self.bar = RecoveryBar()
         self.bar.restored.connect(self._restore)
         root = QWidget()
@@ -164,7 +159,6 @@ class Window(QMainWindow):
         self.name.setMaximumWidth(300)
         self.finished = QLabel()
         self.finished.setObjectName("soft")
-        self.unsaved = UnsavedDot()
         words = QVBoxLayout()
         words.setSpacing(0)
         words.addWidget(self.name)
@@ -376,97 +370,11 @@ class Window(QMainWindow):
             self.selvage.dots[Stage.BRIEF].setFocus()
         return sentence
 
-    def open_path(self, path: Path) -> str:
-        """Open a file; a sentence, and the open work untouched, if it will not do."""
-        try:
-            project = load(path)
-        except FileTrouble as trouble:
-            return str(trouble)
-        sentence = self.open_project(project, path)
-        if not sentence:
-            recent.remember(path)
-        return sentence
-
     def new_bag(self) -> None:
         """Ask the three questions; the open work stays until they are answered."""
         units = self.desk.project.units if self.desk.is_open else "inch"
         self.start.begin(units, can_go_back=self.desk.is_open)
         self.pages.setCurrentWidget(self.start)
-
-    def ask_open(self) -> None:
-        start = self.desk.path.parent if self.desk.path else documents_folder()
-        self.file_bar.ask("Open", "Open", Path(f"{start}/"), self.open_path, False,
-                          recent.recent_files())  # fmt: skip
-
-    def save(self) -> None:
-        if not self.desk.is_open:
-            return
-        if self.desk.path is None:
-            self.ask_save_as()
-            return
-        sentence = self.save_to(self.desk.path)
-        if sentence:
-            self.ask_save_as()
-            self.file_bar.tell(sentence)
-
-    def save_to(self, path: Path) -> str:
-        """Save; a sentence, and the old file whole, if the disk refuses."""
-        try:
-            save(self.desk.project, path)
-        except FileTrouble as trouble:
-            return str(trouble)
-        self.desk.path = path
-        self.desk.stack.setClean()
-        self.unsaved.show_unsaved(False)
-        recent.remember(path)
-        recovery.forget()
-        return ""
-
-    def _beside(self, suffix: str) -> Path:
-        folder = self.desk.path.parent if self.desk.path else documents_folder()
-        stem = self.desk.path.stem if self.desk.path else self.desk.project.name
-        safe = "".join(c if c.isalnum() or c in " -_" else "-" for c in stem).strip() or "bag"
-        return folder / f"{safe}{suffix}"
-
-    def ask_save_as(self) -> None:
-        if self.desk.is_open:
-            self.file_bar.ask("Save as", "Save", self._beside(".tessil"), self.save_to, True)
-
-    def ask_pdf(self) -> None:
-        from tessil.files.worksheet import save_pdf
-
-        self._ask_export("Worksheet as", ".pdf", lambda path: save_pdf(self.desk.plan, path))
-
-    def ask_svg(self) -> None:
-        from tessil.files.svg import save_svg
-
-        desk = self.desk
-        self._ask_export(
-            "Panel as", ".svg", lambda path: save_svg(desk.plan, desk.panel, path, desk.stage)
-        )
-
-    def ask_csv(self) -> None:
-        def write(path: Path) -> None:
-            try:
-                path.write_text(cut_csv(self.desk.plan), "utf-8")
-            except OSError as error:
-                reason = (error.strerror or "the disk refused").lower()
-                raise FileTrouble(f"“{path.name}” could not be written: {reason}.") from None
-
-        self._ask_export("Cut list as", ".csv", write)
-
-    def _ask_export(self, words: str, suffix: str, write: object) -> None:
-        if not self.desk.is_open:
-            return
-
-        def accept(path: Path) -> str:
-            try:
-                write(path)  # type: ignore[operator]
-            except FileTrouble as trouble:
-                return str(trouble)
-            return ""
-
-        self.file_bar.ask(words, "Save", self._beside(suffix), accept, True, suffix=suffix)
 
     def show_worksheet(self) -> None:
         if self.desk.is_open:
@@ -554,11 +462,6 @@ class Window(QMainWindow):
         self.window().close()
 
     # -- safety -----------------------------------------------------------------
-
-    def keep_safe(self) -> None:
-        """Write the recovery file; the crash handler calls this too."""
-        if self.desk.is_open:
-            recovery.keep(self.desk.project, self.desk.path)
 
     def _restore(self, lost: recovery.Lost) -> None:
         if not self.open_project(lost.project, lost.origin):

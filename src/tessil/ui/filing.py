@@ -1,0 +1,125 @@
+"""A window that opens, saves and exports what is on its desk.
+
+Knows files and the bar that asks for them; what is shown is the window's own matter.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtWidgets import QMainWindow
+
+from tessil.core.project import Project
+from tessil.files import recent, recovery
+from tessil.files.places import documents_folder
+from tessil.files.projectfile import FileTrouble, load, save
+from tessil.files.report import cut_csv
+from tessil.ui.desk import Desk
+from tessil.ui.widgets.filebar import FileBar
+from tessil.ui.widgets.tray import UnsavedDot
+
+
+class FilingWindow(QMainWindow):
+    """The desk, the file bar, and every way between the desk and the disk."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.desk = Desk(self)
+        self.file_bar = FileBar()
+        self.unsaved = UnsavedDot()
+
+    def open_project(self, project: Project, path: Path | None) -> str:
+        """Put another project on the desk; the window shows it."""
+        raise NotImplementedError
+
+    def open_path(self, path: Path) -> str:
+        """Open a file; a sentence, and the open work untouched, if it will not do."""
+        try:
+            project = load(path)
+        except FileTrouble as trouble:
+            return str(trouble)
+        sentence = self.open_project(project, path)
+        if not sentence:
+            recent.remember(path)
+        return sentence
+
+    def ask_open(self) -> None:
+        start = self.desk.path.parent if self.desk.path else documents_folder()
+        self.file_bar.ask("Open", "Open", Path(f"{start}/"), self.open_path, False,
+                          recent.recent_files())  # fmt: skip
+
+    def save(self) -> None:
+        if not self.desk.is_open:
+            return
+        if self.desk.path is None:
+            self.ask_save_as()
+            return
+        sentence = self.save_to(self.desk.path)
+        if sentence:
+            self.ask_save_as()
+            self.file_bar.tell(sentence)
+
+    def save_to(self, path: Path) -> str:
+        """Save; a sentence, and the old file whole, if the disk refuses."""
+        try:
+            save(self.desk.project, path)
+        except FileTrouble as trouble:
+            return str(trouble)
+        self.desk.path = path
+        self.desk.stack.setClean()
+        self.unsaved.show_unsaved(False)
+        recent.remember(path)
+        recovery.forget()
+        return ""
+
+    def _beside(self, suffix: str) -> Path:
+        folder = self.desk.path.parent if self.desk.path else documents_folder()
+        stem = self.desk.path.stem if self.desk.path else self.desk.project.name
+        safe = "".join(c if c.isalnum() or c in " -_" else "-" for c in stem).strip() or "bag"
+        return folder / f"{safe}{suffix}"
+
+    def ask_save_as(self) -> None:
+        if self.desk.is_open:
+            self.file_bar.ask("Save as", "Save", self._beside(".tessil"), self.save_to, True)
+
+    def ask_pdf(self) -> None:
+        from tessil.files.worksheet import save_pdf
+
+        self._ask_export("Worksheet as", ".pdf", lambda path: save_pdf(self.desk.plan, path))
+
+    def ask_svg(self) -> None:
+        from tessil.files.svg import save_svg
+
+        desk = self.desk
+        self._ask_export(
+            "Panel as", ".svg", lambda path: save_svg(desk.plan, desk.panel, path, desk.stage)
+        )
+
+    def ask_csv(self) -> None:
+        def write(path: Path) -> None:
+            try:
+                path.write_text(cut_csv(self.desk.plan), "utf-8")
+            except OSError as error:
+                reason = (error.strerror or "the disk refused").lower()
+                raise FileTrouble(f"“{path.name}” could not be written: {reason}.") from None
+
+        self._ask_export("Cut list as", ".csv", write)
+
+    def _ask_export(self, words: str, suffix: str, write: Callable[[Path], None]) -> None:
+        if not self.desk.is_open:
+            return
+
+        def accept(path: Path) -> str:
+            try:
+                write(path)
+            except FileTrouble as trouble:
+                return str(trouble)
+            return ""
+
+        self.file_bar.ask(words, "Save", self._beside(suffix), accept, True, suffix=suffix)
+
+    def keep_safe(self) -> None:
+        """Write the recovery file; the crash handler calls this too."""
+        if self.desk.is_open:
+            recovery.keep(self.desk.project, self.desk.path)
