@@ -9,14 +9,15 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from tessil.core.bag import Box
-from tessil.core.marks import Placed, marks_of
+from tessil.core.marks import marks_of
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
-from tessil.drawing.bagview import finished_bag, look_of
+from tessil.drawing.bagview import finished_bag
 from tessil.drawing.bands import bands, trimmed_bands
 from tessil.drawing.clothview import cut_picture, edge_picture
+from tessil.drawing.edgeview import bag_letters, edge_words
+from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import (
     Badge,
     Cloth,
@@ -268,56 +269,16 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     items += _trim_dimensions(plan, panel)
     placed = marks_of(plan, panel.key)
     for mark in placed:
-        items += _mark(plan, panel, mark, picked=mark.index is not None and mark.index == view.mark)
-    handles = {mark.key: _outline(mark.box) for mark in placed if mark.index is not None}
+        items += mark_items(
+            plan, panel, mark, picked=mark.index is not None and mark.index == view.mark
+        )
+    handles = {mark.key: outline_of(mark.box) for mark in placed if mark.index is not None}
     x0, y0 = min(-left, 0.0), min(-top, 0.0)
     box = (x0, y0, max(width + right, width) - x0, max(height + bottom, height) - y0)
     caption = f"{panel.panel.label}, to be trimmed. Hatched: what the ruler takes off."
     if placed:
         caption = f"{panel.panel.label}: drag a mark, or move it by arrows. Sizes from both edges."
     return Picture(tuple(items), box, caption=caption, room=(88, 48, 64, 100), handles=handles)
-
-
-def _outline(box: Box) -> tuple[Point, ...]:
-    x, y, w, h = (float(v) for v in box)
-    return rectangle(x, y, w, h)
-
-
-def _mark(plan: Plan, panel: PanelPlan, mark: Placed, picked: bool) -> Iterator[Item]:
-    """One mark with its name; the one in hand also with its distances from both edges."""
-    shape = _outline(mark.box)
-    yield Sheet(shape, "window")
-    yield Line(shape, "picked" if picked else "object", closed=True)
-    (x, y), _, (right, bottom), _ = shape
-    for line in mark.lines:
-        yield Line(((float(line), y), (float(line), bottom)), "fold")
-    if mark.kind == "window":
-        middle = (y + bottom) / 2
-        yield Line(((x, middle), (right, middle)), "fold")
-    if mark.kind in ("snap", "handle"):
-        centre = ((x + right) / 2, (y + bottom) / 2)
-        yield Line(((x, centre[1]), (right, centre[1])), "thin")
-        yield Line(((centre[0], y), (centre[0], bottom)), "thin")
-    if mark.twin is not None:
-        yield Line(_outline(mark.twin), "object", closed=True)
-    yield Label(((x + right) / 2, bottom + 0.25), mark.label, chip=True)
-    if picked:
-        yield from _mark_dimensions(plan, panel, mark)
-
-
-def _mark_dimensions(plan: Plan, panel: PanelPlan, mark: Placed) -> Iterator[Dimension]:
-    (x, y), _, (right, bottom), _ = _outline(mark.box)
-    read = plan.marks.notation.read_off
-    left, top = float(panel.shown["left"]), float(panel.shown["top"])
-    middle, centre = (y + bottom) / 2, (x + right) / 2
-    edge, seam = mark.figures[0], mark.figures[1]
-    for start, end, figure, lane in (
-        ((0.0, middle), (x, middle), edge, -0.2),
-        ((left, middle), (x, middle), seam, 0.6),
-        ((centre, 0.0), (centre, y), mark.figures[2], -0.4),
-        ((centre, top), (centre, y), mark.figures[3], 0.4),
-    ):
-        yield Dimension(start, end, read(figure.value), lane, over_cloth=True)
 
 
 def _trimmed_body(plan: Plan, panel: PanelPlan) -> list[Item]:
@@ -367,77 +328,13 @@ def _square_marks(panel: PanelPlan) -> Iterator[Line]:
             yield Line(rectangle(*box), "fold", closed=True)
 
 
-_BECOMES = {"bound": "bound", "turned": "turned in", "zip": "zipper", "free": "as cut"}
-_SEAMS = {"left": "side seam", "right": "side seam", "bottom": "bottom seam", "top": "seam"}
-
-
-def _edge_letters(panel: PanelPlan) -> dict[str, tuple[str, str]]:
-    """Letter and words for each side, fold and corner: the same letters stand on the bag."""
-    letters = {}
-    top, side, bottom = (panel.panel.side(name) for name in ("top", "left", "bottom"))
-    for letter, name, edge in (("A", "top", top), ("B", "side", side), ("C", "bottom", bottom)):
-        words = _SEAMS["left" if name == "side" else name]
-        letters[name] = (letter, words if edge.finish == "seam" else _BECOMES[edge.finish])
-    for fold in panel.panel.folds:
-        letters[f"{fold.name} fold"] = ("D" if fold.name == "bottom" else "E", f"{fold.name} fold")
-    if panel.panel.notches:
-        letters["corner"] = ("F", "box corner")
-    return letters
-
-
-def _edge_words(panel: PanelPlan) -> Iterator[Item]:
-    """What each side of the panel becomes in the bag, and its folds, each with its letter."""
-    width, height = (float(v) for v in panel.trimmed.values())
-    letters = _edge_letters(panel)
-    spots = {
-        "top": (width * 0.5, 0.0),
-        "bottom": (width * 0.5, height),
-        "side": (0.0, height * 0.3),
-    }
-    for name, at in spots.items():
-        yield Label(at, " ".join(letters[name]), chip=True)
-    yield Label((width, height * 0.3), letters["side"][0], chip=True)
-    for fold in panel.panel.folds:
-        yield Line(tuple((float(x), float(y)) for x, y in (fold.start, fold.end)), "fold")
-        at = (width * 0.7, float(fold.start[1]))
-        yield Label(at, " ".join(letters[f"{fold.name} fold"]), chip=True)
-    for notch in panel.panel.notches[:1]:
-        corner = (float(notch.x + notch.width), float(notch.y))
-        yield Label(corner, " ".join(letters["corner"]), align="left", chip=True)
-
-
-def _bag_letters(plan: Plan, x: float, floor: float, side: str) -> Iterator[Label]:
-    """The same letters where those edges lie on the finished bag."""
-    panel = plan.panel(plan.shape.leader)
-    look, letters = look_of(plan, side), _edge_letters(panel)
-    width, height, depth = float(look.width), float(look.height), float(look.depth)
-    top = floor - height
-    own = [face for face in look.faces if face.panel == panel.key]
-    begins = float(own[0].target[1]) if own else 0.0
-    across = depth * 0.23
-    folded = letters.get("flap fold", letters.get("top fold"))
-    if folded is not None:
-        yield Label((x + width * 0.2, top), folded[0], chip=True)
-    elif look.closed:
-        yield Label((x + width * 0.2 + across, top - depth * 0.17), letters["top"][0], chip=True)
-    else:
-        yield Label((x + width * 0.2, top + begins), letters["top"][0], chip=True)
-    # The bottom of a boxed bag lies hidden in the middle of its base.
-    below = letters.get("bottom fold", letters["bottom"])[0]
-    yield Label((x + width * 0.2, floor), f"{below} beneath" if depth else below, chip=True)
-    yield Label((x + width + across, floor - height * 0.75), letters["side"][0], chip=True)
-    if "corner" in letters:
-        foot = (x + width + across, floor - depth * 0.17)
-        yield Label(foot, letters["corner"][0], chip=True)
-
-
 def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     """The brief: the trimmed panel, and the bag it becomes beside it."""
     width, height = (float(v) for v in panel.trimmed.values())
-    items = [*_trimmed_body(plan, panel), *_trim_dimensions(plan, panel), *_edge_words(panel)]
+    items = [*_trimmed_body(plan, panel), *_trim_dimensions(plan, panel), *edge_words(panel)]
     apart = width + max(width, height) * 0.42
     bag, bag_width, bag_height = finished_bag(plan, apart, height, view.side)
-    items += [*bag, *_bag_letters(plan, apart, height, view.side)]
+    items += [*bag, *bag_letters(plan, apart, height, view.side)]
     y0 = min(0.0, height - bag_height)
     box = (0.0, y0, apart + bag_width, height - y0)
     caption = (
