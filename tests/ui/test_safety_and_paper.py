@@ -69,6 +69,56 @@ def test_closing_without_saving_keeps_the_work_for_the_next_start(at_work):
     assert '"bags": 5' in kept.read_text()
 
 
+def test_a_new_bag_that_was_only_answered_is_kept_too(hands):
+    window = hands.window
+    hands.click(window.start.plan_it)
+    window.close()
+    assert '"name": "Folder bag"' in recovery._own_path().read_text()
+
+
+def test_work_taken_up_again_and_closed_untouched_is_still_kept(qtbot):
+    recovery.keep(tote(bags=4), None)
+    kept = recovery._own_path()
+    kept.rename(kept.with_name("recovery-999999997.json"))
+    window = Window()
+    qtbot.addWidget(window)
+    window.show()
+    window.bar.take.click()
+    window.close()
+    assert '"bags": 4' in recovery._own_path().read_text()
+
+
+def test_a_demo_that_nobody_touched_leaves_nothing(at_work):
+    at_work.window.close()
+    assert not recovery._own_path().exists()
+
+
+def test_another_project_does_not_swallow_unsaved_work(at_work, tmp_path):
+    window = at_work.window
+    at_work.click(window.bags)
+    at_work.type("5")
+    other = tmp_path / "other.tessil"
+    save(tote(bags=9), other)
+    assert window.open_path(other) == ""
+    assert window.desk.project.bags == 9
+    assert window.bar.isVisible()
+    at_work.click(window.bar.take)
+    assert window.desk.project.bags == 5
+    assert window.unsaved.unsaved
+    assert recovery.find_lost() == []
+
+
+def test_a_file_that_will_not_open_puts_nothing_aside(at_work, tmp_path):
+    window = at_work.window
+    at_work.click(window.bags)
+    at_work.type("5")
+    broken = tmp_path / "broken.tessil"
+    broken.write_text("{")
+    assert window.open_path(broken)
+    assert not window.bar.isVisible()
+    assert recovery.find_lost() == []
+
+
 def test_closing_saved_work_leaves_nothing_behind(at_work, tmp_path):
     window = at_work.window
     assert window.save_to(tmp_path / "bag.tessil") == ""

@@ -223,7 +223,9 @@ def _edge(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
 def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     for bought in plan.bought:
         figure = bought.cloth.buy.called(bought.name)
-        yield Reading(f"buy.{bought.stock}", figure, "Length to buy, off the bolt")
+        bare = plan.marks.notation.read_off(bought.cloth.bare)
+        about = f"Length to buy, off the bolt; the bare area alone would take {bare}"
+        yield Reading(f"buy.{bought.stock}", figure, about)
 
 
 def _make(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:

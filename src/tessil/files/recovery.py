@@ -9,6 +9,7 @@ from __future__ import annotations
 import json
 import os
 import re
+import time
 from contextlib import suppress
 from dataclasses import dataclass
 from datetime import datetime
@@ -35,9 +36,18 @@ def _own_path() -> Path:
 
 def keep(project: Project, origin: Path | None) -> None:
     """Write the current work where a crash cannot reach it; a full disk is no reason to stop."""
+    _write(_own_path(), project, origin)
+
+
+def put_aside(project: Project, origin: Path | None) -> None:
+    """Keep unsaved work that makes room for another project; it is found like lost work."""
+    _write(state_folder() / f"aside-{time.time_ns()}.json", project, origin)
+
+
+def _write(path: Path, project: Project, origin: Path | None) -> None:
     record = {"origin": str(origin) if origin else None, "project": json.loads(to_text(project))}
     with suppress(OSError):
-        write_quickly(_own_path(), json.dumps(record, ensure_ascii=False))
+        write_quickly(path, json.dumps(record, ensure_ascii=False))
 
 
 def forget() -> None:
@@ -63,11 +73,11 @@ def _is_running(process: int) -> bool:
 
 
 def find_lost() -> list[Lost]:
-    """Recovery files whose process has gone, newest first; unreadable ones are left alone."""
+    """Work put aside, or whose process has gone, newest first; unreadable files are left alone."""
     found = []
-    for path in state_folder().glob("recovery-*.json"):
-        match = re.fullmatch(r"recovery-(\d+)\.json", path.name)
-        if match is None or _is_running(int(match.group(1))):
+    for path in state_folder().glob("*.json"):
+        match = re.fullmatch(r"(recovery|aside)-(\d+)\.json", path.name)
+        if match is None or (match[1] == "recovery" and _is_running(int(match[2]))):
             continue
         with suppress(OSError, ValueError, KeyError, TypeError, FileTrouble):
             record = json.loads(path.read_text("utf-8"))

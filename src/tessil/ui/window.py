@@ -35,7 +35,7 @@ from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
 from tessil.ui.filing import FilingWindow
 from tessil.ui.widgets.bench import Bench
-from tessil.ui.widgets.fields import CountField, WordField
+from tessil.ui.widgets.fields import CountField, TypedField, WordField
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
@@ -58,6 +58,7 @@ class Window(FilingWindow):
         self.setWindowTitle("Tessil")
         self.resize(1280, 800)
         self.setMinimumSize(1100, 700)
+        self.is_demo = False
         self._build()
         self._make_actions()
         self._autosave = QTimer(self)
@@ -66,6 +67,7 @@ class Window(FilingWindow):
         self._autosave.timeout.connect(self.keep_safe)
         self.desk.planned.connect(self._planned)
         self.desk.looked.connect(self.refresh)
+        self.desk.opened.connect(self._forget_typing)
         self.desk.stack.cleanChanged.connect(lambda clean: self.unsaved.show_unsaved(not clean))
         self.bar.offer(recovery.find_lost())
 
@@ -361,14 +363,30 @@ class Window(FilingWindow):
     # -- the action table -------------------------------------------------------
 
     def open_project(self, project: Project, path: Path | None) -> str:
-        """Put another project on the desk."""
-        sentence = self.desk.open(project, path)
-        if not sentence:
-            self.bench.fit()
-            self.unsaved.show_unsaved(path is None)
-            self._to_work()
-            self.selvage.dots[Stage.BRIEF].setFocus()
-        return sentence
+        """Put another project on the desk; unsaved work is put aside and offered again."""
+        desk, unsaved = self.desk, self._has_unsaved_work()
+        before = (desk.project, desk.path)
+        sentence = desk.open(project, path)
+        if sentence:
+            return sentence
+        if unsaved:
+            recovery.put_aside(*before)
+            self.bar.offer(recovery.find_lost())
+        self.is_demo = False
+        self.bench.fit()
+        self.unsaved.show_unsaved(path is None)
+        self._to_work()
+        self.selvage.dots[Stage.BRIEF].setFocus()
+        return ""
+
+    def _forget_typing(self) -> None:
+        """What is half typed belongs to the project before; it must not reach the next one."""
+        for field in self.work.findChildren(TypedField):
+            field.forget()
+
+    def _has_unsaved_work(self) -> bool:
+        demo_untouched = self.is_demo and not self.desk.stack.count()
+        return self.desk.is_open and self.unsaved.unsaved and not demo_untouched
 
     def new_bag(self) -> None:
         """Ask the three questions; the open work stays until they are answered."""
@@ -447,6 +465,7 @@ class Window(FilingWindow):
         """One of the demo bags, as a new project."""
         with as_file(files("tessil") / "demo" / f"{key}.tessil") as path:
             self.open_project(load(path), None)
+        self.is_demo = True
 
     def open_reed_pouch(self) -> None:
         self.open_demo("reed-pouch")
@@ -472,9 +491,8 @@ class Window(FilingWindow):
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Unsaved work is kept and offered again at the next start; nothing is asked."""
-        clean = self.desk.stack.isClean() and not self.unsaved.unsaved
-        if not self.desk.is_open or clean or not self.desk.stack.count():
-            recovery.forget()
-        else:
+        if self._has_unsaved_work():
             recovery.keep(self.desk.project, self.desk.path)
+        else:
+            recovery.forget()
         event.accept()

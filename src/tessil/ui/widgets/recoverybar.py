@@ -1,4 +1,4 @@
-"""Offers work that a crash, or a close without saving, left behind."""
+"""Offers work that a crash, a close without saving, or another project left behind."""
 
 from __future__ import annotations
 
@@ -41,14 +41,14 @@ class RecoveryBar(QWidget):
         if lost:
             newest = lost[0]
             self.words.setText(
-                f"“{newest.project.name}” was not saved when Tessil ended, "
+                f"“{newest.project.name}” is not saved yet; it is kept from "
                 f"{newest.when:%d %B %H:%M}."
             )
 
     def _take(self) -> None:
         newest = self.lost[0]
         self.restored.emit(newest)
-        self.offer(self.lost[1:])
+        self.offer(recovery.find_lost())
 
     def _drop(self) -> None:
         recovery.discard(self.lost[0])
