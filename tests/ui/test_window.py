@@ -385,3 +385,29 @@ def test_specs_have_stable_unique_keys(demo):
     for stage in Stage:
         keys = [spec.key for spec in specs(made, stage, "front")]
         assert len(keys) == len(set(keys))
+
+
+def test_half_typed_text_does_not_reach_the_next_panel(at_work):
+    window = at_work.window
+    window.desk.look(stage=Stage.QUILT, panel="front")
+    QApplication.processEvents()
+    at_work.click(at_work.field("panel.quilting.gap"))
+    at_work.type("2")  # taken, but the field is still in hand
+    flap = window.desk.project.panels["flap"].quilting.gap
+    window.desk.look(panel="flap")
+    QApplication.processEvents()
+    window.bench.setFocus()
+    QApplication.processEvents()
+    assert window.desk.project.panels["front"].quilting.gap == 2
+    assert window.desk.project.panels["flap"].quilting.gap == flap
+
+
+def test_half_typed_text_does_not_reach_the_next_panels_ladder(at_work):
+    window = at_work.window
+    at_work.click(window.ladder.cells["quilted"].box)
+    at_work.type("14 x 15 1/2")
+    window.acts["next-panel"].trigger()
+    QApplication.processEvents()
+    window.bench.setFocus()
+    QApplication.processEvents()
+    assert list(window.desk.project.measured) == ["front"]

@@ -56,11 +56,13 @@ class Step(QUndoCommand):
 
 class Desk(QObject):
     """What the window shows.  ``planned`` follows any change of the project, ``looked`` any
-    change of stage, panel, picked figure or piece, ``opened`` another project."""
+    change of stage, panel, picked figure or piece, ``opened`` another project.  ``leaving``
+    comes before another stage or panel, so that fields settle what belongs to this one."""
 
     planned = Signal()
     looked = Signal()
     opened = Signal()
+    leaving = Signal()
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -126,6 +128,7 @@ class Desk(QObject):
 
     def look(self, stage: Stage | None = None, panel: str | None = None) -> None:
         """Turn to a stage or a panel."""
+        self.leaving.emit()
         if stage is not None:
             self.stage = stage
         if panel is not None and panel != self.panel:
@@ -140,6 +143,7 @@ class Desk(QObject):
 
     def show_snag(self, snag: Snag) -> None:
         """Go where a snag sits."""
+        self.leaving.emit()
         self.stage = snag.stage
         if snag.panel:
             self.panel = snag.panel

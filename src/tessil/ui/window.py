@@ -68,6 +68,7 @@ class Window(FilingWindow):
         self.desk.planned.connect(self._planned)
         self.desk.looked.connect(self.refresh)
         self.desk.opened.connect(self._forget_typing)
+        self.desk.leaving.connect(self._settle_typing)
         self.desk.stack.cleanChanged.connect(lambda clean: self.unsaved.show_unsaved(not clean))
         self.bar.offer(recovery.find_lost())
 
@@ -378,6 +379,13 @@ class Window(FilingWindow):
         self._to_work()
         self.selvage.dots[Stage.BRIEF].setFocus()
         return ""
+
+    def _settle_typing(self) -> None:
+        """What is half typed belongs to this stage and panel: take it here, or give it up."""
+        for field in self.work.findChildren(TypedField):
+            if field.dirty:
+                field.settle()
+                field.forget()
 
     def _forget_typing(self) -> None:
         """What is half typed belongs to the project before; it must not reach the next one."""
