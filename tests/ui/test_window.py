@@ -411,3 +411,18 @@ def test_half_typed_text_does_not_reach_the_next_panels_ladder(at_work):
     window.bench.setFocus()
     QApplication.processEvents()
     assert list(window.desk.project.measured) == ["front"]
+
+
+def test_undo_by_key_works_from_inside_a_field(at_work):
+    window = at_work.window
+    at_work.ctrl(Qt.Key.Key_4)
+    field = at_work.field("panel.quilting.gap")
+    at_work.click(field)
+    at_work.type("2")
+    assert window.desk.project.panels["front"].quilting.gap == 2
+    at_work.ctrl(Qt.Key.Key_Z)
+    assert window.desk.project.panels["front"].quilting.gap == F(5, 4)
+    assert field.text() == "1¼"
+    at_work.ctrl(Qt.Key.Key_Y)
+    assert window.desk.project.panels["front"].quilting.gap == 2
+    assert field.text() == "2"

@@ -411,9 +411,11 @@ class Window(FilingWindow):
         self.pages.setCurrentWidget(self.work if self.desk.is_open else self.start)
 
     def undo(self) -> None:
+        self._forget_typing()
         self.desk.stack.undo()
 
     def redo(self) -> None:
+        self._forget_typing()
         self.desk.stack.redo()
 
     def change_units(self) -> None:

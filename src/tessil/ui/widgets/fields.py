@@ -7,12 +7,13 @@ from collections.abc import Callable
 from fractions import Fraction
 from typing import Any
 
-from PySide6.QtCore import QRectF, Qt, QTimer, Signal
+from PySide6.QtCore import QEvent, QRectF, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QFocusEvent,
     QFontMetricsF,
     QKeyEvent,
+    QKeySequence,
     QPainter,
     QPaintEvent,
     QPen,
@@ -127,6 +128,15 @@ class TypedField(QLineEdit):
         self._late.stop()
         self._tell("")
         self.show_value(self.value)
+
+    def event(self, event: QEvent) -> bool:
+        """Undo and redo belong to the plan, also while the hands are in a field."""
+        if event.type() == QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent):
+            undo, redo = QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo
+            if event.matches(undo) or event.matches(redo):
+                event.ignore()
+                return True
+        return super().event(event)
 
     def focusInEvent(self, event: QFocusEvent) -> None:
         self.run = self.new_run()
