@@ -2,7 +2,7 @@
 
 import pytest
 from PySide6.QtCore import QRectF
-from PySide6.QtGui import QColor, QImage, QPainter
+from PySide6.QtGui import QColor, QImage, QPainter, QTransform
 
 from tessil.core.plan import plan
 from tessil.core.project import Print
@@ -58,9 +58,20 @@ def test_motifs_do_not_look_alike(qapp):
 
 
 def test_a_turned_directional_print_is_upside_down(qapp):
-    """Notes laid turned are the same picture rotated by half a turn."""
-    straight, turned = _swatch("notes"), _swatch("notes", turned=True)
+    """Rotated by half a turn, whole repeats of the turned print are the straight ones."""
+    straight, turned = (_swatch("notes", turned=way).copy(0, 0, 200, 200) for way in (False, True))
+    back = turned.transformed(QTransform().rotate(180))
     assert straight != turned
+    assert _difference(straight, back) < 0.25 * _difference(straight, turned)
+
+
+def _difference(one, other):
+    """Mean difference of lightness over a grid of pixels, clear of the edges."""
+    points = [(x, y) for x in range(10, 190, 3) for y in range(10, 190, 3)]
+    return sum(
+        abs(QColor(one.pixel(x, y)).lightness() - QColor(other.pixel(x, y)).lightness())
+        for x, y in points
+    ) / len(points)
 
 
 def test_a_print_too_small_to_see_is_one_colour(qapp):

@@ -32,11 +32,14 @@ def test_the_worksheet_shows_two_pages_and_comes_back(at_work):
     assert window.work.isVisible()
 
 
-def test_the_printer_button_says_when_there_is_none(at_work):
+@pytest.mark.parametrize(("printers", "says"), [([], "No printer"), (["Attic"], "Two pages")])
+def test_the_printer_button_says_when_there_is_none(at_work, monkeypatch, printers, says):
     window = at_work.window
+    names = "tessil.ui.preview.QPrinterInfo.availablePrinterNames"
+    monkeypatch.setattr(names, lambda: printers)
     window.show_worksheet()
-    if not window.preview.printer.isEnabled():
-        assert "No printer" in window.preview.words.text()
+    assert window.preview.printer.isEnabled() == bool(printers)
+    assert says in window.preview.words.text()
 
 
 def test_a_pdf_into_no_folder_is_refused_in_words(at_work, tmp_path):

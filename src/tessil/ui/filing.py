@@ -6,6 +6,7 @@ Knows files and the bar that asks for them; what is shown is the window's own ma
 from __future__ import annotations
 
 from collections.abc import Callable
+from importlib.resources import as_file, files
 from pathlib import Path
 
 from PySide6.QtWidgets import QMainWindow
@@ -28,6 +29,7 @@ class FilingWindow(QMainWindow):
         self.desk = Desk(self)
         self.file_bar = FileBar()
         self.unsaved = UnsavedDot()
+        self.is_demo = False
 
     def open_project(self, project: Project, path: Path | None) -> str:
         """Put another project on the desk; the window shows it."""
@@ -43,6 +45,21 @@ class FilingWindow(QMainWindow):
         if not sentence:
             recent.remember(path)
         return sentence
+
+    def open_demo(self, key: str = "rehearsal-satchel") -> None:
+        """One of the demo bags, as a new project."""
+        with as_file(files("tessil") / "demo" / f"{key}.tessil") as path:
+            self.open_project(load(path), None)
+        self.is_demo = True
+
+    def open_reed_pouch(self) -> None:
+        self.open_demo("reed-pouch")
+
+    def open_clutch(self) -> None:
+        self.open_demo("march-card-clutch")
+
+    def open_sack(self) -> None:
+        self.open_demo("mute-sack")
 
     def ask_open(self) -> None:
         start = self.desk.path.parent if self.desk.path else documents_folder()

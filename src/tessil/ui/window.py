@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from functools import cached_property, partial
-from importlib.resources import as_file, files
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -29,7 +28,6 @@ from tessil.core.snags import Stage, Weight
 from tessil.drawing.picture import Picture
 from tessil.drawing.pictures import View, picture_of, thumbnail
 from tessil.files import recovery
-from tessil.files.projectfile import load
 from tessil.files.report import finished_text
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
@@ -58,7 +56,6 @@ class Window(FilingWindow):
         self.setWindowTitle("Tessil")
         self.resize(1280, 800)
         self.setMinimumSize(1100, 700)
-        self.is_demo = False
         self._build()
         self._make_actions()
         self._autosave = QTimer(self)
@@ -470,21 +467,6 @@ class Window(FilingWindow):
         corner = self.menu_button.rect().bottomRight()
         at = self.menu_button.mapToGlobal(corner)
         self.menu.popup(at - QPoint(self.menu.sizeHint().width(), 0))
-
-    def open_demo(self, key: str = "rehearsal-satchel") -> None:
-        """One of the demo bags, as a new project."""
-        with as_file(files("tessil") / "demo" / f"{key}.tessil") as path:
-            self.open_project(load(path), None)
-        self.is_demo = True
-
-    def open_reed_pouch(self) -> None:
-        self.open_demo("reed-pouch")
-
-    def open_clutch(self) -> None:
-        self.open_demo("march-card-clutch")
-
-    def open_sack(self) -> None:
-        self.open_demo("mute-sack")
 
     def quit(self) -> None:
         """Close the window this one lives in, or itself."""
