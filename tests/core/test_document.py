@@ -6,10 +6,11 @@ import pytest
 from pydantic import ValidationError
 
 from tessil.core.catalogue import hoop, hoops, material, materials, of_kind
-from tessil.core.choosing import choose, choose_alike, choose_apart, measure, owner_of, reshape
+from tessil.core.choosing import choose, choose_alike, choose_apart, measure, reshape
 from tessil.core.edits import applied, edit, path_of
 from tessil.core.making.cautions import caution_for
 from tessil.core.making.squaring import squaring_advice
+from tessil.core.panels import owner_key
 from tessil.core.plan import plan
 from tessil.core.project import Got, Mark, Oversize, Piecing, Print, Project, Seams
 from tessil.core.shapes import SHAPES
@@ -70,9 +71,9 @@ def test_edits_of_fields_that_do_not_exist_are_faults():
 def test_the_back_shares_the_fronts_choices_until_it_has_its_own():
     project = tote()
     back = plan(project).bag.panel("back")
-    assert owner_of(project, back) == "front"
+    assert owner_key(project, back) == "front"
     apart = applied(project, choose_apart(project, back))
-    assert owner_of(apart, back) == "back"
+    assert owner_key(apart, back) == "back"
     changed = applied(apart, choose(apart, back, "", ("quilting.gap", F(2))))
     assert changed.panels["front"].quilting.gap == F(5, 4)
     alike = applied(changed, choose_alike(back))

@@ -122,12 +122,30 @@ def test_a_folder_or_nothing_is_no_project(tmp_path):
 
 
 def test_an_older_format_is_migrated(monkeypatch):
-    monkeypatch.setattr(projectfile, "FORMAT", 2)
+    newer = FORMAT + 1
+    monkeypatch.setattr(projectfile, "FORMAT", newer)
     monkeypatch.setitem(
-        projectfile.MIGRATIONS, 1, lambda data: {**data, "format": 2, "name": "moved on"}
+        projectfile.MIGRATIONS, FORMAT, lambda data: {**data, "format": newer, "name": "moved on"}
     )
     data = projectfile._migrated(json.loads(to_text(tote())), "It")
     assert data["name"] == "moved on"
+
+
+def test_a_file_of_the_first_format_still_opens():
+    data = json.loads(to_text(tote()))
+    data["format"] = 1
+    for key in ("scraps", "seam_test", "pack", "rules"):
+        del data[key]
+    for choices in data["panels"].values():
+        del choices["zones"]
+        for key in ("angle", "widths", "square", "surplus_across", "foundation", "overhang",
+                    "heights", "filled", "allowance", "sashing", "border", "border_print",
+                    "press", "locked", "laid"):  # fmt: skip
+            del choices["piecing"][key]
+    for cloth in data["prints"]:
+        for key in ("favourite", "amount", "photo"):
+            del cloth[key]
+    assert from_text(json.dumps(data)) == tote()
 
 
 def test_lengths_of_any_kind_survive_a_file():

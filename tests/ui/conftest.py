@@ -75,6 +75,35 @@ class Hands:
             QApplication.sendEvent(widget, event)
         QApplication.processEvents()
 
+    def choose(self, key, value):
+        """Come to a choice by its keys: a list by arrows, segments by a click."""
+        field = self.field(key)
+        if hasattr(field, "buttons"):
+            self.click(field.buttons[value])
+            return
+        assert field.isVisible(), f"{key} cannot be seen"
+        row = field.findData(value)
+        assert row >= 0, f"{key} offers no {value}"
+        self.click(field)
+        view = field.view()
+        QTest.keyClick(view, Qt.Key.Key_Home)
+        for _ in range(row):
+            QTest.keyClick(view, Qt.Key.Key_Down)
+        QTest.keyClick(view, Qt.Key.Key_Return)
+        QApplication.processEvents()
+
+    def leaf(self, key):
+        """Turn to a leaf of the stage by its button."""
+        self.click(self.window.column.leaves.buttons[key])
+
+    def piece(self, key):
+        """Where on the bench the middle of a piece is."""
+        bench = self.window.bench
+        outline = bench.picture.pieces[key]
+        x = sum(x for x, _ in outline) / len(outline)
+        y = sum(y for _, y in outline) / len(outline)
+        return bench.surface().at((x, y)).toPoint()
+
     def field(self, key):
         return self.window.column.field(key)
 

@@ -168,7 +168,7 @@ def test_whole_strips_by_a_button(at_work):
     window = at_work.window
     at_work.ctrl(Qt.Key.Key_2)
     strips = window.desk.plan.panel("front").strips.number.whole
-    at_work.click(at_work.field("whole.1"))
+    at_work.choose("whole", str(strips + 1))
     assert window.desk.plan.panel("front").strips.number.whole == strips + 1
     assert window.desk.plan.panel("front").strips.surplus.value < F(1, 2)
 
@@ -195,7 +195,7 @@ def test_one_row_more_and_fewer_by_keys(at_work):
 
 def test_whole_rows_without_strips_of_a_width_say_so(at_work):
     at_work.ctrl(Qt.Key.Key_2)
-    at_work.click(at_work.field("panel.piecing.fixed").buttons["count"])
+    at_work.choose("panel.piecing.fixed", "count")
     at_work.ctrl(Qt.Key.Key_BracketRight)
     assert "strips of a chosen width" in at_work.window.told.text()
 

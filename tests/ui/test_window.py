@@ -124,7 +124,7 @@ def test_bags_out_of_reason(at_work, text):
 
 def test_five_hundred_strips_and_strips_that_vanish(at_work):
     at_work.ctrl(Qt.Key.Key_2)
-    at_work.click(at_work.field("panel.piecing.fixed").buttons["count"])
+    at_work.choose("panel.piecing.fixed", "count")
     assert "1 to 200" in _bad(at_work, "panel.piecing.count", "500").text()
     assert "at most" in _bad(at_work, "panel.piecing.count", "150").text()
 
@@ -192,17 +192,13 @@ def test_units_change_live_and_nothing_is_rounded(at_work):
 def test_a_piece_is_taken_by_click_and_given_another_print(at_work):
     window = at_work.window
     at_work.ctrl(Qt.Key.Key_2)
-    bench = window.bench
-    outline = bench.picture.pieces["piece:2"]
-    middle = bench.surface().at(
-        ((outline[0][0] + outline[2][0]) / 2 + 1, (outline[0][1] + outline[2][1]) / 2)
-    )
-    at_work.click(bench, middle.toPoint())
-    assert window.desk.piece == 2
+    at_work.leaf("prints")
+    at_work.click(window.bench, at_work.piece("piece:front:0:2"))
+    assert window.desk.piece == "piece:front:0:2"
     basket = at_work.field("panel.piecing.prints")
     at_work.click(basket.swatches[3])
-    assert window.desk.plan.panel("front").bands[2].print == basket.swatches[3].cloth.key
-    assert window.desk.plan.panel("front").bands[3].print == "dots"
+    assert window.desk.plan.panel("front").patches[2].print == basket.swatches[3].cloth.key
+    assert window.desk.plan.panel("front").patches[3].print == "dots"
 
 
 def test_arrows_go_from_piece_to_piece_and_shift_swaps(at_work):
@@ -211,19 +207,21 @@ def test_arrows_go_from_piece_to_piece_and_shift_swaps(at_work):
     window.bench.setFocus()
     at_work.press(Qt.Key.Key_Down)
     at_work.press(Qt.Key.Key_Down)
-    assert window.desk.piece == 1
-    before = [band.print for band in window.desk.plan.panel("front").bands]
+    assert window.desk.piece == "piece:front:0:1"
+    before = [patch.print for patch in window.desk.plan.panel("front").patches]
     at_work.press(Qt.Key.Key_Down, Qt.KeyboardModifier.ShiftModifier)
-    after = [band.print for band in window.desk.plan.panel("front").bands]
+    after = [patch.print for patch in window.desk.plan.panel("front").patches]
     assert (after[1], after[2]) == (before[2], before[1])
-    assert window.desk.piece == 2
+    assert window.desk.piece == "piece:front:0:2"
 
 
 def test_a_print_without_a_piece_says_what_to_do_first(at_work):
     at_work.ctrl(Qt.Key.Key_2)
+    at_work.leaf("prints")
     at_work.click(at_work.field("panel.piecing.prints").swatches[0])
     row = at_work.window.column.fields["panel.piecing.prints"]
-    assert "First click a piece" in row.error.text()
+    assert "Now click the pieces it goes on" in row.error.text()
+    assert at_work.window.layout_bar.tool_buttons["lay"].isChecked()
 
 
 def test_the_back_is_alike_until_it_is_chosen_apart(at_work):

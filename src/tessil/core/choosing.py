@@ -9,14 +9,9 @@ from typing import Any
 
 from tessil.core.bag import Panel
 from tessil.core.edits import Edit, applied, edit, path_of
-from tessil.core.panels import choices_for
+from tessil.core.panels import choices_for, owner_key
 from tessil.core.project import Measured, PanelChoices, Project, ShapeChoice
 from tessil.core.shapes import SHAPES, Shape
-
-
-def owner_of(project: Project, panel: Panel) -> str:
-    """The key under which the choices that this panel uses stand in the document."""
-    return panel.key if panel.key in project.panels or not panel.like else panel.like
 
 
 def choose(project: Project, panel: Panel, words: str, *changes: tuple[str, Any]) -> Edit:
@@ -26,7 +21,7 @@ def choose(project: Project, panel: Panel, words: str, *changes: tuple[str, Any]
     """
     current = choices_for(project, panel)
     changed = applied(current, Edit(words, tuple((path_of(path), v) for path, v in changes)))
-    return Edit(words, ((("panels", owner_of(project, panel)), changed),))
+    return Edit(words, ((("panels", owner_key(project, panel)), changed),))
 
 
 def reshape(project: Project, shape: Shape) -> Edit:

@@ -9,9 +9,10 @@ from dataclasses import dataclass
 from typing import Literal
 
 from tessil.core.bag import Bag
-from tessil.core.panels import Pair, PanelPlan
+from tessil.core.panels import PanelPlan
 from tessil.core.project import Got
-from tessil.core.workings import Figure
+from tessil.core.sizes import Pair
+from tessil.core.workings import Figure, total
 
 RungKey = Literal["pieces", "pieced", "quilted", "trimmed", "finished"]
 
@@ -59,15 +60,17 @@ def _quilted(panel: PanelPlan) -> Rung:
 
 
 def _pieces(panel: PanelPlan) -> Rung:
-    if panel.strips is not None:
-        return Rung(
-            key="pieces",
-            label="Pieces",
-            sizes=(panel.strips.cut, panel.strips.along),
-            note="each, cut",
-            number=panel.strips.number,
-        )
-    return Rung("pieces", "Pieces", (panel.planned.width, panel.planned.height), "one cloth, cut")
+    if panel.only_cloth:
+        size = (panel.planned.width, panel.planned.height)
+        return Rung("pieces", "Pieces", size, "one cloth, cut")
+    if len(panel.parts) > 1:
+        number = total([part.top.pieces for part in panel.parts]).called("pieces")
+        return Rung("pieces", "Pieces", (), f"in {len(panel.parts)} parts", number)
+    top = panel.top
+    strips = top.rows or top.columns
+    unlike = panel.choices.piecing.way in ("courses", "crumbs") or (strips and strips.mixed)
+    return Rung("pieces", "Pieces", top.piece_size, "first of them, cut" if unlike else "each, cut",
+                top.pieces)  # fmt: skip
 
 
 def _pieced(panel: PanelPlan) -> Rung:
@@ -93,7 +96,7 @@ def _follows(panel: PanelPlan, bag: Bag) -> str:
 def ladder(panel: PanelPlan, bag: Bag) -> tuple[Rung, ...]:
     """The rungs that this panel really lives through, in working order."""
     rungs = [_pieces(panel)]
-    if panel.strips is not None:
+    if not panel.only_cloth:
         rungs.append(_pieced(panel))
     if panel.channels is not None:
         rungs.append(_quilted(panel))

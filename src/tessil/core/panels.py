@@ -6,13 +6,24 @@ measured.  Knows piecing, layers and quilting; must not know which shape asks.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal
+from dataclasses import dataclass, replace
+from fractions import Fraction
 
 from tessil.core.bag import Panel
 from tessil.core.catalogue import Material
 from tessil.core.lengths import Inches
-from tessil.core.piecing.strips import Need, Strips, edge_strip_shows, plan_strips
+from tessil.core.piecing.slanted import slant_of
+from tessil.core.piecing.strips import Strips, edge_shows
+from tessil.core.piecing.top import Patch, Top, Wish
+from tessil.core.piecing.tops import (
+    Part,
+    across_rule,
+    all_patches,
+    divided,
+    down_rule,
+    plan_top,
+    shared,
+)
 from tessil.core.project import Got, Layers, Measured, PanelChoices, Piecing, Project, Quilting
 from tessil.core.quilting.channels import Channels, Stitching, plan_channels, stitching
 from tessil.core.quilting.shrinkage import (
@@ -26,31 +37,18 @@ from tessil.core.quilting.shrinkage import (
 )
 from tessil.core.rulers import Rulers
 from tessil.core.sandwich.layers import Layer, layer_sizes, margin_figure, stack, thickness
-from tessil.core.workings import Basis, Figure, given, near_to, smallest, up_to
-
-Side = Literal["left", "right", "top", "bottom"]
-SIDES: tuple[Side, ...] = ("left", "right", "top", "bottom")
+from tessil.core.sizes import SIDES, Outline, Pair, Side
+from tessil.core.workings import Basis, Figure, given, near_to, up_to
 
 
 @dataclass(frozen=True, slots=True)
-class Pair:
-    """A width and a height at one rung."""
+class EdgeShow:
+    """What the outermost piece of one part still shows along one side of the trimmed panel."""
 
-    width: Figure
-    height: Figure
-
-    def values(self) -> tuple[Inches, Inches]:
-        return self.width.value, self.height.value
-
-
-@dataclass(frozen=True, slots=True)
-class Band:
-    """One piece of a top: where it shows on the pieced top, and its print."""
-
-    start: Inches
-    end: Inches
-    print: str
-    turned: bool = False  # laid upside-down, to stand upright once folded
+    side: Side
+    zone: int
+    shows: Figure
+    cut: Figure
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,8 +75,8 @@ class PanelPlan:
     guide: Figure | None
     sewing: Stitching | None
     needed: Pair  # pieced, at least
-    strips: Strips | None
-    bands: tuple[Band, ...]
+    parts: tuple[Part, ...]
+    patches: tuple[Patch, ...]
     planned: Pair  # pieced, by the plan
     pieced: Pair  # pieced, measured where it was
     expected: Pair  # quilted, by the model
@@ -87,9 +85,10 @@ class PanelPlan:
     quilted: Pair  # quilted, measured where it was
     trimmed: Pair
     cut_off: dict[Side, Figure]
-    edge_strips: tuple[Figure, ...]
+    edges_show: tuple[EdgeShow, ...]
     layers: tuple[Layer, ...]
     pressed: Figure
+    at: tuple[float, float, float, float]  # quilted inches a pieced one; cut off left and top
     shown: dict[Side, Inches]  # how far in from each trimmed edge the panel begins to show
 
     @property
@@ -101,22 +100,52 @@ class PanelPlan:
         return self.choices.quilting.run == "upright"
 
     @property
+    def top(self) -> Top:
+        """The top of the first part, which is all of it unless the panel is divided."""
+        return self.parts[0].top
+
+    @property
+    def strips(self) -> Strips | None:
+        """The strips, or the rows of a grid, of an undivided panel."""
+        if len(self.parts) > 1:
+            return None
+        return self.top.rows or self.top.columns
+
+    @property
     def level_strips(self) -> bool:
-        return self.choices.piecing.run == "level"
+        return self.top.rows is not None or self.choices.piecing.run == "level"
+
+    @property
+    def only_cloth(self) -> bool:
+        """Whether it is all one cloth."""
+        return len(self.parts) == 1 and self.choices.piecing.way == "whole"
+
+    def piece_of(self, zone: int, piece: int) -> Patch | None:
+        """The piece of that place in the part's list of prints, if it is there."""
+        for patch in self.patches:
+            if patch.zone == zone and patch.piece == piece:
+                return patch
+        return None
 
     @property
     def scale(self) -> tuple[float, float]:
         """How many quilted inches a pieced inch becomes, each way."""
-        return (
-            float(self.quilted.width.value / self.pieced.width.value),
-            float(self.quilted.height.value / self.pieced.height.value),
-        )
+        return self.at[:2]
 
     def pieced_at(self, x: float, y: float) -> tuple[float, float]:
         """Where a point of the trimmed panel lies on the pieced top."""
-        across, down = self.scale
-        left, top = float(self.cut_off["left"].value), float(self.cut_off["top"].value)
+        across, down, left, top = self.at
         return (x + left) / across, (y + top) / down
+
+    def trimmed_at(self, x: float, y: float) -> tuple[float, float]:
+        """Where a point of the pieced top lies on the trimmed panel."""
+        across, down, left, top = self.at
+        return x * across - left, y * down - top
+
+    def trimmed_outline(self, outline: Outline) -> Outline:
+        """Where a polygon of the pieced top lies on the trimmed panel."""
+        across, down, left, top = self.at
+        return tuple((x * across - left, y * down - top) for x, y in outline)
 
     def line_places(self) -> list[Inches]:
         """Quilting lines on the trimmed panel, from its left or top edge."""
@@ -189,6 +218,42 @@ def _strains(channels: Channels | None, batting: str) -> tuple[Strain, Strain]:
     return across_lines(channels.gap, known), along_lines(known)
 
 
+def owner_key(project: Project, panel: Panel) -> str:
+    """Under which key the choices this panel uses stand in the document."""
+    return panel.key if panel.key in project.panels or not panel.like else panel.like
+
+
+def _both_ways(setting: Setting, panel: Panel, choices: PanelChoices, across: Strain,
+               along: Strain) -> tuple[Strain, Strain]:  # fmt: skip
+    """What is drawn in across the width and along the height.
+
+    Strips flipped and sewn on the batting are a set of lines too; sets of lines add.
+    """
+    x, y = (across, along) if choices.quilting.run == "upright" else (along, across)
+    piecing = choices.piecing
+    if choices.zones or piecing.way != "flip" or piecing.foundation != "batting":
+        return x, y
+    shows = _flip_gap(setting, panel, piecing)
+    if shows.value <= 0:
+        return x, y
+    known, slant = _known(choices.layers.batting), slant_of(piecing)
+    sine = given("sine² of the strips", slant.sine**2, Basis.GEOMETRY, 0)
+    cosine = given("cosine² of the strips", slant.cosine**2, Basis.GEOMETRY, 0)
+    across, along = across_lines(shows, known), along_lines(known)
+    return x.with_more(across, sine, along, cosine), y.with_more(across, cosine, along, sine)
+
+
+def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
+    """From seam to seam of strips flipped and sewn: on the average, where they are mixed."""
+    seam = setting.piecing_seam
+    if piecing.fixed == "count":
+        size = panel.width if piecing.run == "upright" else panel.height
+        return (size / piecing.count).called("each strip shows")
+    widths = piecing.widths if piecing.fixed == "mixed" else (piecing.strip_cut,)
+    cut = given("strip, cut", sum(widths, start=Fraction(0)) / len(widths))
+    return (cut - 2 * seam).called("each strip shows")
+
+
 def _needed(setting: Setting, trimmed: Figure, strain: Strain, way: str) -> Figure:
     oversize = setting.project.oversize
     if strain is NO_STRAIN or oversize.way == "none":
@@ -200,23 +265,52 @@ def _needed(setting: Setting, trimmed: Figure, strain: Strain, way: str) -> Figu
     return up_to(larger, setting.marks.piece_step).settled(f"to piece, {way}")
 
 
-def _top(
-    setting: Setting, choice: Piecing, needed: Pair, key: str
-) -> tuple[Pair, Strips | None, tuple[Band, ...]]:
-    prints = choice.prints or tuple(entry.key for entry in setting.project.prints) or ("cloth",)
-    level = choice.run == "level"
-    if choice.way == "whole":
-        end = needed.height.value if level else needed.width.value
-        return needed, None, (Band(end * 0, end, prints[0], 0 in choice.turned),)
-    across, along = (needed.height, needed.width) if level else (needed.width, needed.height)
-    need = Need(across, along, setting.piecing_seam, f"panels.{key}.piecing")
-    strips = plan_strips(choice, need, setting.marks)
-    bands = tuple(
-        Band(start, end, prints[i % len(prints)], i in choice.turned)
-        for i, (start, end) in enumerate(strips.bands(setting.piecing_seam.value))
+def _wish(setting: Setting, choice: Piecing, need: Pair, outline: Outline, field: str) -> Wish:
+    project = setting.project
+    return Wish(
+        choice=choice,
+        need=need,
+        outline=outline,
+        seam=setting.piecing_seam,
+        marks=setting.marks,
+        prints=tuple(entry.key for entry in project.prints) or ("cloth",),
+        scraps=project.scraps,
+        upright_only=frozenset(entry.key for entry in project.prints if entry.directional),
+        field=field,
     )
-    made = Pair(along, strips.across) if level else Pair(strips.across, along)
-    return made, strips, bands
+
+
+def _on_top(panel: Panel, needed: Pair, x: Figure, y: Figure) -> Outline:
+    """The trimmed outline on the pieced top as it is needed, in the middle of it."""
+    wide, down = 1 - float(x.value), 1 - float(y.value)
+    width, height = needed.floats()
+    left = (width * wide - float(panel.width.value)) / 2
+    top = (height * down - float(panel.height.value)) / 2
+    return tuple(((float(a) + left) / wide, (float(b) + top) / down) for a, b in panel.outline)
+
+
+def _parts(
+    setting: Setting, panel: Panel, choices: PanelChoices, needed: Pair,
+    strains: tuple[Figure, Figure],
+) -> tuple[Pair, tuple[Part, ...]]:  # fmt: skip
+    """The pieced size and the parts it is made of."""
+    owner = owner_key(setting.project, panel)
+    outline = _on_top(panel, needed, *strains)
+    base = f"panels.{owner}"
+    first = _wish(setting, choices.piecing, needed, outline, f"{base}.piecing")
+    if not choices.zones:
+        top = plan_top(first)
+        none = needed.height - needed.height
+        trims = dict.fromkeys(SIDES, none)
+        return top.size, (Part(first, top, none, top.size.height, trims),)
+    wishes, begins = [first], [needed.height - needed.height]
+    spare = (needed.height * (1 - strains[1]) - panel.height) / 2
+    for at, zone in enumerate(choices.zones):
+        field = f"{base}.zones.{at}.piecing"
+        wishes.append(replace(first, choice=zone.piecing, field=field))
+        starts = given("part begins at", zone.starts)
+        begins.append(near_to((spare + starts) / (1 - strains[1]), setting.marks.ruler))
+    return needed, divided(wishes, begins, needed, setting.piecing_seam)
 
 
 def _got(got: Got, plan: Pair, label: str) -> Pair:
@@ -235,39 +329,50 @@ def _shrunk(pieced: Pair, x: Figure, y: Figure, label: str) -> Pair:
     )
 
 
-def _cut_off(setting: Setting, choice: Piecing, quilted: Pair, trimmed: Pair) -> dict[Side, Figure]:
-    one_way = choice.surplus == "one" and choice.way == "strips"
-    level = choice.run == "level"
-    off: dict[Side, Figure] = {}
-    for first, last, have, want, strips_lie in (
-        ("left", "right", quilted.width, trimmed.width, not level),
-        ("top", "bottom", quilted.height, trimmed.height, level),
-    ):
-        spare = have - want
-        begin = spare / 2
-        if one_way and strips_lie:
-            begin = smallest(setting.squaring, begin)
-        named = begin.called(f"cut off, {first}")
-        off[first] = named  # type: ignore[index]
-        off[last] = (spare - named).called(f"cut off, {last}")  # type: ignore[index]
+def _cut_off(
+    setting: Setting, choices: PanelChoices, quilted: Pair, trimmed: Pair
+) -> dict[Side, Figure]:
+    """What the ruler takes off each side of the quilted panel."""
+    piecing, off = choices.piecing, {}
+    undivided = not choices.zones
+    sides: tuple[tuple[Side, Side, Figure, Figure, str], ...] = (
+        ("left", "right", quilted.width, trimmed.width, across_rule(piecing)),
+        ("top", "bottom", quilted.height, trimmed.height, down_rule(piecing)),
+    )
+    for first, last, have, want, rule in sides:
+        begin, end = shared(have - want, rule if undivided else "both", setting.squaring)
+        off[first] = begin.called(f"cut off, {first}")
+        off[last] = end.called(f"cut off, {last}")
     return off
 
 
-def _edge_strips(
-    setting: Setting, panel: Panel, strips: Strips, strain: Strain, off: dict[Side, Figure],
-    level: bool,
-) -> tuple[Figure, ...]:  # fmt: skip
-    sides: tuple[Side, Side] = ("top", "bottom") if level else ("left", "right")
-    if strips.number.value < 2:
-        return ()
-    shown = []
-    for side in sides:
-        allowance = _allowance(setting, panel, side)
-        shows = edge_strip_shows(
-            strips, setting.piecing_seam, strain.expected, off[side], allowance
-        )
-        shown.append(shows.called(f"{side} strip will show"))
-    return tuple(shown)
+def _edges_show(setting: Setting, panel: Panel, parts: tuple[Part, ...],
+                strains: tuple[Strain, Strain], off: dict[Side, Figure]
+                ) -> tuple[EdgeShow, ...]:  # fmt: skip
+    """What the outermost pieces show along the sides of the panel."""
+    found = []
+    for zone, part in enumerate(parts):
+        for first, last, pieces, strain in (
+            ("left", "right", part.top.columns, strains[0]),
+            ("top", "bottom", part.top.rows, strains[1]),
+        ):
+            if pieces is None or len(pieces.cuts) < 2:
+                continue
+            sides: tuple[tuple[Side, Figure], ...] = (
+                (first, pieces.cuts[0]), (last, pieces.cuts[-1]),  # type: ignore[assignment]
+            )  # fmt: skip
+            for side, cut in sides:
+                if (side == "top" and zone) or (side == "bottom" and zone < len(parts) - 1):
+                    continue
+                gone = off[side]
+                if part.trims[side].value:
+                    gone = gone + part.trims[side] * (1 - strain.expected)
+                shows = edge_shows(
+                    cut, setting.piecing_seam, strain.expected, gone,
+                    _allowance(setting, panel, side),
+                )  # fmt: skip
+                found.append(EdgeShow(side, zone, shows.called(f"{side} piece will show"), cut))
+    return tuple(found)
 
 
 def _layers(
@@ -299,18 +404,16 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
     batting = choices.layers.batting
     channels = _channels(setting, panel, choices.quilting)
     across, along = _strains(channels, batting)
-    upright = choices.quilting.run == "upright"
-    x, y = (across, along) if upright else (along, across)
+    x, y = _both_ways(setting, panel, choices, across, along)
     trimmed = Pair(panel.width, panel.height)
     needed = Pair(
         _needed(setting, panel.width, x, "width"), _needed(setting, panel.height, y, "height")
     )
-    planned, strips, bands = _top(setting, choices.piecing, needed, panel.key)
+    planned, parts = _parts(setting, panel, choices, needed, (x.expected, y.expected))
     pieced = _got(measured.pieced, planned, "pieced")
     expected = _shrunk(pieced, x.expected, y.expected, "quilted")
     quilted = _got(measured.quilted, expected, "quilted")
-    off = _cut_off(setting, choices.piecing, quilted, trimmed)
-    level = choices.piecing.run == "level"
+    off = _cut_off(setting, choices, quilted, trimmed)
     lining_print = _first_print(choices_of_lining(project))
     materials = stack(batting, has_backing(project, choices, panel.kind), lining=False)
     pressed = thickness(materials, "pressed")
@@ -324,8 +427,8 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
         guide=_guide(channels, across, marks),
         sewing=_sewing(channels, pieced, choices.quilting, pressed),
         needed=needed,
-        strips=strips,
-        bands=bands,
+        parts=parts,
+        patches=all_patches(parts),
         planned=planned,
         pieced=pieced,
         expected=expected,
@@ -334,12 +437,22 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
         quilted=quilted,
         trimmed=trimmed,
         cut_off=off,
-        edge_strips=_edge_strips(setting, panel, strips, y if level else x, off, level)
-        if strips
-        else (),
+        edges_show=_edges_show(setting, panel, parts, (x, y), off),
         layers=_layers(choices, pieced, materials, lining_print),
         pressed=pressed,
+        at=_scaled(pieced, quilted, off),
         shown={side: _allowance(setting, panel, side).value for side in SIDES},
+    )
+
+
+def _scaled(
+    pieced: Pair, quilted: Pair, off: dict[Side, Figure]
+) -> tuple[float, float, float, float]:
+    return (
+        float(quilted.width.value / pieced.width.value),
+        float(quilted.height.value / pieced.height.value),
+        float(off["left"].value),
+        float(off["top"].value),
     )
 
 

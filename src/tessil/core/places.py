@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from tessil.core.bag import Notch
-from tessil.core.panels import PanelPlan
+from tessil.core.panels import EdgeShow, PanelPlan
+from tessil.core.polygons import box_of
 from tessil.core.snags import Place
 
 
@@ -45,3 +46,21 @@ def notch_place(notch: Notch) -> Place:
     """The square of one boxed corner."""
     x, y, width, height = (float(v) for v in (notch.x, notch.y, notch.width, notch.height))
     return Place(x, y, width, height)
+
+
+def piece_place(panel: PanelPlan, zone: int, piece: int) -> Place | None:
+    """One piece, where it lies on the trimmed panel; None if it is not there."""
+    patch = panel.piece_of(zone, piece)
+    if patch is None:
+        return None
+    x1, y1, x2, y2 = box_of(panel.trimmed_outline(patch.outline))
+    return Place(x1, y1, x2 - x1, y2 - y1)
+
+
+def edge_place(panel: PanelPlan, edge: EdgeShow) -> Place:
+    """The outermost pieces along one side, from the raw edge to their inner seam."""
+    width, height = _size(panel)
+    deep = max(float(edge.shows.value), 0.0) + float(panel.shown[edge.side])
+    if edge.side in ("top", "bottom"):
+        return Place(0, 0 if edge.side == "top" else height - deep, width, deep)
+    return Place(0 if edge.side == "left" else width - deep, 0, deep, height)

@@ -21,7 +21,9 @@ from tessil.core.cutting.cutlist import (
 )
 from tessil.core.edges.binding import BindingPlan, plan_binding
 from tessil.core.ladder import Rung, ladder
+from tessil.core.layout.board import Board, board_of
 from tessil.core.panels import PanelPlan, Setting, has_backing, plan_panel
+from tessil.core.piecing.seamtest import piecing_seam
 from tessil.core.project import Held, Measured, PanelChoices, Project, Thing
 from tessil.core.rulers import Rulers, rulers
 from tessil.core.sandwich.layers import stack, thickness, weight
@@ -71,6 +73,7 @@ class Plan:
     sets: tuple[SetGroup, ...]
     items: tuple[CutItem, ...]
     bought: tuple[Purchase, ...]
+    board: Board
     snags: tuple[Snag, ...] = ()
 
     def panel(self, key: str) -> PanelPlan:
@@ -115,7 +118,7 @@ def _held(held: Held) -> HeldFigures:
 def _seams(project: Project) -> SeamFigures:
     seams = project.seams
     return SeamFigures(
-        piecing=given("piecing seam", seams.piecing),
+        piecing=piecing_seam(project),
         side=given("side seam", seams.side),
         bottom=given("bottom seam", seams.bottom),
         top=given("top seam", seams.top),
@@ -310,5 +313,6 @@ def plan(project: Project) -> Plan:
         sets=sets,
         items=items,
         bought=purchases(items, project, brief.rulers),
+        board=board_of(project, bag, panels),
     )
     return replace(made, snags=find_snags(made))

@@ -23,9 +23,11 @@ from pydantic import (
 
 from tessil.core.lengths import LONGEST, Inches, LengthError, Units, read_length, write_exact
 
-FORMAT = 1
+FORMAT = 2
 MOST_BAGS = 999
 MOST_STRIPS = 200
+MOST_PIECES = 5000
+MOST_SCRAPS = 300
 
 
 def _length(value: Any) -> Inches:
@@ -39,6 +41,24 @@ def _length(value: Any) -> Inches:
     if isinstance(value, int) and not isinstance(value, bool):
         return Fraction(value)
     raise ValueError("A length is written as text, such as 12 1/2 in.")
+
+
+def _degrees(value: Any) -> Fraction:
+    """An angle to the width, lines rising to the right if positive; level and upright have
+    their own choice."""
+    try:
+        angle = Fraction(str(value).strip().removesuffix("°").replace("−", "-"))
+    except (ValueError, ZeroDivisionError):
+        raise ValueError("An angle is a number of degrees, such as 45.") from None
+    if angle == 0:
+        raise ValueError("At 0° the strips lie level: choose level instead.")
+    if abs(angle) == 90:
+        raise ValueError("At 90° the strips stand upright: choose upright instead.")
+    if abs(angle) > 90:
+        raise ValueError("Give an angle between −90 and 90 degrees.")
+    if abs(angle) < 5 or abs(angle) > 85:
+        raise ValueError("So near to level or upright the ends run out: 5° to 85°.")
+    return angle
 
 
 def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> AfterValidator:
@@ -79,12 +99,36 @@ class Decided(BaseModel):
 
 
 Motif = Literal[
-    "plain", "dots", "checks", "sprigs", "ticking", "waves", "plaid", "notes", "stars", "leaves"
-]
+    "plain", "dots", "checks", "sprigs", "ticking", "waves", "plaid", "notes", "stars", "leaves",
+    "birds", "rings",
+]  # fmt: skip
+Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
+MOST_PHOTO = 700_000  # letters of base64: about half a megabyte
+
+
+class Photo(Decided):
+    """The maker's own picture of a cloth: the part to use, and its scale.
+
+    ``data`` is a PNG or JPEG in base64.  ``crop`` is left, top, width and height and the two
+    points are across and down, all as shares of the picture; the points lie ``apart`` on the
+    cloth.  ``mean`` is the average colour of the part in use.
+    """
+
+    data: Annotated[str, Field(min_length=8, max_length=MOST_PHOTO, pattern=r"^[A-Za-z0-9+/=]+$")]
+    wide: Annotated[int, Field(ge=1, le=2048)]
+    high: Annotated[int, Field(ge=1, le=2048)]
+    crop: tuple[Share, Share, Share, Share] = (0.0, 0.0, 1.0, 1.0)
+    one: tuple[Share, Share] = (0.0, 0.5)
+    other: tuple[Share, Share] = (1.0, 0.5)
+    apart: Size = Fraction(4)
+    mean: Colour = "#808080"
 
 
 class Print(Decided):
-    """One cloth in the bag's print basket, drawn by the program at true scale."""
+    """One cloth in the bag's print basket: drawn by the program at true scale, or a photo.
+
+    ``amount`` is how many pieces of it are in hand; None where it is cut as needed.
+    """
 
     key: Key
     name: Name
@@ -93,6 +137,18 @@ class Print(Decided):
     ink: Colour = "#5a4a3a"
     repeat: Size = Fraction(1)
     directional: bool = False
+    favourite: bool = False
+    amount: Annotated[int, Field(ge=0, le=MOST_PIECES)] | None = None
+    photo: Photo | None = None
+
+
+class Scrap(Decided):
+    """So many scraps of one size and print; the print stands upright along the height."""
+
+    width: Size
+    height: Size
+    number: Annotated[int, Field(ge=1, le=200)] = 1
+    print: str = ""
 
 
 class Cloth(Decided):
@@ -160,18 +216,53 @@ class Oversize(Decided):
     squaring: Room = Fraction(1, 4)
 
 
-class Piecing(Decided):
-    """How a panel's top is made: one cloth, or strips lying level or standing upright."""
+Way = Literal["whole", "strips", "squares", "web", "flip", "courses", "crumbs"]
+Surplus = Literal["both", "one", "other", "recut", "border"]
+Degrees = Annotated[Fraction, BeforeValidator(_degrees), PlainSerializer(float)]
+Places = Annotated[tuple[int, ...], Field(max_length=MOST_PIECES)]
 
-    way: Literal["whole", "strips"] = "strips"
-    run: Literal["level", "upright"] = "level"
-    fixed: Literal["width", "count"] = "width"
+
+class Filled(Decided):
+    """One scrap laid in a course: which of the list, and whether it lies on its side."""
+
+    scrap: Annotated[int, Field(ge=0, lt=MOST_SCRAPS)]
+    turned: bool = False
+
+
+class Piecing(Decided):
+    """How a top is made, and which print each piece is.
+
+    ``prints`` is in the order of the pieces, row by row; ``laid`` is how many stood in a row
+    when they were laid.  ``surplus`` is for what lies one below another, ``surplus_across`` for
+    columns.  ``filled`` is which scraps go in which course, once that is decided.
+    """
+
+    way: Way = "strips"
+    run: Literal["level", "upright", "diagonal"] = "level"
+    angle: Degrees = Fraction(45)
+    fixed: Literal["width", "count", "mixed"] = "width"
     strip_cut: Size = Fraction(5, 2)
+    widths: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = (
+        Fraction(5, 2), Fraction(3, 2),
+    )  # fmt: skip
     count: int = 6
-    surplus: Literal["both", "one", "recut"] = "both"
+    square: Size = Fraction(5, 2)
+    surplus: Surplus = "both"
+    surplus_across: Surplus = "both"
     strip_sets: bool = False
-    turned: Annotated[tuple[int, ...], Field(max_length=MOST_STRIPS)] = ()
-    prints: Annotated[tuple[str, ...], Field(max_length=MOST_STRIPS)] = ()
+    foundation: Literal["foundation", "batting"] = "batting"
+    overhang: Room = Fraction(3, 4)
+    heights: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = (Fraction(5, 2),)
+    filled: Annotated[tuple[tuple[Filled, ...], ...], Field(max_length=60)] = ()
+    allowance: Annotated[Fraction, Field(ge=0, le=1), PlainSerializer(float)] = Fraction(1, 8)
+    sashing: Room = Fraction(0)
+    border: Room = Fraction(0)
+    border_print: str = ""
+    press: Literal["open", "side"] = "open"
+    turned: Places = ()
+    locked: Places = ()
+    prints: Annotated[tuple[str, ...], Field(max_length=MOST_PIECES)] = ()
+    laid: Annotated[int, Field(ge=0, le=MOST_PIECES)] = 0
 
     @field_validator("count")
     @classmethod
@@ -179,6 +270,13 @@ class Piecing(Decided):
         if not 1 <= value <= MOST_STRIPS:
             raise ValueError(f"Give a number of strips from 1 to {MOST_STRIPS}.")
         return value
+
+
+class Zone(Decided):
+    """A part of a panel pieced for itself, from so far below its trimmed top edge downwards."""
+
+    starts: Size
+    piecing: Piecing = Field(default_factory=Piecing)
 
 
 class Layers(Decided):
@@ -220,6 +318,7 @@ class PanelChoices(Decided):
     """All that is decided and measured for one panel."""
 
     piecing: Piecing = Field(default_factory=Piecing)
+    zones: Annotated[tuple[Zone, ...], Field(max_length=5)] = ()  # below the first part
     layers: Layers = Field(default_factory=Layers)
     quilting: Quilting = Field(default_factory=Quilting)
 
@@ -269,10 +368,38 @@ class Stock(Decided):
     straightening: Room = Fraction(1, 2)
 
 
+class SeamTest(Decided):
+    """Strips sewn to learn one's own seam: how many, how wide cut, and what they measured."""
+
+    strips: Annotated[int, Field(ge=2, le=40)] = 4
+    cut: Size = Fraction(5, 2)
+    measured: Size
+
+
+class Pack(Decided):
+    """Squares or strips bought as a pack."""
+
+    pieces: Annotated[int, Field(ge=1, le=999)] = 42
+
+
+class Rules(Decided):
+    """What the arranging of prints must mind, and the number that makes it repeatable."""
+
+    sides: bool = True
+    corners: bool = True
+    joins: bool = True
+    amounts: bool = True
+    upright: bool = True
+    order: Literal["free", "spread", "graded", "striped"] = "free"
+    graded: Literal["down", "up", "right", "left"] = "down"
+    favourites: str = ""  # panel:zone on which they shall lie
+    seed: Annotated[int, Field(ge=0, le=999_999)] = 1
+
+
 class Project(Decided):
     """One job: a bag, how many of it, and everything chosen and measured for it."""
 
-    format: Literal[1] = 1
+    format: Literal[2] = 2
     name: Name = "New bag"
     units: Units = "inch"
     bags: int = 1
@@ -289,6 +416,10 @@ class Project(Decided):
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
     binding: Binding = Field(default_factory=Binding)
     prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
+    scraps: Annotated[tuple[Scrap, ...], Field(max_length=MOST_SCRAPS)] = ()
+    seam_test: SeamTest | None = None
+    pack: Pack | None = None
+    rules: Rules = Field(default_factory=Rules)
     marks: Annotated[tuple[Mark, ...], Field(max_length=40)] = ()
     snap: Snap = Field(default_factory=Snap)
     stock: Stock = Field(default_factory=Stock)

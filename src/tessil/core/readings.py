@@ -7,25 +7,22 @@ nothing: a reading is a figure of the plan, a place on the panel and a line of h
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 
 from tessil.core.checks.shape import turning_gap
 from tessil.core.marks import marks_of
-from tessil.core.panels import SIDES, PanelPlan
-from tessil.core.places import across, corner, notch_place, upright, whole
+from tessil.core.panels import PanelPlan
+from tessil.core.piecing_readings import piece_readings
+from tessil.core.places import (
+    across,
+    corner,
+    notch_place,
+    upright,
+    whole,
+)
 from tessil.core.plan import Plan
+from tessil.core.reading import Reading
+from tessil.core.sizes import SIDES
 from tessil.core.snags import Place, Stage
-from tessil.core.workings import Figure
-
-
-@dataclass(frozen=True, slots=True)
-class Reading:
-    """One line of the receipt: a stable key, the figure, its help and its place."""
-
-    key: str
-    figure: Figure
-    about: str
-    place: Place | None = None
 
 
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
@@ -74,47 +71,6 @@ def _finished(plan: Plan, panel: PanelPlan, key: str) -> Place:
                 return Place(x, y + h * 0.9, w, 0, "across")
             return Place(x + w / 2, y, 0, h, "upright")
     return across(panel) if key == "width" else upright(panel)
-
-
-def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    needed = panel.needed
-    yield Reading("needed.width", needed.width, "So large, to be trimmed safely", across(panel))
-    yield Reading("needed.height", needed.height, "So large, to be trimmed safely",
-                  upright(panel))  # fmt: skip
-    strips = panel.strips
-    if strips is None:
-        return
-    stacked = upright(panel, 0.06) if panel.level_strips else across(panel, 0.06)
-    yield Reading("strips.number", strips.number, "Strips sewn side by side", whole(panel))
-    yield Reading("strips.cut", strips.cut, "Cut width of each strip", _strip(panel, 0))
-    yield Reading("strips.length", strips.along.called("strip length"), "Cut length of each strip",
-                  across(panel, 0.1) if panel.level_strips else upright(panel, 0.1))  # fmt: skip
-    yield Reading("strips.shows", strips.shows, "Between its two piecing seams", _strip(panel, 1))
-    yield Reading("strips.across", strips.across, "What they make", stacked)
-    yield Reading("strips.surplus", strips.surplus, "More than is needed; trimmed away", stacked)
-    for at, figure in enumerate(panel.edge_strips):
-        place = _strip(panel, -1 if at else 0)
-        yield Reading(f"strips.edge.{at}", figure, "After quilting, trimming and seam", place)
-    for group in plan.sets:
-        if any(member.key == panel.key for member in group.panels):
-            yield Reading("sets.number", group.sets, "Strips sewn full length, then cut across")
-            yield Reading("sets.per", group.per_set, "Panels cut from one strip set")
-            yield Reading("sets.left", group.left, "Good for a pocket, a flap or tabs")
-
-
-def _strip(panel: PanelPlan, at: int) -> Place | None:
-    if not -len(panel.bands) <= at < len(panel.bands):
-        return None
-    band = panel.bands[at]
-    wide, down = panel.scale
-    width, height = (float(v) for v in panel.trimmed.values())
-    if panel.level_strips:
-        top = float(band.start) * down - float(panel.cut_off["top"].value)
-        end = float(band.end) * down - float(panel.cut_off["top"].value)
-        return Place(0, top, width, end - top)
-    left = float(band.start) * wide - float(panel.cut_off["left"].value)
-    end = float(band.end) * wide - float(panel.cut_off["left"].value)
-    return Place(left, 0, end - left, height)
 
 
 def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
@@ -187,7 +143,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield Reading(
             "trim.gap", turning_gap(plan), "Left open in its bottom seam, to turn the bag"
         )
-    if panel.channels is None and panel.strips is None:
+    if panel.channels is None and panel.only_cloth:
         return
     yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))
     yield Reading("trim.quilted.height", panel.quilted.height, "Before trimming", upright(panel))
@@ -234,7 +190,7 @@ def _make(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
 
 _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Reading]]] = {
     Stage.BRIEF: _brief,
-    Stage.PIECE: _piece,
+    Stage.PIECE: piece_readings,
     Stage.LAYER: _layer,
     Stage.QUILT: _quilt,
     Stage.TRIM: _trim,

@@ -14,3 +14,7 @@ class CannotPlan(Exception):
         super().__init__(sentence)
         self.field = field
         self.sentence = sentence
+
+
+class FileTrouble(Exception):
+    """A file that cannot be read or written; the message is a sentence for the maker."""

@@ -39,16 +39,17 @@ def look_of(plan: Plan, side: str) -> Look:
 
 
 def finished_bag(
-    plan: Plan, x: float, floor: float, side: str = "front"
+    plan: Plan, x: float, floor: float, side: str = "front", objects: bool = True
 ) -> tuple[list[Item], float, float]:
-    """Items with the bag standing on ``floor`` at ``x``, and the width and height it takes."""
+    """Items with the bag standing on ``floor`` at ``x``, and the width and height it takes;
+    with what it holds, if that is minded."""
     look = look_of(plan, side)
     width, height, depth = float(look.width), float(look.height), float(look.depth)
     back, rise = depth * SLANT[0], depth * SLANT[1]
     over = max((-float(y) for d in look.details for _, y in d.points), default=0.0)
     top = floor - height
     cloths = [cloth for face in look.faces for cloth in face_cloths(plan, face)]
-    placed = [Cloth(moved(c.outline, x, top), c.print, "", c.turned) for c in cloths]
+    placed = [Cloth(moved(c.outline, x, top), c.print, c.key, c.turned) for c in cloths]
     items: list[Item] = []
     if depth:
         items += _mouth(plan, look, x, top)
@@ -57,7 +58,8 @@ def finished_bag(
     items.append(Line(rectangle(x, top, width, height), "raw", closed=True))
     items += _top_binding(plan, look, x, top)
     items += [item for detail in look.details for item in _detail(plan, detail, x, top)]
-    items += _object(plan, look, x, floor)
+    if objects:
+        items += _object(plan, look, x, floor)
     items += _sizes(plan, look, x, floor)
     return items, width + back, height + max(rise, over)
 
@@ -67,7 +69,7 @@ def face_cloths(plan: Plan, face: Face) -> Iterator[Cloth]:
     for cloth in trimmed_bands(plan, plan.panel(face.panel)):
         points = _on_face(face, cloth.outline)
         if len(points) > 2:
-            yield Cloth(points, cloth.print, "", face.turned != cloth.turned)
+            yield Cloth(points, cloth.print, cloth.key, face.turned != cloth.turned)
 
 
 def _creases(plan: Plan, look: Look, x: float, top: float) -> Iterator[Line]:
@@ -97,7 +99,7 @@ def _mouth(plan: Plan, look: Look, x: float, top: float) -> Iterator[Item]:
         (x, top), (x + back, top - rise), (x + width + back, top - rise), (x + width, top),
     )  # fmt: skip
     if look.closed:
-        cloth = plan.project.print_of(plan.panel(plan.shape.leader).bands[0].print)
+        cloth = plan.project.print_of(plan.panel(plan.shape.leader).patches[0].print)
         yield Cloth(shape, cloth)
         middle = ((x + back / 2, top - rise / 2), (x + width + back / 2, top - rise / 2))
         yield Line(middle, "cord")

@@ -5,41 +5,87 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.panels import PanelPlan
+from tessil.core.piecing.top import Patch
 from tessil.core.plan import Plan
-from tessil.drawing.picture import Cloth, clipped, rectangle
+from tessil.core.polygons import box_of
+from tessil.core.sizes import Outline
+from tessil.drawing.picture import Cloth, clipped
 
 
-def bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
-    """The pieces of the pieced top, each in its print."""
-    width, height = (float(v) for v in panel.pieced.values())
-    across, down = _stretch(panel)
-    for at, band in enumerate(panel.bands):
-        start, end = float(band.start), float(band.end)
-        if panel.level_strips:
-            shape = rectangle(0, start * down, width, (end - start) * down)
-        else:
-            shape = rectangle(start * across, 0, (end - start) * across, height)
-        yield Cloth(shape, plan.project.print_of(band.print), f"piece:{at}", band.turned)
-
-
-def _stretch(panel: PanelPlan) -> tuple[float, float]:
-    """Measured against planned pieced size, so that bands fill what there really is."""
+def stretch(panel: PanelPlan) -> tuple[float, float]:
+    """Measured against planned pieced size, so that pieces fill what there really is."""
     return (
         float(panel.pieced.width.value / panel.planned.width.value),
         float(panel.pieced.height.value / panel.planned.height.value),
     )
 
 
+def key_of(panel: str, patch: Patch) -> str:
+    """The name of a piece on the bench; nothing for what cannot be taken in hand."""
+    return f"piece:{panel}:{patch.zone}:{patch.piece}" if patch.piece >= 0 else ""
+
+
+def spot_in(key: str) -> tuple[str, int, int]:
+    """The panel, part and piece of a name on the bench."""
+    _, panel, zone, piece = key.split(":")
+    return panel, int(zone), int(piece)
+
+
+def patch_cloths(plan: Plan, panel: PanelPlan) -> Iterator[tuple[Patch, Cloth]]:
+    """The pieces of the pieced top, each in its print."""
+    across, down = stretch(panel)
+    same = across == down == 1.0
+    prints = {entry.key: entry for entry in plan.project.prints}
+    for patch in panel.patches:
+        shape = patch.outline if same else tuple((x * across, y * down) for x, y in patch.outline)
+        cloth = prints.get(patch.print) or plan.project.print_of(patch.print)
+        yield patch, Cloth(shape, cloth, key_of(panel.key, patch), patch.turned)
+
+
+def bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
+    """The pieces of the pieced top, without what they are."""
+    for _, cloth in patch_cloths(plan, panel):
+        yield cloth
+
+
 def trimmed_bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
     """The prints as they lie on the trimmed panel, clipped to its outline."""
     outline = tuple((float(x), float(y)) for x, y in panel.panel.outline)
-    across, down = panel.scale
-    left, top = float(panel.cut_off["left"].value), float(panel.cut_off["top"].value)
-    for at, band in enumerate(bands(plan, panel)):
-        low, high = band.outline[0], band.outline[2]
-        if panel.level_strips:
-            shape = clipped(outline, low[1] * down - top, high[1] * down - top, 1)
-        else:
-            shape = clipped(outline, low[0] * across - left, high[0] * across - left, 0)
+    width, height = panel.trimmed.floats()
+    plain = len(outline) == 4
+    for cloth in bands(plan, panel):
+        shape = panel.trimmed_outline(cloth.outline)
+        shape = on_outline(shape, outline, plain, (width, height))
         if len(shape) > 2:
-            yield Cloth(shape, band.print, f"piece:{at}", band.turned)
+            yield Cloth(shape, cloth.print, cloth.key, cloth.turned)
+
+
+def on_outline(
+    shape: Outline, outline: Outline, plain: bool, size: tuple[float, float]
+) -> Outline:  # fmt: skip
+    """A convex piece cut to the panel; the panel may have notches, so it is cut by the piece."""
+    x1, y1, x2, y2 = box_of(shape)
+    if plain:
+        if x1 >= 0 and y1 >= 0 and x2 <= size[0] and y2 <= size[1]:
+            return shape
+        return clipped(clipped(shape, 0, size[0], 0), 0, size[1], 1)
+    return cut_by(outline, shape)
+
+
+def cut_by(outline: Outline, shape: Outline) -> Outline:
+    """The part of a polygon inside a convex one that is given clockwise as drawn."""
+    part = outline
+    for (ax, ay), (bx, by) in zip(shape, (*shape[1:], shape[0]), strict=True):
+        kept: list[tuple[float, float]] = []
+        for start, end in zip(part, (*part[1:], part[0]) if part else (), strict=True):
+            a = (bx - ax) * (start[1] - ay) - (by - ay) * (start[0] - ax)
+            b = (bx - ax) * (end[1] - ay) - (by - ay) * (end[0] - ax)
+            if a >= 0:
+                kept.append(start)
+            if (a > 0 > b) or (a < 0 < b):
+                share = a / (a - b)
+                kept.append(
+                    (start[0] + share * (end[0] - start[0]), start[1] + share * (end[1] - start[1]))
+                )
+        part = tuple(kept)
+    return part

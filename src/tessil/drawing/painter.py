@@ -90,6 +90,10 @@ _STROKES: dict[str, tuple[str, float, tuple[float, ...]]] = {
     "object": (theme.INK, 1.4, (5, 4)),
     "cord": (theme.INK, 3.0, ()),
     "teeth": (theme.CARD, 2.0, (2, 2)),
+    "mark": (theme.INK, 1.8, ()),
+    "pin": (theme.INK, 1.4, ()),
+    "head": (theme.THREAD, 5.0, ()),
+    "clash": (theme.WARNING, 4.0, (3, 2)),
 }
 
 
@@ -150,7 +154,7 @@ class PicturePainter:
             return
         colour, width, dashes = _STROKES[item.stroke]
         shape = self.surface.polygon(item.points)
-        if item.stroke in ("seam", "trim", "object", "notch"):
+        if item.stroke in ("seam", "trim", "object", "notch", "mark", "pin", "clash"):
             halo = QColor(theme.CHALK)
             halo.setAlphaF(0.55)
             pen = self._pen(theme.CHALK, width + 1.8)

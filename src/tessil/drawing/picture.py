@@ -31,6 +31,10 @@ Stroke = Literal[
     "object",
     "cord",
     "teeth",
+    "mark",
+    "pin",
+    "head",
+    "clash",
 ]
 
 
@@ -161,3 +165,33 @@ def clipped(outline: tuple[Point, ...], low: float, high: float, axis: int) -> t
                 )
         outline = tuple(kept)
     return outline
+
+
+def neighbour(pieces: dict[str, tuple[Point, ...]], key: str, way: tuple[int, int]) -> str:
+    """The next piece from one that way, by where their middles lie; nothing at the edge.
+
+    Pieces that are stacked one way only are reached by either pair of arrows.
+    """
+    middles = {
+        name: (sum(x for x, _ in shape) / len(shape), sum(y for _, y in shape) / len(shape))
+        for name, shape in pieces.items()
+    }
+    x, y = middles[key]
+    dx, dy = way
+    best, found = float("inf"), ""
+    for name, (px, py) in middles.items():
+        ahead = (px - x) * dx + (py - y) * dy
+        aside = abs((px - x) * dy) + abs((py - y) * dx)
+        if name == key or ahead < 1e-6 or aside > ahead * 1.5:
+            continue
+        if ahead + 2 * aside < best:
+            best, found = ahead + 2 * aside, name
+    if found:
+        return found
+    single_row = len({round(py, 3) for _, py in middles.values()}) == 1
+    single_column = len({round(px, 3) for px, _ in middles.values()}) == 1
+    names = list(pieces)
+    if (single_column and dx) or (single_row and dy):
+        at = names.index(key) + (dx or dy)
+        return names[at] if 0 <= at < len(names) else ""
+    return ""

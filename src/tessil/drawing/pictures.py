@@ -14,7 +14,7 @@ from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bagview import finished_bag
-from tessil.drawing.bands import bands, trimmed_bands
+from tessil.drawing.bands import bands, cut_by, trimmed_bands
 from tessil.drawing.clothview import cut_picture, edge_picture
 from tessil.drawing.edgeview import bag_letters, edge_words
 from tessil.drawing.markview import mark_items, outline_of
@@ -29,9 +29,9 @@ from tessil.drawing.picture import (
     Point,
     Sheet,
     Tone,
-    clipped,
     rectangle,
 )
+from tessil.drawing.pieceview import flat_picture, frame, trim_line, worn_picture
 
 ToBench = Callable[[float, float], Point]
 
@@ -43,7 +43,8 @@ class View:
     stage: Stage
     panel: str
     picked: Place | None = None
-    piece: int | None = None
+    piece: str = ""  # its name on the bench
+    worn: str = ""  # piecing: the side of the bag on which to see the pieces, or flat
     side: str = "front"  # of the finished bag: front, back, open
     mark: int | None = None  # in hand
 
@@ -56,6 +57,8 @@ def picture_of(plan: Plan, view: View) -> Picture:
     if view.stage is Stage.EDGE:
         return edge_picture(plan)
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
+    if view.worn and view.stage is Stage.PIECE:
+        return made
     to_bench = _to_bench(panel, view.stage)
     extra = [*_picked(view.picked, to_bench), *_badges(plan, panel, view.stage, to_bench)]
     return Picture(
@@ -87,54 +90,10 @@ def _read(plan: Plan, value: object) -> str:
     return plan.marks.notation.read_off(value)  # type: ignore[arg-type]
 
 
-def _frame(plan: Plan, panel: PanelPlan) -> list[Item]:
-    """Overall dimensions of the pieced top, below and to the left."""
-    width, height = (float(v) for v in panel.pieced.values())
-    return [
-        Dimension((0, height), (width, height), _read(plan, panel.pieced.width.value), 1.2),
-        Dimension((0, 0), (0, height), _read(plan, panel.pieced.height.value), -1.2),
-    ]
-
-
-def _trim_line(panel: PanelPlan) -> Line:
-    corners = tuple(panel.pieced_at(float(x), float(y)) for x, y in panel.panel.outline)
-    return Line(corners, "trim", closed=True)
-
-
 def _pieced_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
-    cloths = list(bands(plan, panel))
-    width, height = (float(v) for v in panel.pieced.values())
-    items: list[Item] = [*cloths]
-    for cloth in cloths[1:]:
-        start, end = (0, 1) if panel.level_strips else (0, 3)
-        items.append(Line((cloth.outline[start], cloth.outline[end]), "piece"))
-    items.append(_trim_line(panel))
-    if len(cloths) > 1:
-        items += _numbers(cloths)
-    if view.piece is not None and view.piece < len(cloths):
-        items.append(Line(cloths[view.piece].outline, "picked", closed=True))
-    items += _frame(plan, panel)
-    if panel.strips is not None and len(cloths) > 1:
-        items.append(_strip_dimension(plan, panel, cloths))
-    pieces = {cloth.key: cloth.outline for cloth in cloths}
-    caption = f"{panel.panel.label}, pieced. The broken line is where it will be trimmed."
-    return Picture(tuple(items), (0, 0, width, height), pieces=pieces, caption=caption,
-                   room=(64, 40, 64, 82))  # fmt: skip
-
-
-def _numbers(cloths: list[Cloth]) -> Iterator[Label]:
-    for at, cloth in enumerate(cloths, start=1):
-        (x1, y1), _, (x2, y2), _ = cloth.outline
-        yield Label(((x1 + x2) / 2, (y1 + y2) / 2), str(at), chip=True)
-
-
-def _strip_dimension(plan: Plan, panel: PanelPlan, cloths: list[Cloth]) -> Dimension:
-    (x1, y1), _, (x2, y2), _ = cloths[1].outline
-    assert panel.strips is not None
-    text = _read(plan, panel.strips.shows.value)
-    if panel.level_strips:
-        return Dimension((x2, y1), (x2, y2), text, 1.2)
-    return Dimension((x1, y1), (x2, y1), text, -1.2)
+    if view.worn:
+        return worn_picture(plan, view.worn, panel, view.piece)
+    return flat_picture(plan, panel, view.piece)
 
 
 def _layer_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
@@ -153,11 +112,9 @@ def _layer_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     share = 1 - CUT_BACK * len(under)
     slant = _cut_back(0, 0, width * share, height, bool(under))
     for cloth in bands(plan, panel):
-        low, high = cloth.outline[0], cloth.outline[2]
-        axis = 1 if panel.level_strips else 0
-        shape = clipped(slant, low[axis], high[axis], axis)
+        shape = cut_by(slant, cloth.outline)
         if len(shape) > 2:
-            items.append(Cloth(shape, cloth.print, cloth.key))
+            items.append(Cloth(shape, cloth.print, cloth.key, cloth.turned))
     items.append(Line(slant, "raw", closed=True))
     items += _layer_labels(plan, panel, width, height)
     items += _section(panel, width, height + margin + height * 0.12)
@@ -209,7 +166,7 @@ def _quilt_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     if margin:
         items += [Sheet(batting, "batting"), Line(batting, "thin", closed=True)]
     items += list(bands(plan, panel))
-    items.append(_trim_line(panel))
+    items.append(trim_line(panel))
     for at, place in enumerate(panel.line_places()):
         if panel.upright_lines:
             x, _ = panel.pieced_at(float(place), 0)
@@ -219,7 +176,7 @@ def _quilt_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
             ends = ((-margin * 0.7, y), (width + margin * 0.7, y))
         items.append(Line(ends, "quilt", key=f"line:{at}"))
     items += _gap_dimension(plan, panel, margin)
-    items += _frame(plan, panel)
+    items += frame(plan, panel)
     box = (-margin, -margin, width + 2 * margin, height + 2 * margin)
     caption = f"{panel.panel.label}, ready to quilt. Broken: where it will be trimmed."
     if panel.channels is None:

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from functools import lru_cache
-from math import cos, pi, sin
+from math import cos, hypot, pi, sin
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QImage, QPainter, QPainterPath, QPen, QTransform
 
-from tessil.core.project import Print
+from tessil.core.project import Photo, Print
+from tessil.drawing.photos import part_in_use
 
 Motif = Callable[[QPainter, float, QColor], None]
 
@@ -132,6 +133,34 @@ def _leaves(painter: QPainter, size: float, ink: QColor) -> None:
         painter.drawPath(turned.map(path))
 
 
+def _birds(painter: QPainter, size: float, ink: QColor) -> None:
+    """Small birds on a twig, heads up: a print with an up and a down."""
+    painter.setBrush(ink)
+    for x, y, way in ((0.27, 0.3, 1), (0.75, 0.76, -1)):
+        painter.setPen(Qt.PenStyle.NoPen)
+        body = QPainterPath(QPointF(0.13 * way, -0.02))
+        body.quadTo(QPointF(0.05 * way, 0.15), QPointF(-0.15 * way, 0.11))
+        body.quadTo(QPointF(-0.08 * way, -0.08), QPointF(0.06 * way, -0.06))
+        body.closeSubpath()
+        place = QTransform().translate(x * size, y * size).scale(size, size)
+        painter.drawPath(place.map(body))
+        _disc(painter, (x + 0.1 * way) * size, (y - 0.06) * size, size * 0.055, ink)
+        painter.setPen(_pen(ink, size / 40))
+        for foot in (0.0, 0.04):
+            at = QPointF((x + foot * way) * size, (y + 0.09) * size)
+            painter.drawLine(at, at + QPointF(0, size * 0.07))
+        painter.drawLine(QPointF((x - 0.16) * size, (y + 0.16) * size),
+                         QPointF((x + 0.18) * size, (y + 0.16) * size))  # fmt: skip
+
+
+def _rings(painter: QPainter, size: float, ink: QColor) -> None:
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    painter.setPen(_pen(ink, size / 20))
+    for x, y in ((0.25, 0.25), (0.75, 0.75)):
+        for radius in (0.09, 0.19):
+            painter.drawEllipse(QPointF(x * size, y * size), radius * size, radius * size)
+
+
 _MOTIFS: dict[str, Motif] = {
     "plain": _plain,
     "dots": _dots,
@@ -143,6 +172,8 @@ _MOTIFS: dict[str, Motif] = {
     "notes": _notes,
     "stars": _stars,
     "leaves": _leaves,
+    "birds": _birds,
+    "rings": _rings,
 }
 
 LEAST, MOST = 6, 512
@@ -165,6 +196,8 @@ def print_brush(cloth: Print, pixels_per_inch: float) -> QBrush:
     The tile is drawn at the nearest power-of-√2 size and scaled by the brush, so that a
     smooth zoom does not draw every tile anew.
     """
+    if cloth.photo is not None:
+        return _photo_brush(cloth.photo, pixels_per_inch)
     wanted = float(cloth.repeat) * pixels_per_inch
     if wanted < LEAST:
         return QBrush(_mean(cloth))
@@ -174,6 +207,36 @@ def print_brush(cloth: Print, pixels_per_inch: float) -> QBrush:
     brush = QBrush(_tile(cloth.motif, cloth.ground, cloth.ink, pixels))
     scale = wanted / pixels
     brush.setTransform(QTransform.fromScale(scale, scale))
+    return brush
+
+
+def points_per_inch(photo: Photo) -> float:
+    """How many points of a photo are an inch of cloth, by its two points and their length."""
+    across = (photo.other[0] - photo.one[0]) * photo.wide
+    down = (photo.other[1] - photo.one[1]) * photo.high
+    return max(hypot(across, down), 1.0) / float(photo.apart)
+
+
+@lru_cache(maxsize=128)
+def _scaled_part(photo: Photo, pixels: int) -> QImage | None:
+    image = part_in_use(photo)
+    if image is None:
+        return None
+    return image.scaledToWidth(pixels, Qt.TransformationMode.SmoothTransformation)
+
+
+def _photo_brush(photo: Photo, pixels_per_inch: float) -> QBrush:
+    """The part of the photo in use, at true scale, side by side without end."""
+    wide = max(photo.crop[2] * photo.wide, 1.0)
+    wanted = wide * pixels_per_inch / points_per_inch(photo)
+    pixels = LEAST
+    while pixels < min(wanted, MOST):
+        pixels = int(pixels * 1.42) + 1
+    image = _scaled_part(photo, pixels) if wanted >= LEAST else None
+    if image is None:
+        return QBrush(QColor(photo.mean))
+    brush = QBrush(image)
+    brush.setTransform(QTransform.fromScale(wanted / pixels, wanted / pixels))
     return brush
 
 

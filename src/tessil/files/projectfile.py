@@ -17,17 +17,17 @@ from typing import Any
 from pydantic import ValidationError
 
 from tessil.core.project import FORMAT, Project
+from tessil.core.trouble import FileTrouble as FileTrouble
 
 LARGEST = 16 * 1024 * 1024
 DEEPEST = 40
 
 Migration = Callable[[dict[str, Any]], dict[str, Any]]
 # From a format number to the next: MIGRATIONS[1] makes a format 2 document of a format 1 one.
-MIGRATIONS: dict[int, Migration] = {}
-
-
-class FileTrouble(Exception):
-    """A file that cannot be read or written; the message is a sentence for the maker."""
+MIGRATIONS: dict[int, Migration] = {
+    # Format 2 only has more to say of piecing, prints and scraps: what was is still right.
+    1: lambda document: {**document, "format": 2},
+}
 
 
 def to_text(project: Project) -> str:

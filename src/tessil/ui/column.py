@@ -6,7 +6,7 @@ from itertools import pairwise
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import (
     QCheckBox,
@@ -24,26 +24,35 @@ from tessil.core.edits import edit
 from tessil.core.lengths import Notation
 from tessil.core.making.cautions import caution_for
 from tessil.core.making.squaring import squaring_advice
+from tessil.core.reading import Reading
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.drawing import theme
 from tessil.files.projectfile import plain_sentence
 from tessil.ui.desk import Desk
+from tessil.ui.searches import Searches
 from tessil.ui.specs import Spec
-from tessil.ui.stages import TITLES, TO_COME, specs
+from tessil.ui.stages import LEAVES, TITLES, TO_COME, specs
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.fields import (
     Chooser,
     CountField,
+    EntryField,
     FieldRow,
     LengthField,
     Segments,
+    Try,
     TypedField,
     WordField,
 )
+from tessil.ui.widgets.leaves import Leaves
 from tessil.ui.widgets.receipt import Receipt
+from tessil.ui.widgets.searchrow import SearchRow
 
 SHORT = {2: 21, 3: 16}  # choices with so few letters in all stand side by side
+
+
+_PLAIN_FIELDS = {"word": WordField, "entry": EntryField}
 
 
 class Stitches(QFrame):
@@ -93,9 +102,13 @@ def _counted(desk: Desk) -> str:
 class Column(QWidget):
     """Shows and edits the open stage of the panel in hand."""
 
-    def __init__(self, desk: Desk) -> None:
+    print_clicked = Signal(str)
+    page_wanted = Signal(str)
+
+    def __init__(self, desk: Desk, searches: Searches) -> None:
         super().__init__()
-        self.desk = desk
+        self.desk, self.searches = desk, searches
+        searches.moved.connect(self._show_searches)
         self.setObjectName("card")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedWidth(336)
@@ -103,6 +116,9 @@ class Column(QWidget):
         outer.setContentsMargins(4, 8, 2, 8)
         outer.setSpacing(4)
         outer.addLayout(self._head())
+        self.leaves = Leaves()
+        self.leaves.turned.connect(desk.turn_leaf)
+        outer.addWidget(self.leaves)
         scroll = QScrollArea()
         scroll.setWidgetResizable(True)
         scroll.setFrameShape(QFrame.Shape.NoFrame)
@@ -131,7 +147,7 @@ class Column(QWidget):
         self.fields: dict[str, FieldRow] = {}
         self.specs: dict[str, Spec] = {}
         self._shape: tuple[Any, ...] = ()
-        self._place = ("", "")
+        self._place: tuple[str, ...] = ()
 
     def _head(self) -> QHBoxLayout:
         self.title = QLabel()
@@ -164,7 +180,7 @@ class Column(QWidget):
         self.panel_name.setText("" if general else label.lower())
         self.settled.setChecked(str(stage) in desk.project.settled)
         self._show_form()
-        figures = readings(plan, stage, desk.panel)
+        figures = self._figures()
         self.receipt.show_readings(figures, plan.marks.notation, desk.picked)
         self.stitches.setVisible(bool(figures) and bool(self.fields))
         batting = plan.panel(desk.panel).choices.layers.batting
@@ -173,11 +189,26 @@ class Column(QWidget):
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
         self.caution.setText("\n\n".join(word for word in words if word))
 
+    def _figures(self) -> tuple[Reading, ...]:
+        """The figures of the stage; of the open leaf and part, where there are some."""
+        desk = self.desk
+        figures = readings(desk.plan, desk.stage, desk.panel)
+        leaves = LEAVES.get(desk.stage)
+        if not leaves:
+            return figures
+        leaf = desk.leaf.get(desk.stage, leaves[0][0])
+        return tuple(
+            r for r in figures if r.leaf == leaf and r.zone in (None, desk.zone)
+        )  # fmt: skip
+
     def _show_form(self) -> None:
         desk = self.desk
-        made = specs(desk.plan, desk.stage, desk.panel)
+        leaves = LEAVES.get(desk.stage, ())
+        leaf = desk.leaf.get(desk.stage, leaves[0][0] if leaves else "")
+        self.leaves.show_leaves(leaves, leaf)
+        made = specs(desk.plan, desk.stage, desk.panel, leaf, desk.zone)
         shape = tuple(spec.form for spec in made)
-        place = (str(desk.stage), desk.panel)
+        place = (str(desk.stage), desk.panel, leaf, str(desk.zone))
         self.specs = {spec.key: spec for spec in made}
         if shape != self._shape or place != self._place:
             self._rebuild(made, keep=place == self._place)
@@ -221,13 +252,16 @@ class Column(QWidget):
             change = spec.edit(value)
         except ValidationError as error:
             return plain_sentence(error.errors()[0])
+        except ValueError as error:
+            return str(error)
         return self.desk.attempt(change, f"{key} {run}" if run else "")
 
     def _row(self, spec: Spec) -> FieldRow:
         field = self._field(spec)
         if isinstance(field, TypedField):
             field.new_run = self.desk.new_run
-        label = "" if spec.kind in ("toggle", "basket", "action") else spec.label
+        bare = ("toggle", "basket", "action", "page", "search")
+        label = "" if spec.kind in bare else spec.label
         row = FieldRow(label, field, spec.help)
         field.setObjectName(field.objectName() or spec.key)
         field.setAccessibleName(spec.label)
@@ -248,53 +282,38 @@ class Column(QWidget):
             return LengthField(self._notation, attempt, spec.kind == "length?")
         if spec.kind in ("count", "count?"):
             return CountField(attempt, spec.kind == "count?")
-        if spec.kind == "word":
-            return WordField(attempt)
-        if spec.kind == "toggle":
-            box = QCheckBox(spec.label)
-            box.clicked.connect(lambda on: attempt(on, ""))
-            return box
-        if spec.kind == "basket":
-            return self._basket()
-        if spec.kind == "action":
-            button = QPushButton(spec.label)
-            button.clicked.connect(lambda: attempt(None, ""))
-            return button
+        if spec.kind in _PLAIN_FIELDS:
+            return _PLAIN_FIELDS[spec.kind](attempt)
+        if spec.kind in ("toggle", "action", "page", "search", "basket"):
+            return self._pressed(spec, attempt)
         letters = sum(len(words) for _, words in spec.choices)
         kind = Segments if letters <= SHORT.get(len(spec.choices), 0) else Chooser
         return kind(spec.choices, attempt)
 
+    def _pressed(self, spec: Spec, attempt: Try) -> QWidget:
+        """What is clicked rather than typed in."""
+        key = spec.key
+        if spec.kind == "basket":
+            return self._basket()
+        if spec.kind == "search":
+            row = SearchRow(spec.label)
+            row.wanted.connect(lambda: self.searches.start(key))
+            return row
+        if spec.kind == "toggle":
+            box = QCheckBox(spec.label)
+            box.clicked.connect(lambda on: attempt(on, ""))
+            return box
+        button = QPushButton(spec.label)
+        if spec.kind == "page":
+            button.clicked.connect(lambda: self.page_wanted.emit(key))
+        else:
+            button.clicked.connect(lambda: attempt(None, ""))
+        return button
+
     def _basket(self) -> Basket:
         basket = Basket(self.desk.project.prints)
-        basket.laid.connect(self.lay_print)
+        basket.laid.connect(self.print_clicked)
         return basket
-
-    def lay_print(self, key: str) -> None:
-        """Lay a print on the piece in hand, or on all of a whole-cloth panel."""
-        desk = self.desk
-        panel = desk.plan.panel(desk.panel)
-        prints = [band.print for band in panel.bands]
-        if desk.piece is None and len(prints) > 1:
-            self.fields["panel.piecing.prints"].tell("First click a piece on the bench.")
-            return
-        prints[desk.piece or 0] = key
-        self._set_prints(prints)
-
-    def swap_piece(self, step: int) -> None:
-        """Swap the piece in hand with its neighbour and keep it in hand."""
-        desk = self.desk
-        prints = [band.print for band in desk.plan.panel(desk.panel).bands]
-        if desk.stage is not Stage.PIECE or desk.piece is None:
-            return
-        other = desk.piece + step
-        if 0 <= other < len(prints):
-            prints[desk.piece], prints[other] = prints[other], prints[desk.piece]
-            self._set_prints(prints)
-            desk.select_piece(other)
-
-    def _set_prints(self, prints: list[str]) -> None:
-        self.fields["panel.piecing.prints"].tell("")
-        self._attempt("panel.piecing.prints", tuple(prints), "")
 
     def _show_value(self, spec: Spec) -> None:
         field = self.fields[spec.key].field
@@ -305,12 +324,21 @@ class Column(QWidget):
         elif isinstance(field, Basket):
             if field.prints != self.desk.project.prints:
                 return
-            bands = self.desk.plan.panel(self.desk.panel).bands
-            piece = self.desk.piece if len(bands) > 1 else 0
-            at = piece if piece is not None and piece < len(bands) else None
-            field.show_piece(at, bands[at].print if at is not None else "")
+            field.show_hand(self.desk)
+        elif isinstance(field, SearchRow):
+            self._show_search(spec.key, field)
         elif isinstance(field, (TypedField, Chooser, Segments)):
             field.show_value(spec.value)
+
+    def _show_search(self, key: str, row: SearchRow) -> None:
+        searches = self.searches
+        runs = searches.key == key
+        row.show_state(searches.share if runs else None, searches.words.get(key, ""))
+
+    def _show_searches(self) -> None:
+        for key, row in self.fields.items():
+            if isinstance(row.field, SearchRow):
+                self._show_search(key, row.field)
 
     def field(self, key: str) -> QWidget:
         """The field of a key, for the window's shortcuts and for tests."""

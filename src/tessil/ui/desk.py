@@ -15,9 +15,10 @@ from PySide6.QtGui import QUndoCommand, QUndoStack
 from tessil.core.edits import Edit, applied
 from tessil.core.plan import Plan, plan
 from tessil.core.project import Project
-from tessil.core.readings import Reading
+from tessil.core.reading import Reading
 from tessil.core.snags import Snag, Stage
 from tessil.core.trouble import CannotPlan
+from tessil.drawing.bands import spot_in
 from tessil.files.projectfile import plain_sentence
 
 
@@ -74,8 +75,13 @@ class Desk(QObject):
         self.panel = self.plan.shape.leader
         self.picked: Reading | None = None
         self.snag: Snag | None = None
-        self.piece: int | None = None
+        self.piece = ""  # the bench's name of the piece in hand
+        self.zone = 0  # the part of the panel that is asked about
+        self.leaf: dict[Stage, str] = {}
+        self.tool = "take"  # what a click on a piece does: take, lay, swap
+        self.brush = ""  # the print that is laid
         self.side = "front"  # of the finished bag
+        self.worn = ""  # the side on which the pieces are seen, or flat
         self.mark: int | None = None  # in hand, at the trimming stage
         self.stack = QUndoStack(self)
         self.run = 0
@@ -86,9 +92,17 @@ class Desk(QObject):
         if all(panel.key != self.panel for panel in made.panels):
             self.panel = made.shape.leader
         self.picked = self.snag = None
+        parts = len(self.plan.panel(self.panel).parts)
+        self.zone = min(self.zone, parts - 1)
+        if self.piece and not self._is_there(self.piece):
+            self.piece = ""
         if self.mark is not None and self.mark >= len(project.marks):
             self.mark = None
         self.planned.emit()
+
+    def _is_there(self, piece: str) -> bool:
+        panel, zone, at = spot_in(piece)
+        return self.plan.panel(panel).piece_of(zone, at) is not None
 
     def open(self, project: Project, path: Path | None) -> str:
         """Begin with another project; returns a sentence, and changes nothing, if it fails."""
@@ -99,7 +113,8 @@ class Desk(QObject):
         self.stack.clear()
         self.path = path
         self.is_open = True
-        self.stage, self.panel, self.piece = Stage.BRIEF, made.shape.leader, None
+        self.stage, self.panel, self.piece = Stage.BRIEF, made.shape.leader, ""
+        self.zone, self.tool, self.brush, self.worn = 0, "take", "", ""
         self.opened.emit()
         self.put(project, made)
         return ""
@@ -132,7 +147,7 @@ class Desk(QObject):
         if stage is not None:
             self.stage = stage
         if panel is not None and panel != self.panel:
-            self.panel, self.piece, self.mark = panel, None, None
+            self.panel, self.piece, self.mark, self.zone = panel, "", None, 0
         self.picked = self.snag = None
         self.looked.emit()
 
@@ -162,7 +177,35 @@ class Desk(QObject):
         self.side = side
         self.looked.emit()
 
-    def select_piece(self, piece: int | None) -> None:
-        """Take one piece of the panel in hand."""
+    def select_piece(self, piece: str) -> None:
+        """Take one piece of the bag in hand; its panel and part come with it."""
         self.piece = piece
+        if piece:
+            panel, zone, _ = spot_in(piece)
+            if (panel, zone) != (self.panel, self.zone):
+                self.leaving.emit()
+            self.panel, self.zone = panel, zone
+        self.looked.emit()
+
+    def turn_leaf(self, leaf: str) -> None:
+        """Turn to another leaf of the open stage."""
+        self.leaving.emit()
+        self.leaf[self.stage] = leaf
+        self.looked.emit()
+
+    def turn_part(self, zone: int) -> None:
+        """Ask about another part of the panel."""
+        self.leaving.emit()
+        self.zone, self.piece = zone, ""
+        self.looked.emit()
+
+    def see_worn(self, side: str) -> None:
+        """See the pieces flat, or on a side of the finished bag."""
+        self.worn = side
+        self.looked.emit()
+
+    def take_tool(self, tool: str, brush: str = "") -> None:
+        """What a click on a piece does from now on."""
+        self.tool = tool
+        self.brush = brush or self.brush
         self.looked.emit()

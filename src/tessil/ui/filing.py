@@ -113,6 +113,16 @@ class FilingWindow(QMainWindow):
             "Panel as", ".svg", lambda path: save_svg(desk.plan, desk.panel, path, desk.stage)
         )
 
+    def ask_photo(self) -> None:
+        """Ask for a picture of the print in hand; the window reads it off its thread."""
+        start = self.desk.path.parent if self.desk.path else documents_folder()
+        self.file_bar.ask("Photo of the cloth", "Use it", Path(f"{start}/"), self.take_photo,
+                          False, suffix=".png")  # fmt: skip
+
+    def take_photo(self, path: Path) -> str:
+        """Read a picture for the print in hand; the window does it."""
+        raise NotImplementedError
+
     def ask_csv(self) -> None:
         def write(path: Path) -> None:
             try:

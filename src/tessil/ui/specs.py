@@ -9,8 +9,11 @@ from typing import Any, Literal
 from tessil.core.edits import Edit
 
 Kind = Literal[
-    "length", "length?", "count", "count?", "word", "choice", "toggle", "basket", "action"
-]
+    "length", "length?", "count", "count?", "word", "choice", "toggle", "basket", "action",
+    "entry",  # a word that is taken and leaves the field empty for the next
+    "page",  # a button that turns to another page of the window
+    "search",  # a button that starts a search, with its progress
+]  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,4 +32,10 @@ class Spec:
     @property
     def form(self) -> tuple[Any, ...]:
         """What must stay alike for the same widget to serve."""
-        return self.key, self.kind, "" if self.kind == "action" else self.label, self.choices
+        return (
+            self.key,
+            self.kind,
+            "" if self.kind == "action" else self.label,
+            self.choices,
+            self.help,
+        )

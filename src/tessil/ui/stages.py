@@ -9,15 +9,16 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 from tessil.core.catalogue import of_kind
-from tessil.core.choosing import choose, choose_alike, choose_apart, measure, reshape
+from tessil.core.choosing import measure, reshape
 from tessil.core.edits import Edit, edit
 from tessil.core.marks import KINDS, add_mark, remove_mark, set_mark
 from tessil.core.panels import PanelPlan
-from tessil.core.piecing.whole import whole_sizes
 from tessil.core.plan import Plan
 from tessil.core.project import Got, Mark, Thing
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
+from tessil.ui.asking import alike, always, choice_of, field_of, oversize, setter
+from tessil.ui.piecing_specs import piece_specs
 from tessil.ui.specs import Kind, Spec
 
 TITLES = {
@@ -38,36 +39,12 @@ TO_COME = {
 }
 
 
-def _field(plan: Plan, path: str, kind: Kind, label: str, help_: str, words: str = "",
-           choices: tuple[tuple[str, str], ...] = ()) -> Spec:  # fmt: skip
-    """A field of the document itself, by its dotted path."""
-    value: Any = plan.project
-    for part in path.split("."):
-        value = value[int(part)] if part.isdigit() else getattr(value, part)
-    said = words or f"Set {label.lower()}"
-    return Spec(path, kind, label, help_, value, lambda new: edit(said, (path, new)), choices)
-
-
-def _choice(plan: Plan, panel: PanelPlan, path: str, kind: Kind, label: str, help_: str,
-            choices: tuple[tuple[str, str], ...] = ()) -> Spec:  # fmt: skip
-    """A field of a panel's choices."""
-    value: Any = panel.choices
-    for part in path.split("."):
-        value = getattr(value, part)
-    name = panel.panel.label.lower()
-
-    def make(new: Any) -> Edit:
-        return choose(plan.project, panel.panel, f"Set {label.lower()}, {name}", (path, new))
-
-    return Spec(f"panel.{path}", kind, label, help_, value, make, choices)
-
-
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     project, uses = plan.project, plan.shape.uses
     yield Spec("shape.kind", "choice", "Shape", plan.shape.sentence, plan.shape.key,
                lambda key: reshape(project, SHAPES[key]),
                tuple((key, shape.name) for key, shape in SHAPES.items()))  # fmt: skip
-    yield _field(plan, "shape.way", "choice", "Start from", "What the sizes are worked out from",
+    yield field_of(plan, "shape.way", "choice", "Start from", "What the sizes are worked out from",
                  "Choose what to start from",
                  (("finished", "the finished size"), ("object", "what it holds"),
                   ("cloth", "the cloth there is"), ("panel", "the panel size")))  # fmt: skip
@@ -77,16 +54,16 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     for option in plan.shape.options:
         yield Spec(
             f"shape.options.{option.key}", "choice", option.label, option.why,
-            plan.brief.options[option.key], _setter(f"shape.options.{option.key}", option.label),
+            plan.brief.options[option.key], setter(f"shape.options.{option.key}", option.label),
             option.choices,
         )  # fmt: skip
     yield from _held(plan)
     if "lining" in uses:
-        yield _field(plan, "lining", "choice", "Lining", "Where the lining comes in",
+        yield field_of(plan, "lining", "choice", "Lining", "Where the lining comes in",
                      choices=(("drop-in", "dropped in"), ("quilted-in", "quilted in"),
                               ("none", "none")))  # fmt: skip
     if "corner" in uses:
-        yield _field(plan, "corner", "choice", "Corners",
+        yield field_of(plan, "corner", "choice", "Corners",
                      "The bag is the same; what is marked and cut differs",
                      choices=(("cut", "cut first, then sewn"), ("line", "drawn, sewn on the line"),
                               ("pinch", "pinched, sewn across")))  # fmt: skip
@@ -94,35 +71,33 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
 
 
 def _cloth(plan: Plan) -> Iterator[Spec]:
-    yield _field(plan, "shape.cloth.width", "length", "Cloth width", "Of each piece")
-    yield _field(plan, "shape.cloth.height", "length", "Cloth height", "Of each piece")
-    yield _field(plan, "shape.cloth.pieces", "count", "Pieces", "Of that size")
-    yield _field(plan, "shape.cloth.quilted", "toggle", "It is quilted already",
+    yield field_of(plan, "shape.cloth.width", "length", "Cloth width", "Of each piece")
+    yield field_of(plan, "shape.cloth.height", "length", "Cloth height", "Of each piece")
+    yield field_of(plan, "shape.cloth.pieces", "count", "Pieces", "Of that size")
+    yield field_of(plan, "shape.cloth.quilted", "toggle", "It is quilted already",
                  "Else quilting and squaring take their part", "Say if it is quilted")  # fmt: skip
 
 
 def _seams(plan: Plan) -> Iterator[Spec]:
     uses, options = plan.shape.uses, plan.brief.options
     if plan.shape.key != "free-panel" or options.get("edge") == "seam":
-        yield _field(plan, "seams.side", "length", "Side seam", "Allowance at the sides")
+        yield field_of(plan, "seams.side", "length", "Side seam", "Allowance at the sides")
     if "bottom" in uses:
-        yield _field(plan, "seams.bottom", "length", "Bottom seam", "Allowance at the bottom")
+        yield field_of(plan, "seams.bottom", "length", "Bottom seam", "Allowance at the bottom")
     if "corner" in uses and plan.project.corner == "cut":
-        yield _field(plan, "seams.corner", "length", "Corner seam", "Across the boxed corners")
+        yield field_of(plan, "seams.corner", "length", "Corner seam", "Across the boxed corners")
     if "top" in uses and options.get("top") != "bound":
-        yield _field(plan, "seams.top", "length", "Top seam", "Where the lining joins")
+        yield field_of(plan, "seams.top", "length", "Top seam", "Where the lining joins")
     if "zip" in uses:
-        yield _field(plan, "zipper.seam", "length", "Zipper seam", "Where cloth meets tape")
-        yield _field(plan, "zipper.shown", "length", "Zipper shows", "Between the two cloth edges")
-        yield _field(
+        yield field_of(plan, "zipper.seam", "length", "Zipper seam", "Where cloth meets tape")
+        yield field_of(
+            plan, "zipper.shown", "length", "Zipper shows", "Between the two cloth edges"
+        )
+        yield field_of(
             plan, "zipper.length", "length?", "Zipper in hand", "Empty: as long as it takes"
         )
-        yield _field(plan, "zipper.teeth", "choice", "Teeth", "Nylon may be sewn over and cut",
+        yield field_of(plan, "zipper.teeth", "choice", "Teeth", "Nylon may be sewn over and cut",
                      choices=(("nylon", "nylon"), ("metal", "metal")))  # fmt: skip
-
-
-def _setter(path: str, label: str) -> Callable[[Any], Edit]:
-    return lambda new: edit(f"Set {label.lower()}", (path, new))
 
 
 def _sizes(plan: Plan) -> Iterator[Spec]:
@@ -144,13 +119,13 @@ def _sizes(plan: Plan) -> Iterator[Spec]:
         value = sizes.get(field.key, field.start)
         if field.key not in sizes and field.key in plan.sizes:
             value = plan.sizes[field.key].value
-        yield Spec(path, "length", field.label, field.why, value, _setter(path, field.label))
+        yield Spec(path, "length", field.label, field.why, value, setter(path, field.label))
 
 
 def _held(plan: Plan) -> Iterator[Spec]:
     project = plan.project
     if project.shape.way != "object":
-        yield _field(plan, "hold.minded", "toggle", "Check that things fit",
+        yield field_of(plan, "hold.minded", "toggle", "Check that things fit",
                      "Warn when it does not", "Check the fit")  # fmt: skip
         if not project.hold.minded:
             return
@@ -163,18 +138,18 @@ def _held(plan: Plan) -> Iterator[Spec]:
         yield Spec("hold.more", "action", "Add another thing", "Add another thing", None,
                    lambda _: edit("Add a thing to hold", ("hold.things", more)))  # fmt: skip
     if len(things) > 1:
-        yield _field(plan, "hold.packed", "choice", "Packed", "How the things lie together",
+        yield field_of(plan, "hold.packed", "choice", "Packed", "How the things lie together",
                      choices=(("stacked", "behind"), ("beside", "beside")))  # fmt: skip
-    yield _field(plan, "hold.ease", "length", "Ease each side", "Room to slide: ½ in is usual")
+    yield field_of(plan, "hold.ease", "length", "Ease each side", "Room to slide: ½ in is usual")
 
 
 def _thing(plan: Plan, at: int, of: int) -> Iterator[Spec]:
     base = f"hold.things.{at}"
-    yield _field(plan, f"{base}.name", "word", "It holds" if not at else "and", "What it is")
-    yield _field(plan, f"{base}.width", "length", "Its width", "As it lies in the bag")
-    yield _field(plan, f"{base}.height", "length", "Its height", "As it lies in the bag")
-    yield _field(plan, f"{base}.thickness", "length", "Its thickness", "Of one")
-    yield _field(plan, f"{base}.count", "count", "How many", "One behind the other")
+    yield field_of(plan, f"{base}.name", "word", "It holds" if not at else "and", "What it is")
+    yield field_of(plan, f"{base}.width", "length", "Its width", "As it lies in the bag")
+    yield field_of(plan, f"{base}.height", "length", "Its height", "As it lies in the bag")
+    yield field_of(plan, f"{base}.thickness", "length", "Its thickness", "Of one")
+    yield field_of(plan, f"{base}.count", "count", "How many", "One behind the other")
     if of > 1:
         things = plan.project.hold.things
         rest = (*things[:at], *things[at + 1 :])
@@ -185,89 +160,18 @@ def _thing(plan: Plan, at: int, of: int) -> Iterator[Spec]:
 _RUNS = (("level", "level"), ("upright", "upright"))
 
 
-def _alike(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    if not panel.panel.like:
-        return
-    alike = panel.key not in plan.project.panels
-    other = plan.panel(panel.panel.like).panel.label.lower()
-
-    def make(new: bool) -> Edit:
-        return choose_alike(panel.panel) if new else choose_apart(plan.project, panel.panel)
-
-    yield Spec(
-        "alike", "toggle", f"Just as the {other}", "One set of choices for both", alike, make
-    )
-
-
-def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    piecing = panel.choices.piecing
-    yield from _alike(plan, panel)
-    yield _choice(plan, panel, "piecing.way", "choice", "Made of", "How the top is made",
-                  (("strips", "strips"), ("whole", "one cloth")))  # fmt: skip
-    if piecing.way == "strips":
-        yield _choice(plan, panel, "piecing.run", "choice", "Strips lie", "As the bag is worn",
-                      _RUNS)  # fmt: skip
-        yield _choice(plan, panel, "piecing.fixed", "choice", "I decide", "The other one follows",
-                      (("width", "their width"), ("count", "how many")))  # fmt: skip
-        if piecing.fixed == "width":
-            yield _choice(plan, panel, "piecing.strip_cut", "length", "Strip, cut", "Cut width")
-        else:
-            yield _choice(plan, panel, "piecing.count", "count", "Strips", "On this panel")
-        yield _choice(plan, panel, "piecing.surplus", "choice", "What is over",
-                      "Strips rarely come out even",
-                      (("both", "trim both sides"), ("one", "trim one side"),
-                       ("recut", "recut to fit")))  # fmt: skip
-        yield _choice(plan, panel, "piecing.strip_sets", "toggle", "Sew strip sets, cut across",
-                      "Full-length strips sewn first, panels cut from them")  # fmt: skip
-        yield _field(plan, "seams.piecing", "length", "Piecing seam", "Between pieces: ¼ is usual")
-    if panel.key == plan.shape.leader:
-        yield from _whole(plan)
-    yield _choice(plan, panel, "piecing.prints", "basket", "Prints",
-                  "Click a piece on the bench, then a print")  # fmt: skip
-    if panel.channels is not None:
-        yield from _oversize(plan)
-
-
-def _whole(plan: Plan) -> Iterator[Spec]:
-    """Bags near this one at which the strips come out whole, as things to do."""
-    now = plan.panel(plan.shape.leader).strips
-    for size in whole_sizes(plan):
-        finished = plan.marks.notation.size(*(figure.value for figure in size.finished))
-        more = size.number - (now.number.whole if now else 0)
-        which = {0: "Just these strips, whole", 1: "One row more", -1: "One row fewer"}
-        words = f"{which.get(more, f'{size.number} strips')}: {finished}"
-        about = "The bag at which the strips come out whole"
-        yield Spec(f"whole.{more}", "action", words, about, None, _always(size.edit))
-
-
-def _always(change: Edit) -> Callable[[Any], Edit]:
-    """An answer that is always the same change."""
-    return lambda _: change
-
-
-def _oversize(plan: Plan) -> Iterator[Spec]:
-    yield _field(plan, "oversize.way", "choice", "Piece larger", "Quilting draws a panel in",
-                 "Choose how much larger to piece",
-                 (("model", "by the model"), ("fixed", "by a fixed margin"),
-                  ("none", "not at all")))  # fmt: skip
-    if plan.project.oversize.way == "fixed":
-        yield _field(plan, "oversize.fixed", "length", "Fixed margin", "Over in each direction")
-    if plan.project.oversize.way == "model":
-        yield _field(plan, "oversize.squaring", "length", "Squaring", "Each side, to true it up")
-
-
 def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     if panel.panel.kind != "outer":
         return
-    yield from _alike(plan, panel)
+    yield from alike(plan, panel)
     battings = tuple((entry.key, entry.name) for entry in of_kind("batting"))
-    yield _choice(plan, panel, "layers.batting", "choice", "Batting", "What gives it body",
+    yield choice_of(plan, panel, "layers.batting", "choice", "Batting", "What gives it body",
                   (*battings, ("none", "None")))  # fmt: skip
     if plan.project.lining != "quilted-in":
-        yield _choice(plan, panel, "layers.backing", "choice", "Behind it",
+        yield choice_of(plan, panel, "layers.backing", "choice", "Behind it",
                       "A cloth caught in the quilting, under the lining",
                       (("none", "nothing"), ("cotton", "a backing cloth")))  # fmt: skip
-    yield _choice(plan, panel, "layers.margin", "length", "Larger by",
+    yield choice_of(plan, panel, "layers.margin", "length", "Larger by",
                   "Batting and backing beyond the top, each side")  # fmt: skip
 
 
@@ -275,17 +179,17 @@ def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     if panel.panel.kind != "outer":
         return
     quilting = panel.choices.quilting
-    yield from _alike(plan, panel)
-    yield _choice(plan, panel, "quilting.pattern", "choice", "Pattern", "Lines of quilting",
+    yield from alike(plan, panel)
+    yield choice_of(plan, panel, "quilting.pattern", "choice", "Pattern", "Lines of quilting",
                   (("channels", "channels"), ("none", "none")))  # fmt: skip
     if quilting.pattern == "none":
         return
-    yield _choice(plan, panel, "quilting.run", "choice", "Lines run", "As the bag is worn",
+    yield choice_of(plan, panel, "quilting.run", "choice", "Lines run", "As the bag is worn",
                   (("upright", "upright"), ("level", "level")))  # fmt: skip
-    yield _choice(plan, panel, "quilting.gap", "length", "Wished gap", "From line to line, sewn")
-    yield _choice(plan, panel, "quilting.centre", "choice", "On the centre", "What falls there",
+    yield choice_of(plan, panel, "quilting.gap", "length", "Wished gap", "From line to line, sewn")
+    yield choice_of(plan, panel, "quilting.centre", "choice", "On the centre", "What falls there",
                   (("line", "a line"), ("gap", "a gap")))  # fmt: skip
-    yield _choice(plan, panel, "quilting.spacing", "choice", "Come out by",
+    yield choice_of(plan, panel, "quilting.spacing", "choice", "Come out by",
                   "Even gaps from seam to seam, or the gap just as wished",
                   (("divide", "dividing evenly"), ("keep", "keeping the gap")))  # fmt: skip
 
@@ -307,13 +211,13 @@ def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         if mark.panel == panel.key:
             yield from _mark_fields(plan, at, mark)
     if plan.bag.flap is not None:
-        yield _field(plan, "snap.used", "toggle", "Magnetic snap", "Male on the flap, female where "
-                     "it lands", "Set a snap")  # fmt: skip
+        yield field_of(plan, "snap.used", "toggle", "Magnetic snap",
+                       "Male on the flap, female where it lands", "Set a snap")  # fmt: skip
         if plan.project.snap.used:
-            yield _field(
+            yield field_of(
                 plan, "snap.offset", "length", "Male part", "Above the flap's edge: 1½ to 2"
             )
-            yield _field(plan, "snap.female", "length?", "Female is set",
+            yield field_of(plan, "snap.female", "length?", "Female is set",
                          "Below the top edge; empty: computed from the flap")  # fmt: skip
 
 
@@ -337,7 +241,7 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
         yield Spec(f"marks.{at}.divisions", "count", "Divided into", "Double lines ¼ apart",
                    mark.divisions, divide)  # fmt: skip
     yield Spec(f"marks.{at}.gone", "action", f"Take the {name} away", "Remove this mark", None,
-               _always(remove_mark(plan, at)))  # fmt: skip
+               always(remove_mark(plan, at)))  # fmt: skip
 
 
 def _setting(plan: Plan, at: int, key: str, words: str) -> Callable[[Any], Edit]:
@@ -363,41 +267,40 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield from _notch_as_cut(plan, panel)
     yield from _marks(plan, panel)
     if "lining" in plan.shape.uses and plan.project.lining == "drop-in":
-        yield _field(plan, "lining_shorter", "length", "Lining shorter",
+        yield field_of(plan, "lining_shorter", "length", "Lining shorter",
                      "So that it does not bag out: nothing to ¼ in")  # fmt: skip
-        yield _field(plan, "turning_gap", "length?", "Turning gap", "Empty: the least")
+        yield field_of(plan, "turning_gap", "length?", "Turning gap", "Empty: the least")
     if panel.channels is not None:
-        yield from _oversize(plan)
+        yield from oversize(plan)
 
 
 def _edge(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     if plan.binding is None:
         return
     prints = tuple((entry.key, entry.name) for entry in plan.project.prints)
-    yield _field(plan, "binding.print", "choice", "Cloth", "What the binding is cut from",
+    yield field_of(plan, "binding.print", "choice", "Cloth", "What the binding is cut from",
                  "Choose the binding's cloth", prints or (("", "cloth"),))  # fmt: skip
-    yield _field(plan, "binding.fold", "choice", "Fold", "Double wears longer",
+    yield field_of(plan, "binding.fold", "choice", "Fold", "Double wears longer",
                  "Choose the binding's fold",
                  (("double", "double"), ("single", "single")))  # fmt: skip
-    yield _field(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
-    yield _field(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
-    yield _field(plan, "binding.cut", "length?", "Cut width", "Empty: as the formula says")
+    yield field_of(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
+    yield field_of(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
+    yield field_of(plan, "binding.cut", "length?", "Cut width", "Empty: as the formula says")
     if plan.bag.loop:
-        yield _field(plan, "binding.overlap", "length", "Overlap", "Where the loop closes")
-    yield _field(plan, "binding.strips_on_hand", "count?", "Strips in hand",
+        yield field_of(plan, "binding.overlap", "length", "Overlap", "Where the loop closes")
+    yield field_of(plan, "binding.strips_on_hand", "count?", "Strips in hand",
                  "Already cut, for one bag; empty: as many as it takes")  # fmt: skip
 
 
 def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    yield _field(plan, "bags", "count", "Bags to make", "All amounts are for so many")
-    yield _field(plan, "stock.usable_width", "length", "Usable width",
+    yield field_of(plan, "bags", "count", "Bags to make", "All amounts are for so many")
+    yield field_of(plan, "stock.usable_width", "length", "Usable width",
                  "Between the selvages, once they are off")  # fmt: skip
-    yield _field(plan, "stock.straightening", "length", "Straighten", "Lost squaring the cut end")
+    yield field_of(plan, "stock.straightening", "length", "Straighten", "Lost squaring the cut end")
 
 
 _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
     Stage.BRIEF: _brief,
-    Stage.PIECE: _piece,
     Stage.LAYER: _layer,
     Stage.QUILT: _quilt,
     Stage.TRIM: _trim,
@@ -406,7 +309,16 @@ _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
 }
 
 
-def specs(plan: Plan, stage: Stage, panel_key: str) -> tuple[Spec, ...]:
-    """The fields of a stage for a panel, as things stand now."""
+LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
+    Stage.PIECE: (("pieces", "Pieces"), ("prints", "Prints"), ("stock", "Scraps, seam")),
+}
+
+
+def specs(plan: Plan, stage: Stage, panel_key: str, leaf: str = "", zone: int = 0
+          ) -> tuple[Spec, ...]:  # fmt: skip
+    """The fields of a stage for a panel, as things stand now; of one leaf, where it has some."""
+    panel = plan.panel(panel_key)
+    if stage is Stage.PIECE:
+        return tuple(piece_specs(plan, panel, leaf or "pieces", zone))
     ask = _TABLE.get(stage)
-    return tuple(ask(plan, plan.panel(panel_key))) if ask else ()
+    return tuple(ask(plan, panel)) if ask else ()

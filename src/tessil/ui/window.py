@@ -19,7 +19,7 @@ from PySide6.QtWidgets import (
 )
 
 from tessil.core.choosing import measure
-from tessil.core.edits import edit
+from tessil.core.edits import Edit, edit
 from tessil.core.lengths import Notation
 from tessil.core.marks import marks_of, move_mark
 from tessil.core.piecing.whole import row_step
@@ -32,9 +32,13 @@ from tessil.files.report import finished_text
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
 from tessil.ui.filing import FilingWindow
+from tessil.ui.hand import Hand
+from tessil.ui.searches import Searches
+from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.fields import CountField, TypedField, WordField
 from tessil.ui.widgets.ladderbar import LadderBar
+from tessil.ui.widgets.layoutbar import LayoutBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.sidebar import SideBar
@@ -43,6 +47,7 @@ from tessil.ui.widgets.tray import PanelTray
 
 if TYPE_CHECKING:
     from tessil.ui.preview import Preview
+    from tessil.ui.printspage import PrintsPage
     from tessil.ui.start import StartPage
 
 AUTOSAVE_MS = 200
@@ -53,6 +58,7 @@ class Window(FilingWindow):
 
     def __init__(self) -> None:
         super().__init__()
+        self._stroke = ""  # the run of one stroke of laying prints
         self.setWindowTitle("Tessil")
         self.resize(1280, 800)
         self.setMinimumSize(1100, 700)
@@ -103,7 +109,6 @@ class Window(FilingWindow):
     @cached_property
     def preview(self) -> Preview:
         """The worksheet's page, made when it is first needed."""
-
         from tessil.ui.preview import Preview
 
         page = Preview()
@@ -112,14 +117,34 @@ class Window(FilingWindow):
         self.pages.addWidget(page)
         return page
 
+    @cached_property
+    def basket_page(self) -> PrintsPage:
+        """The page of the print basket, made when it is first needed."""
+        from tessil.ui.printspage import PrintsPage
+
+        page = PrintsPage(self.desk)
+        page.left.connect(self._to_work)
+        page.file_wanted.connect(self.ask_photo)
+        self.pages.addWidget(page)
+        return page
+
     def _build_work(self) -> None:
         self.selvage = Selvage()
         self.selvage.turned.connect(lambda stage: self.desk.look(stage=stage))
         self.bench = Bench()
-        self.bench.piece_taken.connect(self._take_piece)
+        self.hand = Hand(self.desk)
+        self.hand.told.connect(self._tell_hand)
+        self.searches = Searches(self.desk)
+        self.searches.moved.connect(self._show_photo_state)
+        self.bench.piece_taken.connect(self.hand.clicked)
+        self.bench.piece_met.connect(self.hand.swap_with)
+        self.bench.key_pressed.connect(self._bench_key)
+        self.bench.draw_begun.connect(self._begin_stroke)
+        self.bench.piece_drawn.connect(lambda key: self.hand.painted(key, self._stroke))
         self.ladder = LadderBar(self._notation, self._measure)
-        self.column = Column(self.desk)
-        self.bench.piece_moved.connect(self.column.swap_piece)
+        self.column = Column(self.desk, self.searches)
+        self.column.print_clicked.connect(self.hand.lay)
+        self.column.page_wanted.connect(self.show_prints)
         self.bench.mark_taken.connect(self.desk.take_mark)
         self.bench.mark_dragged.connect(self._drag_mark)
         self.bench.mark_nudged.connect(self._nudge_mark)
@@ -130,6 +155,8 @@ class Window(FilingWindow):
         left.setSpacing(10)
         self.sides = SideBar(self.desk)
         left.addWidget(self.sides)
+        self.layout_bar = LayoutBar(self.desk, self.hand)
+        left.addWidget(self.layout_bar)
         left.addWidget(self.bench, 1)
         left.addWidget(self.ladder)
         middle = QHBoxLayout()
@@ -200,6 +227,14 @@ class Window(FilingWindow):
         return row
 
     def _tell_head(self, sentence: str) -> None:
+        self.told.setText(sentence)
+
+    def _tell_hand(self, sentence: str) -> None:
+        """Beside the prints if they are on show, else at the head."""
+        for row in self.column.fields.values():
+            if isinstance(row.field, Basket):
+                row.tell(sentence)
+                return
         self.told.setText(sentence)
 
     def _build_buttons(self) -> QHBoxLayout:
@@ -297,6 +332,7 @@ class Window(FilingWindow):
         )
         self._show_bench()
         self.sides.refresh()
+        self.layout_bar.refresh()
         self.ladder.show_ladder(desk.panel, plan.ladder(desk.panel))
         self.column.refresh()
         self.snags.show_snags(plan.snags)
@@ -313,10 +349,11 @@ class Window(FilingWindow):
         place = desk.picked.place if desk.picked else None
         if desk.snag is not None:
             place = desk.snag.place
-        view = View(desk.stage, desk.panel, place, desk.piece, desk.side, desk.mark)
+        view = View(desk.stage, desk.panel, place, desk.piece, desk.worn, desk.side, desk.mark)
         metric = desk.project.units == "metric"
         mark = desk.mark if desk.stage is Stage.TRIM else None
-        self.bench.show_picture(picture_of(desk.plan, view), desk.piece, metric, mark)
+        lays = desk.stage is Stage.PIECE and desk.tool == "lay"
+        self.bench.show_picture(picture_of(desk.plan, view), desk.piece, metric, mark, lays)
 
     def _snag_counts(self) -> dict[Stage, tuple[int, bool]]:
         counts: dict[Stage, tuple[int, bool]] = {}
@@ -327,8 +364,16 @@ class Window(FilingWindow):
 
     # -- answering --------------------------------------------------------------
 
-    def _take_piece(self, piece: int | None) -> None:
-        self.desk.select_piece(piece)
+    def _begin_stroke(self) -> None:
+        self._stroke = self.desk.new_run()
+
+    def _bench_key(self, letter: str) -> None:
+        """A letter or digit on the bench, as the bar above it says."""
+        deeds = {"T": self.hand.turn, "R": self.hand.fill_row, "P": self.hand.pin}
+        if letter in deeds:
+            deeds[letter]()
+        elif letter.isdigit():
+            self.hand.lay_number(int(letter))
 
     def _drag_mark(self, index: int, x: float, y: float) -> None:
         """One drag is one undo step."""
@@ -398,6 +443,33 @@ class Window(FilingWindow):
         units = self.desk.project.units if self.desk.is_open else "inch"
         self.start.begin(units, can_go_back=self.desk.is_open)
         self.pages.setCurrentWidget(self.start)
+
+    def show_prints(self, _key: str = "") -> None:
+        """The page of the print basket."""
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.basket_page)
+            self.basket_page.begin()
+
+    def take_photo(self, path: Path) -> str:
+        """Read a picture off the thread; what is wrong with it stands beside its button."""
+        if not path.is_file():
+            return f"“{path.name}” is not a file that can be opened."
+        page = self.basket_page
+
+        def work(watch: object) -> tuple[Edit, str]:
+            from tessil.drawing.photos import read_photo
+
+            return page.take_photo(read_photo(path)), ""
+
+        self.searches.give_up()
+        self.searches.start_work("photo", work)
+        return ""
+
+    def _show_photo_state(self) -> None:
+        if "photo" in self.searches.words and "basket_page" in self.__dict__:
+            runs = self.searches.key == "photo"
+            words = "Reading the picture…" if runs else self.searches.words["photo"]
+            self.basket_page.say_photo(words)
 
     def show_worksheet(self) -> None:
         if self.desk.is_open:
@@ -483,6 +555,7 @@ class Window(FilingWindow):
 
     def closeEvent(self, event: QCloseEvent) -> None:
         """Unsaved work is kept and offered again at the next start; nothing is asked."""
+        self.searches.give_up()
         if self._has_unsaved_work():
             recovery.keep(self.desk.project, self.desk.path)
         else:

@@ -12,6 +12,7 @@ from tessil.core.checks.piece import piece_snags
 from tessil.core.checks.quilt import quilt_snags
 from tessil.core.checks.shape import shape_snags
 from tessil.core.checks.trim import trim_snags
+from tessil.core.checks.upright import upright_snags
 from tessil.core.snags import Snag, Weight
 
 if TYPE_CHECKING:
@@ -21,6 +22,7 @@ _CHECKS = (
     fit_snags,
     shape_snags,
     piece_snags,
+    upright_snags,
     quilt_snags,
     trim_snags,
     mark_snags,

@@ -8,9 +8,10 @@ from typing import TYPE_CHECKING
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
-from tessil.core.panels import PanelPlan
-from tessil.core.snags import Place, Snag, Stage, Weight
-from tessil.core.workings import Figure
+from tessil.core.panels import EdgeShow, PanelPlan
+from tessil.core.piecing.strips import Strips
+from tessil.core.places import edge_place
+from tessil.core.snags import Snag, Stage, Weight
 
 if TYPE_CHECKING:
     from tessil.core.plan import Plan
@@ -21,54 +22,65 @@ LEAST_EDGE = Fraction(1, 2)
 def piece_snags(plan: Plan) -> Iterator[Snag]:
     """Snags of piecing, panel by panel."""
     for panel in plan.panels:
-        for at, shows in enumerate(panel.edge_strips):
-            if shows.value < LEAST_EDGE:
-                yield _thin_edge(plan, panel, shows, first=at == 0)
+        for edge in panel.edges_show:
+            if edge.shows.value < LEAST_EDGE:
+                yield _thin_edge(plan, panel, edge)
 
 
-def _thin_edge(plan: Plan, panel: PanelPlan, shows: Figure, first: bool) -> Snag:
-    sides = ("top", "bottom") if panel.level_strips else ("left", "right")
-    side = sides[0] if first else sides[1]
+def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:
     read = plan.marks.notation.read_off
-    if shows.value <= 0:
-        title = f"The {side} strip is trimmed away or sewn in"
+    piecing = panel.parts[edge.zone].choice
+    noun = "strip" if piecing.way == "strips" else "row of squares"
+    if edge.shows.value <= 0:
+        title = f"The {edge.side} {noun} is trimmed away or sewn in"
     else:
-        title = f"The {side} strip will show only {read(shows.value, unit=True)}"
+        title = f"The {edge.side} {noun} will show only {read(edge.shows.value, unit=True)}"
+    part = f".{edge.zone}" if edge.zone else ""
     return Snag(
-        key=f"piece.edge.{panel.key}.{side}",
+        key=f"piece.edge.{panel.key}.{edge.side}{part}",
         stage=Stage.PIECE,
         weight=Weight.WARNS,
         title=title,
         why="After quilting, trimming and the bag's own seam; under ½ in (13 mm) looks a mistake.",
         panel=panel.key,
-        place=_strip_place(panel, shows, first),
-        fixes=_edge_fixes(plan, panel),
+        place=edge_place(panel, edge),
+        fixes=_edge_fixes(plan, panel, edge),
     )
 
 
-def _strip_place(panel: PanelPlan, shows: Figure, first: bool) -> Place:
-    width, height = (float(v) for v in panel.trimmed.values())
-    level = panel.level_strips
-    side = ("top" if first else "bottom") if level else ("left" if first else "right")
-    deep = max(float(shows.value), 0.0) + float(panel.shown[side])  # type: ignore[index]
-    if level:
-        return Place(0, 0 if first else height - deep, width, deep)
-    return Place(0 if first else width - deep, 0, deep, height)
+def _edge_fixes(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...]:
+    part = panel.parts[edge.zone]
+    choice, upright = part.choice, edge.side in ("left", "right")
+    pieces = part.top.columns if upright else part.top.rows
+    assert pieces is not None
+    path = "piecing" if not edge.zone else f"zones.{edge.zone - 1}.piecing"
+    grid = choice.way in ("squares", "web")
+    rule = "surplus_across" if grid and upright else "surplus"
+    number, now = pieces.number.whole, getattr(choice, rule)
 
+    def fix(words: str, *changes: tuple[str, object]) -> Edit:
+        return choose(plan.project, panel.panel, words,
+                      *((f"{path}.{key}", value) for key, value in changes))  # fmt: skip
 
-def _edge_fixes(plan: Plan, panel: PanelPlan) -> tuple[Edit, ...]:
-    assert panel.strips is not None
-    project, choice = plan.project, panel.choices.piecing
-    number = panel.strips.number.whole
     fixes = []
-    if choice.surplus != "both":
-        fixes.append(choose(project, panel.panel, "Trim both sides alike",
-                            ("piecing.surplus", "both")))  # fmt: skip
-    if choice.surplus != "recut" and choice.fixed == "width":
-        fixes.append(choose(project, panel.panel, f"Recut all {number} strips to come out even",
-                            ("piecing.surplus", "recut")))  # fmt: skip
-    if number > 2:
-        fixes.append(choose(project, panel.panel, f"{number - 1} wider strips instead",
-                            ("piecing.fixed", "count"), ("piecing.count", number - 1),
-                            ("piecing.surplus", "both")))  # fmt: skip
+    if now in ("one", "other"):
+        fixes.append(fix("Trim both sides alike", (rule, "both")))
+    if now not in ("recut", "border") and choice.fixed == "width":
+        noun = "rows" if grid else "strips"
+        fixes.append(fix(f"Recut all {number} {noun} to come out even", (rule, "recut")))
+        if number > 2 and _border_shows(plan, panel, edge, pieces) >= LEAST_EDGE:
+            fixes.append(fix("One fewer, and a border to fill", (rule, "border")))
+    if number > 2 and not grid and choice.fixed == "width":
+        fixes.append(fix(f"{number - 1} wider strips instead", ("fixed", "count"),
+                         ("count", number - 1), ("surplus", "both")))  # fmt: skip
     return tuple(fixes)
+
+
+def _border_shows(plan: Plan, panel: PanelPlan, edge: EdgeShow, pieces: Strips) -> Fraction:
+    """About what a border would show at this side if one piece fewer were laid."""
+    seam = plan.brief.seams.piecing.value
+    missing = pieces.shows.value - pieces.surplus.value
+    cut = missing / 2 + 2 * seam
+    beyond = pieces.surplus.value / 2  # of what is cut off now, as much is surplus
+    off = max(panel.cut_off[edge.side].value - beyond, Fraction(0))
+    return cut - seam - off - panel.shown[edge.side]

@@ -6,15 +6,12 @@ from collections.abc import Iterator
 from fractions import Fraction
 from typing import TYPE_CHECKING
 
-from tessil.core.bag import Face
 from tessil.core.catalogue import hoops
-from tessil.core.choosing import choose
-from tessil.core.edits import Edit, edit
+from tessil.core.edits import edit
 from tessil.core.lengths import Inches
 from tessil.core.making.squaring import least_gap
-from tessil.core.panels import PanelPlan
-from tessil.core.places import across, measured_way, whole
-from tessil.core.snags import Place, Snag, Stage, Weight
+from tessil.core.places import across, measured_way
+from tessil.core.snags import Snag, Stage, Weight
 from tessil.core.workings import Figure, given
 
 if TYPE_CHECKING:
@@ -28,7 +25,6 @@ def shape_snags(plan: Plan) -> Iterator[Snag]:
     yield from _hoop(plan)
     yield from _flap(plan)
     yield from _turning(plan)
-    yield from _upside_down(plan)
 
 
 def _read(plan: Plan, value: Inches) -> str:
@@ -178,74 +174,3 @@ def _turning(plan: Plan) -> Iterator[Snag]:
     fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", None)),)
     place = across(plan.panel("lining"), 1.0)
     yield Snag("trim.gap", Stage.TRIM, Weight.WARNS, title, why, "lining", place, fixes)
-
-
-def _upside_down(plan: Plan) -> Iterator[Snag]:
-    """Directional prints that end upside-down in the finished bag."""
-    seen: set[tuple[str, int]] = set()
-    for look in plan.bag.looks:
-        if look.name == "open":
-            continue
-        for face in look.faces:
-            panel = plan.panel(face.panel)
-            for at in _wrong_pieces(plan, panel, face):
-                if (panel.key, at) not in seen:
-                    seen.add((panel.key, at))
-                    yield _inverted(plan, panel, face, at, look.name)
-
-
-def _shown(panel: PanelPlan, face: Face, at: int) -> bool:
-    """Whether a piece reaches into the part of the panel that a face shows."""
-    band = panel.bands[at]
-    wide, down = panel.scale
-    side, share = ("top", down) if panel.level_strips else ("left", wide)
-    start = float(band.start) * share - float(panel.cut_off[side].value)  # type: ignore[index]
-    end = float(band.end) * share - float(panel.cut_off[side].value)  # type: ignore[index]
-    x, y, w, h = (float(v) for v in face.source)
-    low, high = (y, y + h) if panel.level_strips else (x, x + w)
-    return end > low + 0.25 and start < high - 0.25
-
-
-def _wrong_pieces(plan: Plan, panel: PanelPlan, face: Face) -> Iterator[int]:
-    for at, band in enumerate(panel.bands):
-        directional = plan.project.print_of(band.print).directional
-        if directional and band.turned != face.turned and _shown(panel, face, at):
-            yield at
-
-
-def _inverted(plan: Plan, panel: PanelPlan, face: Face, at: int, look: str) -> Snag:
-    cloth = plan.project.print_of(panel.bands[at].print)
-    x, y, w, h = (float(v) for v in face.source)
-    return Snag(
-        key=f"piece.upside-down.{panel.key}.{at}",
-        stage=Stage.PIECE,
-        weight=Weight.WARNS,
-        title=f"{cloth.name} ends upside-down on the {look}",
-        why="The panel is folded there: what points up on it points down in the bag.",
-        panel=panel.key,
-        place=Place(x, y, w, h) if len(panel.bands) > 1 else whole(panel),
-        fixes=_turn_fixes(plan, panel, at),
-    )
-
-
-def _turn_fixes(plan: Plan, panel: PanelPlan, at: int) -> tuple[Edit, ...]:
-    turned = set(panel.choices.piecing.turned) ^ {at}
-    faces = [f for look in plan.bag.looks if look.name != "open" for f in look.faces]
-    upright_elsewhere = any(
-        face.panel == panel.key
-        and face.turned == panel.bands[at].turned
-        and _shown(panel, face, at)
-        for face in faces
-    )
-    fixes = []
-    if not upright_elsewhere:
-        fixes.append(choose(plan.project, panel.panel, f"Lay piece {at + 1} turned",
-                            ("piecing.turned", tuple(sorted(turned)))))  # fmt: skip
-    for other in plan.project.prints:
-        if not other.directional:
-            prints = [band.print for band in panel.bands]
-            prints[at] = other.key
-            fixes.append(choose(plan.project, panel.panel, f"Use {other.name} there",
-                                ("piecing.prints", tuple(prints))))  # fmt: skip
-            break
-    return tuple(fixes)

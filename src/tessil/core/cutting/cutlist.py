@@ -30,6 +30,7 @@ class CutItem:
     width: Figure
     height: Figure
     note: str = ""
+    each: int = 1  # for one panel
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,21 +53,35 @@ def _times(each: int, copies: int, bags: Figure) -> Figure:
 
 def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
     label, copies = panel.panel.label, panel.panel.copies
-    if panel.strips is None:
-        size = panel.planned if panel.choices.piecing.way == "whole" else panel.pieced
+    if panel.only_cloth:
         what = {"lining": "lining", "plain": "one piece"}.get(panel.panel.kind, "top")
-        stock = panel.bands[0].print
+        stock, size = panel.patches[0].print, panel.planned
         return [CutItem(label, what, stock, _times(1, copies, bags), size.width, size.height)]
-    if panel.choices.piecing.strip_sets:
-        return []
-    uses: dict[str, int] = {}
-    for band in panel.bands:
-        uses[band.print] = uses.get(band.print, 0) + 1
-    return [
-        CutItem(label, "strip", cloth, _times(each, copies, bags), panel.strips.along,
-                panel.strips.cut)
-        for cloth, each in uses.items()
-    ]  # fmt: skip
+    in_sets = _in_sets(panel)
+    items: dict[tuple[object, ...], CutItem] = {}
+    for part in panel.parts:
+        for cut in part.top.cuts:
+            if in_sets and cut.what == "strip":
+                continue
+            key = (cut.what, cut.print, cut.width.value, cut.height.value, cut.note)
+            each = cut.each + (items[key].each if key in items else 0)
+            items[key] = CutItem(label, cut.what, cut.print, _times(each, copies, bags),
+                                 cut.width, cut.height, cut.note, each)  # fmt: skip
+        if part.choice.way == "whole":
+            width, height = part.top.size.width, part.top.size.height
+            items[("whole", id(part))] = CutItem(
+                label, "one piece", part.top.patches[0].print, _times(1, copies, bags), width,
+                height)  # fmt: skip
+    return list(items.values())
+
+
+def _in_sets(panel: PanelPlan) -> bool:
+    """Whether the panel is cut across from strips sewn full length."""
+    piecing, top = panel.choices.piecing, panel.top
+    straight = piecing.way == "strips" and piecing.run != "diagonal" and not piecing.border
+    return straight and piecing.strip_sets and (top.rows or top.columns) is not None and (
+        len(panel.parts) == 1
+    )  # fmt: skip
 
 
 def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
@@ -97,14 +112,15 @@ class SetGroup:
 
 def _set_key(panel: PanelPlan) -> tuple[object, ...]:
     assert panel.strips is not None
-    return (tuple(band.print for band in panel.bands), panel.strips.cut.value)
+    cuts = tuple(cut.value for cut in panel.strips.cuts)
+    return (tuple(patch.print for patch in panel.patches), cuts)
 
 
 def strip_sets(panels: tuple[PanelPlan, ...], project: Project) -> tuple[SetGroup, ...]:
     """Panels grouped by like strips, each group with the sets it takes for N bags."""
     groups: dict[tuple[object, ...], list[PanelPlan]] = {}
     for panel in panels:
-        if panel.strips is not None and panel.choices.piecing.strip_sets:
+        if _in_sets(panel):
             groups.setdefault(_set_key(panel), []).append(panel)
     return tuple(_grouped(tuple(group), project) for group in groups.values())
 
@@ -131,28 +147,20 @@ def _grouped(panels: tuple[PanelPlan, ...], project: Project) -> SetGroup:
 
 
 def _set_items(group: SetGroup, usable: Figure) -> list[CutItem]:
-    strips = group.panels[0].strips
-    assert strips is not None
     names = " + ".join(panel.panel.label for panel in group.panels)
-    uses: dict[str, int] = {}
-    for band in group.panels[0].bands:
-        uses[band.print] = uses.get(band.print, 0) + 1
-    if group.too_long:
-        return [
-            CutItem(names, "strip", cloth, count("pieces", 0), strips.along, strips.cut)
-            for cloth in uses
-        ]
     return [
         CutItem(
             names,
             "strip for a set",
-            cloth,
-            (count("in a set", each, Basis.GEOMETRY) * group.sets).called("pieces"),
+            cut.print,
+            count("pieces", 0)
+            if group.too_long
+            else (count("in a set", cut.each, Basis.GEOMETRY) * group.sets).called("pieces"),
             usable,
-            strips.cut,
+            cut.height,
             note="full width; sew, then cut across",
         )
-        for cloth, each in uses.items()
+        for cut in group.panels[0].top.cuts
     ]
 
 

@@ -33,9 +33,11 @@ def squaring_advice(panel: PanelPlan, notation: Notation) -> str:
     if not panel.level_strips:
         first, last, ends = ("left", "right", ("top", "bottom"))
     keep = "Lay the ruler square to the quilting lines. "
-    if panel.strips is not None and panel.strips.number.whole > 1:
-        middle = panel.strips.number.whole // 2
-        keep = f"Keep the seam between strips {middle} and {middle + 1} parallel to the ruler. "
+    strips = panel.strips
+    if strips is not None and strips.number.whole > 1:
+        middle = strips.number.whole // 2
+        noun = "strips" if panel.choices.piecing.way == "strips" else "rows"
+        keep = f"Keep the seam between {noun} {middle} and {middle + 1} parallel to the ruler. "
     return (
         f"{keep}Take {off[first]} off the {first} and {off[last]} off the {last}; square the "  # type: ignore[index]
         f"{ends[0]} to it and take {off[ends[0]]}, then {off[ends[1]]} off the {ends[1]}."  # type: ignore[index]

@@ -1,7 +1,8 @@
-"""Strips sewn side by side: how many, how wide, what is left over.
+"""Pieces sewn side by side: how many, how wide, what is left over.
 
-Knows one panel's need across and along the strips.  ``T = n(w − 2s) + 2s`` for n strips of
-cut width w with seam allowance s (geometry).  Must not know shapes or quilting.
+Strips on a panel, and the rows and columns of a grid.  Knows one panel's need across and
+along the pieces.  ``T = n(w − 2s) + 2s`` for n pieces of cut width w with seam allowance s
+(geometry).  Must not know shapes or quilting.
 """
 
 from __future__ import annotations
@@ -9,20 +10,34 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
+from itertools import cycle
 
 from tessil.core.cutting.cloth import Piece, Row, fill_rows
 from tessil.core.lengths import Inches
-from tessil.core.project import Piecing
+from tessil.core.piecing.top import Kind
+from tessil.core.project import Piecing, Surplus
 from tessil.core.rulers import Rulers
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, ceiling, count, given, no_less, up_to
+from tessil.core.workings import (
+    Basis,
+    Figure,
+    ceiling,
+    count,
+    floored,
+    given,
+    no_less,
+    total,
+    up_to,
+)
 
 NARROWEST = Fraction(1, 4)
+MOST = 200
+ONE = count("piece", 1, Basis.GEOMETRY)
 
 
 @dataclass(frozen=True, slots=True)
 class Need:
-    """What a top must measure across its strips and along them, and the piecing seam."""
+    """What a top must measure across its pieces and along them, and the piecing seam."""
 
     across: Figure
     along: Figure
@@ -31,27 +46,49 @@ class Need:
 
 
 @dataclass(frozen=True, slots=True)
+class Joining:
+    """How pieces are chosen: by their cut width, their number, or widths in turn."""
+
+    fixed: str
+    cut: Inches
+    count: int
+    widths: tuple[Inches, ...]
+    surplus: Surplus
+    sash: Inches = Fraction(0)
+    noun: str = "strip"
+    field: str = "strip_cut"
+
+
+@dataclass(frozen=True, slots=True)
 class Strips:
-    """A pieced top of strips: ``across`` is what they make, ``surplus`` what it is over."""
+    """Pieces side by side: ``across`` is what they make, ``surplus`` what it is over.
+
+    ``cuts`` and ``kinds`` are all that is sewn in order, sashing and filling borders included;
+    ``number`` counts the pieces proper and ``cut`` is the cut width of the first of them.
+    """
 
     number: Figure
     cut: Figure
     along: Figure
     across: Figure
     surplus: Figure
-    shows: Figure  # width of an inner strip between its seams
+    shows: Figure  # width of an inner piece between its seams
+    cuts: tuple[Figure, ...]
+    kinds: tuple[Kind, ...]
+    keeps: Surplus = "both"  # which side is left whole when the surplus is trimmed
 
     def bands(self, seam: Inches) -> list[tuple[Inches, Inches]]:
-        """From where to where each strip shows on the pieced top, raw edges included."""
-        step = self.shows.value
-        last = self.number.whole - 1
-        return [
-            (
-                i * step + (seam if i else 0),
-                (i + 1) * step + seam + (seam if i == last else 0),
-            )
-            for i in range(last + 1)
-        ]
+        """From where to where each piece shows on the pieced top, raw edges included."""
+        at, last, found = seam, len(self.cuts) - 1, []
+        for i, cut in enumerate(self.cuts):
+            end = at + cut.value - 2 * seam
+            found.append((at if i else at - seam, end + (seam if i == last else 0)))
+            at = end
+        return found
+
+    @property
+    def mixed(self) -> bool:
+        return any(cut.value != self.cut.value for cut in self.cuts)
 
 
 def pieced_size(number: Figure, cut: Figure, seam: Figure) -> Figure:
@@ -70,53 +107,159 @@ def width_for(need: Figure, number: Figure, seam: Figure, mark: Figure) -> Figur
     return up_to((need - 2 * seam) / number + 2 * seam, mark)
 
 
-def _check_cut(cut: Figure, need: Need, field: str) -> None:
-    shows = cut.value - 2 * need.seam.value
+def _check_cut(cut: Inches, need: Need, field: str, noun: str) -> None:
+    shows = cut - 2 * need.seam.value
     if shows >= NARROWEST:
         return
     if field == "count":
         most = max(int((need.across.value - 2 * need.seam.value) / NARROWEST), 1)
         raise CannotPlan(
             f"{need.field}.count",
-            f"So many strips would each show less than ¼ in (6 mm): use {most} at most.",
+            f"So many {noun}s would each show less than ¼ in (6 mm): use {most} at most.",
         )
     raise CannotPlan(
-        f"{need.field}.strip_cut",
-        "A strip this narrow goes into its two seams: cut it at least ¼ in (6 mm) wider than them.",
+        f"{need.field}.{field}",
+        f"A {noun} this narrow goes into its two seams: cut it at least ¼ in (6 mm) wider than "
+        "them.",
     )
 
 
-def plan_strips(choice: Piecing, need: Need, marks: Rulers) -> Strips:
-    """Count or width of the strips by what the maker fixed, and the top they make.
+def joined(cuts: Sequence[Figure], seam: Figure) -> Figure:
+    """What pieces of unlike cut widths measure once sewn side by side."""
+    many = count("pieces", len(cuts), Basis.GEOMETRY)
+    return total(cuts) - 2 * (many - 1) * seam
 
-    Raises CannotPlan when strips would vanish in their seams or grow past reason.
+
+def joining_of(choice: Piecing) -> Joining:
+    """The joining of a panel made of strips."""
+    return Joining(choice.fixed, choice.strip_cut, choice.count, choice.widths, choice.surplus)
+
+
+def plan_strips(choice: Piecing, need: Need, marks: Rulers) -> Strips:
+    """Strips by what the maker fixed, and the top they make; raises CannotPlan."""
+    return plan_joined(joining_of(choice), need, marks)
+
+
+def plan_joined(ask: Joining, need: Need, marks: Rulers) -> Strips:
+    """Count or width of the pieces by what the maker fixed, and what they make.
+
+    Raises CannotPlan when pieces would vanish in their seams or grow past reason.
     """
-    seam = need.seam
-    if choice.fixed == "count":
-        number = count("strips", choice.count).called("strips")
-        raw = (need.across.value - 2 * seam.value) / choice.count
-        if raw < NARROWEST:
-            _check_cut(given("", raw + 2 * seam.value), need, "count")
-        cut = width_for(need.across, number, seam, marks.ruler).called("strip, cut")
-    else:
-        cut = given("strip, cut", choice.strip_cut)
-        _check_cut(cut, need, "strip_cut")
-        number = strips_for(need.across, cut, seam).called("strips")
-        if number.whole > 200:
+    if ask.fixed == "mixed":
+        return _mixed(ask, need)
+    if ask.sash:
+        _check_cut(ask.sash, need, "sashing", "sashing strip")
+    if ask.fixed == "count":
+        return _counted(ask, need, marks)
+    cut = given(f"{ask.noun}, cut", ask.cut)
+    _check_cut(cut.value, need, ask.field, ask.noun)
+    number = _number(ask, need, cut).called(f"{ask.noun}s")
+    if number.whole > MOST:
+        raise CannotPlan(
+            f"{need.field}.{ask.field}",
+            f"That takes {number.whole} {ask.noun}s for one panel: cut them wider.",
+        )
+    if ask.surplus == "border" and not ask.sash:
+        return _filled(ask, need, marks, number, cut)
+    if ask.surplus == "recut":
+        cut = _recut(ask, need, number, marks).called(f"{ask.noun}, cut")
+    return _sewn(ask, need, number, cut)
+
+
+def _number(ask: Joining, need: Need, cut: Figure) -> Figure:
+    if not ask.sash:
+        return strips_for(need.across, cut, need.seam)
+    sash = given("sashing, cut", ask.sash) - 2 * need.seam
+    step = cut - 2 * need.seam + sash
+    return no_less(ceiling((need.across - 2 * need.seam + sash) / step), ONE)
+
+
+def _counted(ask: Joining, need: Need, marks: Rulers) -> Strips:
+    number = count(f"{ask.noun}s", ask.count).called(f"{ask.noun}s")
+    cut = _recut(ask, need, number, marks)
+    bare = cut.value if ask.sash else (need.across.value - 2 * need.seam.value) / ask.count
+    _check_cut(bare if ask.sash else bare + 2 * need.seam.value, need, "count", ask.noun)
+    return _sewn(ask, need, number, cut.called(f"{ask.noun}, cut"))
+
+
+def _recut(ask: Joining, need: Need, number: Figure, marks: Rulers) -> Figure:
+    """The cut width at which so many come out even, sashing between them allowed for."""
+    across = need.across
+    if ask.sash and number.value > 1:
+        sash = given("sashing, cut", ask.sash)
+        across = across - (number - 1) * (sash - 2 * need.seam)
+    return width_for(across, number, need.seam, marks.ruler)
+
+
+def _sewn(ask: Joining, need: Need, number: Figure, cut: Figure) -> Strips:
+    cuts: list[Figure] = [cut] * number.whole
+    kinds: list[Kind] = ["piece"] * number.whole
+    across = pieced_size(number, cut, need.seam)
+    if ask.sash and number.value > 1:
+        sash = given("sashing, cut", ask.sash)
+        across = across + (number - 1) * (sash - 2 * need.seam)
+        for at in range(number.whole - 1, 0, -1):
+            cuts.insert(at, sash)
+            kinds.insert(at, "sash")
+    return _made(ask, need, number, tuple(cuts), tuple(kinds), across)
+
+
+def _filled(ask: Joining, need: Need, marks: Rulers, number: Figure, cut: Figure) -> Strips:
+    """As many whole ones as go in, and a border either side that makes up the rest."""
+    whole = pieced_size(number, cut, need.seam)
+    if whole.value == need.across.value:
+        return _sewn(ask, need, number, cut)
+    fits = floored((need.across - 2 * need.seam) / (cut - 2 * need.seam))
+    number = no_less(fits, ONE).called(f"{ask.noun}s")
+    inner = pieced_size(number, cut, need.seam)
+    if inner.value >= need.across.value:
+        return _sewn(ask, need, number, cut)
+    fill = up_to((need.across - inner) / 2 + 2 * need.seam, marks.ruler).called("border, cut")
+    cuts = (fill, *[cut] * number.whole, fill)
+    whole_ones: list[Kind] = ["piece"] * number.whole
+    kinds: tuple[Kind, ...] = ("border", *whole_ones, "border")
+    return _made(ask, need, number, cuts, kinds, inner + 2 * (fill - 2 * need.seam))
+
+
+def _mixed(ask: Joining, need: Need) -> Strips:
+    """Widths in turn until they reach the size."""
+    shows = []
+    for width in ask.widths:
+        _check_cut(width, need, "widths", ask.noun)
+        shows.append(width - 2 * need.seam.value)
+    cuts: list[Figure] = []
+    made = 2 * need.seam.value
+    for width, show in cycle(zip(ask.widths, shows, strict=True)):
+        cuts.append(given(f"{ask.noun}, cut", width))
+        made += show
+        if made >= need.across.value:
+            break
+        if len(cuts) > MOST:
             raise CannotPlan(
-                f"{need.field}.strip_cut",
-                f"That takes {number.whole} strips for one panel: cut them wider.",
+                f"{need.field}.widths",
+                f"That takes more than {MOST} {ask.noun}s for one panel: cut them wider.",
             )
-        if choice.surplus == "recut":
-            cut = width_for(need.across, number, seam, marks.ruler).called("strip, cut")
-    across = pieced_size(number, cut, seam).called("strips sewn together")
+    number = count(f"{ask.noun}s", len(cuts), Basis.GEOMETRY).called(f"{ask.noun}s")
+    kinds: list[Kind] = ["piece"] * len(cuts)
+    return _made(ask, need, number, tuple(cuts), tuple(kinds), joined(cuts, need.seam))
+
+
+def _made(
+    ask: Joining, need: Need, number: Figure, cuts: tuple[Figure, ...], kinds: tuple[Kind, ...],
+    across: Figure,
+) -> Strips:  # fmt: skip
+    cut = cuts[kinds.index("piece")]
+    across = across.called(f"{ask.noun}s sewn together")
     return Strips(
         number=number,
         cut=cut,
         along=need.along,
         across=across,
-        surplus=(across - need.across).called("surplus across the strips"),
-        shows=(cut - 2 * seam).called("each strip shows"),
+        surplus=(across - need.across).called(f"surplus across the {ask.noun}s"),
+        shows=(cut - 2 * need.seam).called(f"each {ask.noun} shows"),
+        cuts=cuts,
+        kinds=kinds,
+        keeps=ask.surplus,
     )
 
 
@@ -130,8 +273,8 @@ def cut_across(usable: Inches, lengths: Sequence[tuple[str, Inches, int]]) -> tu
     return fill_rows(pieces, usable)
 
 
-def edge_strip_shows(
-    strips: Strips, seam: Figure, draws_in: Figure, cut_off: Figure, allowance: Figure
+def edge_shows(
+    cut: Figure, seam: Figure, draws_in: Figure, cut_off: Figure, allowance: Figure
 ) -> Figure:
-    """What the outermost strip still shows after quilting, trimming and the bag's seam."""
-    return (strips.cut - seam) * (1 - draws_in) - cut_off - allowance
+    """What the outermost piece still shows after quilting, trimming and the bag's seam."""
+    return (cut - seam) * (1 - draws_in) - cut_off - allowance

@@ -51,7 +51,7 @@ def whole_sizes(plan: Plan) -> tuple[WholeSize, ...]:
     """
     panel = plan.panel(plan.shape.leader)
     strips = panel.strips
-    if strips is None or panel.choices.piecing.fixed != "width":
+    if strips is None or panel.choices.piecing.fixed != "width" or len(set(strips.kinds)) > 1:
         return ()
     key = plan.shape.panel_height if panel.level_strips else plan.shape.panel_width
     found = []
@@ -82,7 +82,8 @@ def _one(plan: Plan, panel: PanelPlan, key: str, number: int) -> WholeSize | Non
         (("measured",), {}),
     )
     now = number == panel.strips.number.whole
-    words = f"Make it {number} strips"
+    noun = "strips" if panel.choices.piecing.way == "strips" else "rows"
+    words = f"Make it {number} {noun}"
     return WholeSize(number, trimmed, bag.finished, Edit(words, changes), now)
 
 

@@ -24,6 +24,16 @@ class Strain:
     least: Figure
     most: Figure
 
+    def with_more(self, across: Strain, sine: Figure, along: Strain, cosine: Figure) -> Strain:
+        """This one and that of another set of lines on a slant: ``sine`` and ``cosine`` are
+        the squares for the angle between this direction and those lines (plane strain)."""
+        parts = ("expected", "least", "most")
+        return Strain(*(
+            (getattr(self, part) + getattr(across, part) * sine + getattr(along, part) * cosine)
+            .called(getattr(self, part).label, "percent")
+            for part in parts
+        ))  # fmt: skip
+
 
 @dataclass(frozen=True, slots=True)
 class Constants:

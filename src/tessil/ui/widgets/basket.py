@@ -8,11 +8,26 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QTransform
 from PySide6.QtWidgets import QAbstractButton, QGridLayout, QLabel, QVBoxLayout, QWidget
 
+from tessil.core.layout.values import value_word
 from tessil.core.project import Print
 from tessil.drawing import theme
+from tessil.drawing.bands import key_of
 from tessil.drawing.prints import print_brush
+from tessil.ui.desk import Desk
 
 ACROSS = 4
+
+
+def swatch_words(cloth: Print) -> str:
+    """What there is to know of a print."""
+    parts = [cloth.name, value_word(cloth)]
+    if cloth.amount is not None:
+        parts.append(f"{cloth.amount} in hand")
+    if cloth.directional:
+        parts.append("must stand upright")
+    if cloth.favourite:
+        parts.append("a favourite")
+    return ", ".join(parts)
 
 
 class Swatch(QAbstractButton):
@@ -23,8 +38,8 @@ class Swatch(QAbstractButton):
         self.cloth = cloth
         self.in_hand = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        upright = "; must stand upright" if cloth.directional else ""
-        self.setToolTip(f"{cloth.name}{upright}")
+        self.number = 0
+        self.setToolTip(swatch_words(cloth))
         self.setAccessibleName(f"Print {cloth.name}")
 
     def sizeHint(self) -> QSize:
@@ -73,12 +88,23 @@ class Basket(QWidget):
     def show_value(self, value: Any) -> None:
         """Nothing to show: the bench shows the prints in their places."""
 
-    def show_piece(self, piece: int | None, key: str) -> None:
-        """Say which piece a click will change."""
-        if piece is None:
+    def show_hand(self, desk: Desk) -> None:
+        """Say what a click on a print will do, and mark the print concerned."""
+        panel = desk.plan.panel(desk.panel)
+        pieces = {key_of(panel.key, p): p for p in panel.patches if p.piece >= 0}
+        patch = pieces.get(desk.piece) or (
+            next(iter(pieces.values())) if len(pieces) == 1 else None
+        )  # fmt: skip
+        if not pieces:
+            self.words.setText("These pieces come from the scraps: see “Scraps, seam”.")
+        elif desk.tool == "lay":
+            name = desk.project.print_of(desk.brush).name if desk.brush else "a print"
+            self.words.setText(f"In hand: {name}. Click or draw over the pieces it goes on.")
+        elif patch is None:
             self.words.setText("Click a piece on the bench, then its print here.")
         else:
-            self.words.setText(f"Print of piece {piece + 1}; Shift and an arrow swap it onwards.")
+            self.words.setText(f"Print of piece {patch.name}; Shift and an arrow swap it onwards.")
+        marked = desk.brush if desk.tool == "lay" else patch.print if patch else ""
         for swatch in self.swatches:
-            swatch.in_hand = piece is not None and swatch.cloth.key == key
+            swatch.in_hand = swatch.cloth.key == marked
             swatch.update()

@@ -6,9 +6,9 @@ large.
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
-from PySide6.QtCore import QPointF, QRectF, Qt, Signal
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QKeyEvent,
@@ -16,6 +16,7 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
+    QPixmap,
     QResizeEvent,
     QWheelEvent,
 )
@@ -24,7 +25,7 @@ from PySide6.QtWidgets import QWidget
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.drawing.painter import Surface, fitted, paint_picture
-from tessil.drawing.picture import Picture, inside
+from tessil.drawing.picture import Picture, inside, neighbour
 
 RULER = 20
 LEAST_ZOOM, MOST_ZOOM = 0.25, 40.0
@@ -32,11 +33,28 @@ _STEPS_INCH = (0.125, 0.25, 0.5, 1, 2, 5, 10, 20)
 _STEPS_METRIC = tuple(step / 2.54 for step in (0.1, 0.5, 1, 2, 5, 10, 20, 50))
 
 
+HEAVY = 700  # so many items are drawn once and then moved about as a picture
+OVERSCAN = 160
+SETTLE_MS = 90
+
+
+@dataclass(frozen=True, slots=True)
+class Crisp:
+    """A full picture as it was last drawn."""
+
+    pixmap: QPixmap
+    surface: Surface
+    size: QSize
+
+
 class Bench(QWidget):
     """Shows one picture.  Click or arrow keys take a piece; + − 0 zoom; drag pans."""
 
-    piece_taken = Signal(object)
-    piece_moved = Signal(int)
+    piece_taken = Signal(str)  # its name, or nothing
+    piece_drawn = Signal(str)  # the hand passes over it while laying
+    draw_begun = Signal()
+    piece_met = Signal(str)  # swap the piece in hand with this one
+    key_pressed = Signal(str)
     mark_taken = Signal(object)
     mark_dragged = Signal(int, float, float)  # which, and where its corner should be
     mark_nudged = Signal(int, int)  # steps right and down
@@ -49,20 +67,30 @@ class Bench(QWidget):
         self.setAccessibleName("Bench")
         self.setToolTip("")
         self.picture: Picture | None = None
-        self.piece: int | None = None
+        self.piece = ""
+        self.lays = False  # whether a stroke lays prints rather than pans
+        self._crisp: Crisp | None = None
+        self._settle = QTimer(self)
+        self._settle.setSingleShot(True)
+        self._settle.setInterval(SETTLE_MS)
+        self._settle.timeout.connect(self._draw_crisp)
         self.in_metric = False
         self.zoom = 1.0
         self.shift = QPointF(0, 0)
         self._grip: QPointF | None = None
+        self._stroke = False
         self._moved = False
         self.mark: int | None = None
         self._hold: tuple[int, float, float] | None = None  # mark, and where in it it is held
 
     def show_picture(
-        self, picture: Picture, piece: int | None, metric: bool, mark: int | None = None
-    ) -> None:
+        self, picture: Picture, piece: str, metric: bool, mark: int | None = None,
+        lays: bool = False,
+    ) -> None:  # fmt: skip
         """Show a picture, keeping zoom and place."""
-        self.mark = mark
+        self.mark, self.lays = mark, lays
+        if self.picture != picture:
+            self._crisp = None
         self.picture, self.piece, self.in_metric = picture, piece, metric
         self.setAccessibleDescription(picture.caption)
         self.update()
@@ -103,7 +131,7 @@ class Bench(QWidget):
             return
         painter.setClipRect(self.rect().adjusted(1, 1, -1, -1))
         surface = self.surface()
-        paint_picture(painter, self.picture, surface)
+        self._paint(painter, surface)
         if self.picture.ruled:
             self._rulers(painter, surface)
         self._caption(painter)
@@ -111,6 +139,45 @@ class Bench(QWidget):
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(QColor(theme.THREAD), 2))
             painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 6, 6)
+
+    def _paint(self, painter: QPainter, surface: Surface) -> None:
+        """The picture; a very full one as it was last drawn, moved and scaled, until the hand
+        rests."""
+        assert self.picture is not None
+        if len(self.picture.items) < HEAVY:
+            paint_picture(painter, self.picture, surface)
+            return
+        if self._crisp is None or self._crisp.size != self.size():
+            self._draw_crisp(again=False)
+        assert self._crisp is not None
+        drawn = self._crisp.surface
+        if drawn != surface:
+            self._settle.start()
+        share = surface.per_inch / drawn.per_inch
+        painter.save()
+        painter.translate(surface.left - drawn.left * share, surface.top - drawn.top * share)
+        painter.scale(share, share)
+        painter.translate(-OVERSCAN, -OVERSCAN)
+        painter.drawPixmap(0, 0, self._crisp.pixmap)
+        painter.restore()
+
+    def _draw_crisp(self, again: bool = True) -> None:
+        """Draw a full picture anew where it is now, with some room round it."""
+        if self.picture is None:
+            return
+        ratio = self.devicePixelRatioF()
+        room = self.size() + QSize(2 * OVERSCAN, 2 * OVERSCAN)
+        pixmap = QPixmap(room * ratio)
+        pixmap.setDevicePixelRatio(ratio)
+        pixmap.fill(QColor(theme.MAT))
+        surface = self.surface()
+        painter = QPainter(pixmap)
+        painter.translate(OVERSCAN, OVERSCAN)
+        paint_picture(painter, self.picture, surface)
+        painter.end()
+        self._crisp = Crisp(pixmap, surface, self.size())
+        if again:
+            self.update()
 
     def _caption(self, painter: QPainter) -> None:
         assert self.picture is not None
@@ -183,14 +250,14 @@ class Bench(QWidget):
         painter.drawText(QPointF(0, 0), text)
         painter.restore()
 
-    def _piece_at(self, at: QPointF) -> int | None:
+    def _piece_at(self, at: QPointF) -> str:
         if self.picture is None:
-            return None
+            return ""
         point = self.surface().inches(at.x(), at.y())
-        for key, outline in self.picture.pieces.items():
+        for key, outline in reversed(self.picture.pieces.items()):
             if inside(point, outline):
-                return int(key.partition(":")[2])
-        return None
+                return key
+        return ""
 
     def _mark_at(self, at: QPointF) -> tuple[int, float, float] | None:
         if self.picture is None:
@@ -207,9 +274,17 @@ class Bench(QWidget):
         self._hold = self._mark_at(event.position())
         if self._hold is not None:
             self.mark_taken.emit(self._hold[0])
+        self._stroke = self.lays and bool(self._piece_at(event.position()))
+        if self._stroke:
+            self.draw_begun.emit()
+            self.piece_drawn.emit(self._piece_at(event.position()))
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._grip is None:
+            return
+        if self._stroke:
+            if key := self._piece_at(event.position()):
+                self.piece_drawn.emit(key)
             return
         step = event.position() - self._grip
         if not self._moved and step.manhattanLength() < 6:
@@ -230,12 +305,13 @@ class Bench(QWidget):
         if self._hold is None and self.mark is not None and not self._moved:
             self.mark_taken.emit(None)
         self._hold = None
-        if not self._moved and self.picture is not None and self.picture.pieces:
+        stroke, self._stroke = self._stroke, False
+        if not stroke and not self._moved and self.picture is not None and self.picture.pieces:
             self.piece_taken.emit(self._piece_at(event.position()))
         self._grip = None
 
     def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
-        if self._piece_at(event.position()) is None:
+        if not self._piece_at(event.position()):
             self.fit()
 
     def wheelEvent(self, event: QWheelEvent) -> None:
@@ -252,13 +328,15 @@ class Bench(QWidget):
         elif key == Qt.Key.Key_0:
             self.fit()
         elif key == Qt.Key.Key_Escape:
-            self.piece_taken.emit(None)
+            self.piece_taken.emit("")
             self.mark_taken.emit(None)
         elif key in (Qt.Key.Key_M, Qt.Key.Key_Space) and self.picture and self.picture.handles:
             self._next_mark()
         elif key in (Qt.Key.Key_Up, Qt.Key.Key_Left, Qt.Key.Key_Down, Qt.Key.Key_Right):
             step = -1 if key in (Qt.Key.Key_Up, Qt.Key.Key_Left) else 1
             self._arrow(step, event)
+        elif event.text().isalnum() and self.picture and self.picture.pieces:
+            self.key_pressed.emit(event.text().upper())
         else:
             super().keyPressEvent(event)
 
@@ -271,20 +349,25 @@ class Bench(QWidget):
 
     def _arrow(self, step: int, event: QKeyEvent) -> None:
         """Arrows go from piece to piece; with Shift they swap it onwards; with Ctrl they pan."""
-        pieces = len(self.picture.pieces) if self.picture else 0
+        pieces = self.picture.pieces if self.picture else {}
+        level = event.key() in (Qt.Key.Key_Left, Qt.Key.Key_Right)
         if self.mark is not None and not event.modifiers() & Qt.KeyboardModifier.ControlModifier:
-            level = event.key() in (Qt.Key.Key_Left, Qt.Key.Key_Right)
             self.mark_nudged.emit(step if level else 0, 0 if level else step)
             return
         if event.modifiers() & Qt.KeyboardModifier.ControlModifier or not pieces:
-            level = event.key() in (Qt.Key.Key_Left, Qt.Key.Key_Right)
             self.shift += QPointF(-40.0 * step, 0) if level else QPointF(0, -40.0 * step)
             self.update()
-        elif event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
-            self.piece_moved.emit(step)
+            return
+        if self.piece not in pieces:
+            self.piece_taken.emit(next(iter(pieces)))
+            return
+        found = neighbour(pieces, self.piece, (step, 0) if level else (0, step))
+        if not found:
+            return
+        if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+            self.piece_met.emit(found)
         else:
-            at = 0 if self.piece is None else (self.piece + step) % pieces
-            self.piece_taken.emit(at)
+            self.piece_taken.emit(found)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

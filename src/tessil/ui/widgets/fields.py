@@ -302,6 +302,33 @@ class WordField(TypedField):
         return self._attempt(value.strip(), run)
 
 
+class EntryField(WordField):
+    """A line to type one thing after another; what was taken leaves it empty."""
+
+    def __init__(self, attempt: Try) -> None:
+        super().__init__(attempt)
+        self.setPlaceholderText("type and press Return")
+        self.textEdited.disconnect()
+        self.textEdited.connect(self._typing)
+        self.returnPressed.connect(self._take)
+
+    def _typing(self) -> None:
+        self.dirty = True
+        self._tell("")
+
+    def _take(self) -> None:
+        if not self.text().strip():
+            return
+        sentence = self._attempt(self.text().strip(), "")
+        self._tell(sentence)
+        if not sentence:
+            self.dirty = False
+            self.clear()
+
+    def settle(self) -> None:
+        """Half typed is not taken: it is a thing to add only once it is entered."""
+
+
 class Chooser(QComboBox):
     """A list of choices, painted as a slip of paper with a small triangle."""
 

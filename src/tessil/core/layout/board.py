@@ -1,0 +1,103 @@
+"""The board of a bag: every piece that can be laid, what it touches, where it is worn.
+
+Made from a plan's panels; views, checks and the arranging all read it.  Knows no rules.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from tessil.core.bag import Bag, Face
+from tessil.core.layout.touches import Laid, Ref, Touch, laid_of, touches_of
+from tessil.core.panels import PanelPlan, owner_key
+from tessil.core.piecing.top import Patch
+from tessil.core.polygons import box_of
+from tessil.core.project import Project
+
+LITTLE = 0.25  # so much of a piece may reach round a fold before it counts
+Decision = tuple[str, int, int]  # the panel whose choices it is, the part, the piece
+GRIDS = ("squares", "web")
+
+
+@dataclass(frozen=True, slots=True)
+class Area:
+    """A part of the closed bag that one face shows, such as its flap."""
+
+    key: str
+    name: str
+    face: Face
+
+
+@dataclass(frozen=True, slots=True)
+class Board:
+    """Pieces by where they lie, what touches what, and which pieces are one decision."""
+
+    patches: dict[Ref, Patch]
+    touches: tuple[Touch, ...]
+    copies: dict[Decision, int]  # how many pieces of the bag one decision is
+    grids: frozenset[tuple[str, int]]  # panels and parts that are squares
+
+    def touching(self) -> tuple[Touch, ...]:
+        """What the rules mind: squares every way, other pieces only side by side on a panel."""
+        return tuple(
+            touch
+            for touch in self.touches
+            if touch.kind == "side"
+            or all((ref.panel, ref.zone) in self.grids for ref in (touch.one, touch.other))
+        )
+
+
+def board_of(project: Project, bag: Bag, panels: Sequence[PanelPlan]) -> Board:
+    """The board of all outer panels that are pieced."""
+    laid: list[Laid] = []
+    patches: dict[Ref, Patch] = {}
+    copies: dict[Decision, int] = {}
+    grids: set[tuple[str, int]] = set()
+    for panel in panels:
+        if panel.panel.kind != "outer" or panel.only_cloth:
+            continue
+        entry = laid_of(panel, owner_key(project, panel.panel))
+        laid.append(entry)
+        own = [patch for patch in panel.patches if patch.piece >= 0]
+        for ref, patch in zip(entry.refs, own, strict=True):
+            patches[ref] = patch
+            copies[ref.decision] = copies.get(ref.decision, 0) + panel.panel.copies
+        for zone, part in enumerate(panel.parts):
+            if part.choice.way in GRIDS:
+                grids.add((panel.key, zone))
+    return Board(patches, touches_of(bag, tuple(laid)), copies, frozenset(grids))
+
+
+def areas(bag: Bag) -> tuple[Area, ...]:
+    """The parts of the closed bag, by the names a maker has for them."""
+    found = []
+    for look in bag.looks:
+        if look.name == "open":
+            continue
+        for at, face in enumerate(look.faces):
+            name = look.name
+            if at:
+                on_own = face.panel != look.faces[0].panel
+                name = bag.panel(face.panel).label.lower() if on_own else "flap"
+            found.append(Area(f"{face.panel}:{look.name}:{at}", name, face))
+    return tuple(found)
+
+
+def shown_on(panel: PanelPlan, face: Face, patch: Patch) -> bool:
+    """Whether a piece reaches into the part of the panel that a face shows."""
+    x1, y1, x2, y2 = box_of(panel.trimmed_outline(patch.outline))
+    x, y, w, h = (float(v) for v in face.source)
+    return (
+        x2 > x + LITTLE and x1 < x + w - LITTLE and y2 > y + LITTLE and y1 < y + h - LITTLE
+    )  # fmt: skip
+
+
+def ways_up(bag: Bag, panel: PanelPlan, patch: Patch) -> set[bool]:
+    """How a piece must be laid to stand upright: turned, not turned, or both where it goes
+    round a fold."""
+    return {
+        area.face.turned
+        for area in areas(bag)
+        if area.face.panel == panel.key and shown_on(panel, area.face, patch)
+    }

@@ -1,0 +1,350 @@
+"""Which pieces touch which: on their panel, across folds and joins, and as the bag is worn.
+
+Reads the bag model and the pieced tops.  Two outlines that both run clockwise, as panels seen
+from outside do, are always sewn against each other's direction; so a place t along one run
+meets L − t on the other.  Knows no prints and no rules.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import lru_cache
+from math import hypot
+from typing import Literal
+
+from tessil.core.bag import Bag, Edge, Face, Join, Look
+from tessil.core.panels import PanelPlan
+from tessil.core.polygons import box_of
+from tessil.core.sizes import Outline
+
+Kind = Literal["side", "corner", "join", "worn"]
+NEAR = 1e-6
+LEAST = 1 / 16  # pieces that meet along less than this are not seen to meet
+AWAY = 0.06  # how far inside an edge a piece is looked for
+
+At = tuple[float, float]
+Run = list[tuple[float, float, "Ref"]]  # from, to, which piece, along a sewn run
+
+
+@dataclass(frozen=True, slots=True)
+class Ref:
+    """One piece on one panel.  ``owner`` is the panel whose choices it shares, so that pieces
+    of panels pieced alike are the same decision."""
+
+    panel: str
+    owner: str
+    zone: int
+    piece: int
+
+    @property
+    def decision(self) -> tuple[str, int, int]:
+        return self.owner, self.zone, self.piece
+
+
+@dataclass(frozen=True, slots=True)
+class Touch:
+    """Two pieces that touch, and how."""
+
+    one: Ref
+    other: Ref
+    kind: Kind
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """The geometry of one panel's pieces on its trimmed outline; hashable, for the cache."""
+
+    panel: str
+    edges: tuple[Edge, ...]
+    folds: tuple[tuple[str, float], ...]
+    height: float
+    refs: tuple[Ref, ...]
+    outlines: tuple[Outline, ...]
+
+
+def laid_of(panel: PanelPlan, owner: str) -> Laid:
+    """The pieces of a panel that have a print of their own."""
+    pieces = [patch for patch in panel.patches if patch.piece >= 0]
+    return Laid(
+        panel=panel.key,
+        edges=panel.panel.edges,
+        folds=tuple((fold.name, float(fold.start[1])) for fold in panel.panel.folds),
+        height=float(panel.trimmed.height.value),
+        refs=tuple(Ref(panel.key, owner, patch.zone, patch.piece) for patch in pieces),
+        outlines=tuple(panel.trimmed_outline(patch.outline) for patch in pieces),
+    )
+
+
+@lru_cache(maxsize=16)
+def touches(
+    laid: tuple[Laid, ...], joins: tuple[Join, ...], looks: tuple[Look, ...]
+) -> tuple[Touch, ...]:
+    """Everything that touches; each pair of pieces once, by the closest way they touch."""
+    found: dict[tuple[Ref, Ref], Kind] = {}
+
+    def note(one: Ref, other: Ref, kind: Kind) -> None:
+        if one == other:  # a piece that goes round the fold is one piece
+            return
+        key = (one, other) if _order(one) <= _order(other) else (other, one)
+        if key not in found or (found[key] == "corner" and kind != "corner"):
+            found[key] = kind
+
+    by_key = {entry.panel: entry for entry in laid}
+    for entry in laid:
+        for one, other, kind in _within(entry):
+            note(one, other, kind)
+        for one, other in _across_fold(entry, joins):
+            note(one, other, "join")
+    for join in joins:
+        for one, other in _joined(by_key, join):
+            note(one, other, "join")
+    for look in looks:
+        for one, other in _worn(by_key, look):
+            note(one, other, "worn")
+    return tuple(Touch(one, other, kind) for (one, other), kind in found.items())
+
+
+def touches_of(bag: Bag, laid: tuple[Laid, ...]) -> tuple[Touch, ...]:
+    """Everything that touches in a bag."""
+    return touches(laid, bag.joins, tuple(look for look in bag.looks if look.name != "open"))
+
+
+def _order(ref: Ref) -> tuple[str, int, int]:
+    return ref.panel, ref.zone, ref.piece
+
+
+# -- on one panel -----------------------------------------------------------------
+
+
+def _within(laid: Laid) -> Iterator[tuple[Ref, Ref, Kind]]:
+    boxes = [box_of(outline) for outline in laid.outlines]
+    if not boxes:
+        return
+    cell = max(sum(b[2] - b[0] + b[3] - b[1] for b in boxes) / (2 * len(boxes)), 0.1)
+    cells: dict[tuple[int, int], list[int]] = {}
+    for at, (x1, y1, x2, y2) in enumerate(boxes):
+        for across in range(int((x1 - NEAR) // cell), int((x2 + NEAR) // cell) + 1):
+            for down in range(int((y1 - NEAR) // cell), int((y2 + NEAR) // cell) + 1):
+                cells.setdefault((across, down), []).append(at)
+    seen: set[tuple[int, int]] = set()
+    for members in cells.values():
+        for place, one in enumerate(members):
+            for other in members[place + 1 :]:
+                if (one, other) in seen:
+                    continue
+                seen.add((one, other))
+                a, b = boxes[one], boxes[other]
+                if a[2] < b[0] - NEAR or b[2] < a[0] - NEAR:
+                    continue
+                if a[3] < b[1] - NEAR or b[3] < a[1] - NEAR:
+                    continue
+                met = meeting(laid.outlines[one], laid.outlines[other])
+                if met is not None:
+                    kind: Kind = "side" if met > LEAST else "corner"
+                    yield laid.refs[one], laid.refs[other], kind
+
+
+def meeting(one: Outline, other: Outline) -> float | None:
+    """Along how much of their boundary two polygons that do not overlap meet: 0 at a corner
+    alone, None not at all."""
+    best: float | None = None
+    for a, b in zip(one, (*one[1:], one[0]), strict=True):
+        dx, dy = b[0] - a[0], b[1] - a[1]
+        length = hypot(dx, dy)
+        if length < NEAR:
+            continue
+        ux, uy = dx / length, dy / length
+        for c, d in zip(other, (*other[1:], other[0]), strict=True):
+            off_c = ux * (c[1] - a[1]) - uy * (c[0] - a[0])
+            off_d = ux * (d[1] - a[1]) - uy * (d[0] - a[0])
+            if abs(off_c) > 1e-5 or abs(off_d) > 1e-5:
+                continue
+            t_c = ux * (c[0] - a[0]) + uy * (c[1] - a[1])
+            t_d = ux * (d[0] - a[0]) + uy * (d[1] - a[1])
+            shared = min(length, max(t_c, t_d)) - max(0.0, min(t_c, t_d))
+            if shared > -1e-5:
+                best = max(best or 0.0, shared)
+    return best
+
+
+# -- across folds and joins -------------------------------------------------------
+
+
+def _inner(edge: Edge, t: float) -> At:
+    """A point a little inside an edge, t along it; outlines run clockwise as drawn."""
+    (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+    length = hypot(x2 - x1, y2 - y1)
+    ux, uy = (x2 - x1) / length, (y2 - y1) / length
+    inside = float(edge.allowance) + AWAY
+    return x1 + ux * t - uy * inside, y1 + uy * t + ux * inside
+
+
+def _length(edge: Edge) -> float:
+    (x1, y1), (x2, y2) = edge.start, edge.end
+    return hypot(float(x2 - x1), float(y2 - y1))
+
+
+def _holds(outline: Outline, at: At) -> bool:
+    """Whether a point lies in a convex polygon, clockwise as drawn."""
+    for (ax, ay), (bx, by) in zip(outline, (*outline[1:], outline[0]), strict=True):
+        if (bx - ax) * (at[1] - ay) - (by - ay) * (at[0] - ax) < -NEAR:
+            return False
+    return True
+
+
+def _crossed(outline: Outline, start: At, end: At) -> tuple[float, float] | None:
+    """Between which shares of a segment it runs inside a convex polygon."""
+    low, high = 0.0, 1.0
+    for (ax, ay), (bx, by) in zip(outline, (*outline[1:], outline[0]), strict=True):
+        a = (bx - ax) * (start[1] - ay) - (by - ay) * (start[0] - ax)
+        b = (bx - ax) * (end[1] - ay) - (by - ay) * (end[0] - ax)
+        if a < 0 and b < 0:
+            return None
+        if a < 0 or b < 0:
+            share = a / (a - b)
+            if a < 0:
+                low = max(low, share)
+            else:
+                high = min(high, share)
+    return (low, high) if high > low else None
+
+
+def _along(laid: Laid, edge: Edge, offset: float) -> Run:
+    length = _length(edge)
+    start, end = _inner(edge, 0.0), _inner(edge, length)
+    found = []
+    for ref, outline in zip(laid.refs, laid.outlines, strict=True):
+        part = _crossed(outline, start, end)
+        if part is not None:
+            found.append((offset + part[0] * length, offset + part[1] * length, ref))
+    return found
+
+
+def _run(by_key: dict[str, Laid], refs: tuple[object, ...]) -> tuple[Run, float]:
+    offset, found = 0.0, []
+    for ref in refs:
+        laid = by_key.get(ref.panel)  # type: ignore[attr-defined]
+        if laid is None:
+            return [], 0.0
+        edge = next((e for e in laid.edges if e.name == ref.edge), None)  # type: ignore[attr-defined]
+        if edge is None:
+            return [], 0.0
+        found += _along(laid, edge, offset)
+        offset += _length(edge)
+    return found, offset
+
+
+def _meets(one: Run, other: Run) -> Iterator[tuple[Ref, Ref]]:
+    for a1, a2, a in one:
+        for b1, b2, b in other:
+            if min(a2, b2) - max(a1, b1) > LEAST:
+                yield a, b
+
+
+def _joined(by_key: dict[str, Laid], join: Join) -> Iterator[tuple[Ref, Ref]]:
+    """What meets at a seam; not at a zipper, whose tape lies between."""
+    if join.name == "zipper" or join.name == "side seams":
+        return
+    one, long = _run(by_key, join.one)
+    other, _ = _run(by_key, join.other)
+    yield from _meets(one, [(long - b2, long - b1, ref) for b1, b2, ref in other])
+
+
+def _across_fold(laid: Laid, joins: tuple[Join, ...]) -> Iterator[tuple[Ref, Ref]]:
+    """A panel folded at its bottom and closed at the sides: each side meets itself."""
+    if any(ref.edge.startswith("left, upper") for join in joins for ref in join.one):
+        return
+    for name, fold in laid.folds:
+        if name != "bottom":
+            continue
+        for side in ("left", "right"):
+            run: Run = []
+            for edge in laid.edges:
+                if edge.name == side or edge.name.startswith(f"{side},"):
+                    y1, y2 = float(edge.start[1]), float(edge.end[1])
+                    down = y2 > y1
+                    for t1, t2, ref in _along(laid, edge, 0.0):
+                        ends = (y1 + t1, y1 + t2) if down else (y1 - t2, y1 - t1)
+                        run.append((*ends, ref))
+            above = [(fold - b, fold - min(a, fold), ref) for a, b, ref in run if a < fold]
+            below = [(max(a, fold) - fold, b - fold, ref) for a, b, ref in run if b > fold]
+            above = [(max(a, 0.0), b, ref) for a, b, ref in above]
+            yield from _meets(above, below)
+
+
+# -- as worn ----------------------------------------------------------------------
+
+
+def _on_panel(face: Face, at: At) -> At:
+    """The point of the panel that shows at a point of the look."""
+    sx, sy, w, h = (float(v) for v in face.source)
+    tx, ty, _, _ = (float(v) for v in face.target)
+    if face.turned:
+        return sx + w - (at[0] - tx), sy + h - (at[1] - ty)
+    return sx + at[0] - tx, sy + at[1] - ty
+
+
+def _in_look(face: Face, at: At) -> At:
+    """Where a point of the panel shows in the look."""
+    sx, sy, w, h = (float(v) for v in face.source)
+    tx, ty, _, _ = (float(v) for v in face.target)
+    if face.turned:
+        return tx + w - (at[0] - sx), ty + h - (at[1] - sy)
+    return tx + at[0] - sx, ty + at[1] - sy
+
+
+def _showing(by_key: dict[str, Laid], faces: tuple[Face, ...], at: At) -> Ref | None:
+    """The piece seen at a point of a look: the last face that is there lies on top."""
+    for face in reversed(faces):
+        tx, ty, w, h = (float(v) for v in face.target)
+        if not (tx <= at[0] <= tx + w and ty <= at[1] <= ty + h):
+            continue
+        laid = by_key.get(face.panel)
+        point = _on_panel(face, at)
+        if laid is None or not _in_outline(laid, point):
+            continue
+        for ref, outline in zip(laid.refs, laid.outlines, strict=True):
+            if _holds(outline, point):
+                return ref
+        return None
+    return None
+
+
+def _in_outline(laid: Laid, at: At) -> bool:
+    found = False
+    for edge in laid.edges:
+        (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+        if (y1 > at[1]) != (y2 > at[1]) and at[0] < (x2 - x1) * (at[1] - y1) / (y2 - y1) + x1:
+            found = not found
+    return found
+
+
+def _worn(by_key: dict[str, Laid], look: Look) -> Iterator[tuple[Ref, Ref]]:
+    """What is seen side by side where one part of the bag lies on another."""
+    counts: dict[tuple[Ref, Ref], int] = {}
+    step = LEAST * 2
+    for face in look.faces[1:]:
+        laid = by_key.get(face.panel)
+        if laid is None:
+            continue
+        for edge in laid.edges:
+            length = _length(edge)
+            for at in range(int(length / step)):
+                inner = _in_look(face, _inner(edge, (at + 0.5) * step))
+                outer_edge = _outer(edge, (at + 0.5) * step)
+                outer = _in_look(face, outer_edge)
+                one = _showing(by_key, look.faces, inner)
+                other = _showing(by_key, look.faces, outer)
+                if one is not None and other is not None and one != other:
+                    counts[one, other] = counts.get((one, other), 0) + 1
+    yield from (pair for pair, times in counts.items() if times > 1)
+
+
+def _outer(edge: Edge, t: float) -> At:
+    """A point a little outside the finished edge, t along it."""
+    (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+    length = hypot(x2 - x1, y2 - y1)
+    ux, uy = (x2 - x1) / length, (y2 - y1) / length
+    outside = AWAY - float(edge.allowance)
+    return x1 + ux * t + uy * outside, y1 + uy * t - ux * outside

@@ -1,0 +1,195 @@
+"""What every way of piecing is asked for, and what it answers.
+
+A ``Wish`` names the size to reach and the choices; a ``Top`` is the pieced top that comes of
+it: its size, its pieces in their places, what to cut, the order of sewing and the figures.
+Knows sizes and choices; must not know shapes, quilting or how anything is drawn.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING, Literal
+
+from tessil.core.lengths import Inches
+from tessil.core.polygons import box_of, boxed, shifted
+from tessil.core.project import MOST_PIECES, Piecing, Scrap
+from tessil.core.rulers import Rulers
+from tessil.core.sizes import Outline, Pair
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Basis, Figure, count
+
+if TYPE_CHECKING:
+    from tessil.core.piecing.strips import Strips
+
+Kind = Literal["piece", "sash", "border", "scrap"]
+Spot = Literal["", "whole", "across", "upright", "first", "second"]
+
+
+@dataclass(frozen=True, slots=True)
+class Patch:
+    """One piece where it shows on the pieced top, raw edges of the top included.
+
+    ``piece`` is its place in the list of prints, −1 for one that has none of its own (border,
+    sashing, scrap).  ``row`` and ``place`` count from 1, as on the layout page.
+    """
+
+    outline: Outline
+    print: str
+    piece: int
+    row: int
+    place: int
+    name: str
+    turned: bool = False
+    locked: bool = False
+    kind: Kind = "piece"
+    zone: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class CutPiece:
+    """Pieces of one size and print for one top."""
+
+    what: str
+    print: str
+    each: int
+    width: Figure
+    height: Figure
+    note: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class TopLine:
+    """A figure of the piecing for the receipt, and what it measures on the top."""
+
+    key: str
+    figure: Figure
+    about: str
+    spot: Spot = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Wish:
+    """What a way of piecing is asked for.  ``outline`` is the trimmed panel on the top."""
+
+    choice: Piecing
+    need: Pair
+    outline: Outline
+    seam: Figure
+    marks: Rulers
+    prints: tuple[str, ...]
+    scraps: tuple[Scrap, ...]
+    upright_only: frozenset[str]  # prints that must not be turned
+    field: str  # dotted path of these choices, for complaints
+
+
+@dataclass(frozen=True, slots=True)
+class Top:
+    """A pieced top.  ``rows`` lie one below another, ``columns`` side by side."""
+
+    size: Pair
+    patches: tuple[Patch, ...]
+    cuts: tuple[CutPiece, ...]
+    lines: tuple[TopLine, ...]
+    order: tuple[str, ...]
+    pieces: Figure
+    piece_size: tuple[Figure, ...]
+    rows: Strips | None = None
+    columns: Strips | None = None
+    left: tuple[str, ...] = ()  # what is over, in words
+
+
+def print_at(wish: Wish, piece: int, row: int = 0, place: int = 0, across: int = 0) -> str:
+    """The print of a piece: as laid, or the basket's prints in turn, each row shifted."""
+    laid = wish.choice.prints
+    if not across:
+        prints = laid or wish.prints
+        return prints[piece % len(prints)]
+    if laid and wish.choice.laid:
+        rows = max(len(laid) // wish.choice.laid, 1)
+        at = (row % rows) * wish.choice.laid + place % wish.choice.laid
+        return laid[at % len(laid)]
+    prints = laid or wish.prints
+    shift = 2 if len(prints) > 4 else 1
+    return prints[(place + shift * row) % len(prints)]
+
+
+def laid_patch(wish: Wish, outline: Outline, piece: int, row: int, place: int, name: str,
+               across: int = 0) -> Patch:  # fmt: skip
+    """A piece with its print as laid; ``across`` is how many stand in a full row."""
+    return Patch(
+        outline=outline,
+        print=print_at(wish, piece, row, place, across),
+        piece=piece,
+        row=row + 1,
+        place=place + 1,
+        name=name,
+        turned=piece in wish.choice.turned,
+        locked=piece in wish.choice.locked,
+    )
+
+
+def trimming(wish: Wish, outline: Outline, kind: Kind) -> Patch:
+    """Border or sashing: in its own print, or the last of the basket."""
+    cloth = wish.choice.border_print or wish.prints[-1]
+    return Patch(outline, cloth, -1, 0, 0, "", kind=kind)
+
+
+def cut_of(what: str, patches: Iterable[Patch], width: Figure, height: Figure,
+           note: str = "") -> tuple[CutPiece, ...]:  # fmt: skip
+    """What to cut for pieces of one size, print by print in order of appearance."""
+    uses: dict[str, int] = {}
+    for patch in patches:
+        uses[patch.print] = uses.get(patch.print, 0) + 1
+    return tuple(CutPiece(what, key, each, width, height, note) for key, each in uses.items())
+
+
+def few_enough(wish: Wish, number: int, field: str) -> None:
+    """Raise CannotPlan for more pieces than a panel can have."""
+    if number > MOST_PIECES:
+        raise CannotPlan(
+            f"{wish.field}.{field}",
+            f"That takes {number:,} pieces for one panel; {MOST_PIECES:,} at most: cut them "
+            "larger.",
+        )
+
+
+def whole_cloth(wish: Wish) -> Top:
+    """One cloth, cut to size."""
+    width, height = wish.need.floats()
+    outline: Outline = ((0.0, 0.0), (width, 0.0), (width, height), (0.0, height))
+    patch = laid_patch(wish, outline, 0, 0, 0, "1")
+    return Top(
+        size=wish.need,
+        patches=(patch,),
+        cuts=(),
+        lines=(),
+        order=("Cut one piece of cloth to size.",),
+        pieces=count("pieces", 1, Basis.GEOMETRY),
+        piece_size=(wish.need.width, wish.need.height),
+    )
+
+
+def placed(patches: Iterable[Patch], zone: int, dx: float, dy: float,
+           box: tuple[float, float, float, float] | None = None) -> tuple[Patch, ...]:  # fmt: skip
+    """Pieces moved to their zone, and cut to the box in which they show, if one is given."""
+    found = []
+    for patch in patches:
+        outline = shifted(patch.outline, dx, dy)
+        if box is not None:
+            x1, y1, x2, y2 = box
+            a, b, c, d = box_of(outline)
+            if a < x1 or b < y1 or c > x2 or d > y2:
+                outline = boxed(outline, x1, y1, x2 - x1, y2 - y1)
+        if outline:
+            found.append(replace(patch, outline=outline, zone=zone))
+    return tuple(found)
+
+
+def steps(numbers: Iterable[Inches]) -> list[float]:
+    """Running sums from 0, as floats."""
+    at, found = 0.0, [0.0]
+    for number in numbers:
+        at += float(number)
+        found.append(at)
+    return found

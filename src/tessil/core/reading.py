@@ -1,0 +1,23 @@
+"""One line of the receipt."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tessil.core.snags import Place
+from tessil.core.workings import Figure
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """A figure with a stable key, its help and its place on the panel.
+
+    ``leaf`` is where it stands in a stage that has several; ``zone`` the part of the panel.
+    """
+
+    key: str
+    figure: Figure
+    about: str
+    place: Place | None = None
+    leaf: str = "pieces"
+    zone: int | None = None
