@@ -98,7 +98,7 @@ def ladder(panel: PanelPlan, bag: Bag) -> tuple[Rung, ...]:
     rungs = [_pieces(panel)]
     if not panel.only_cloth:
         rungs.append(_pieced(panel))
-    if panel.channels is not None:
+    if panel.quilts:
         rungs.append(_quilted(panel))
     rungs.append(
         Rung(

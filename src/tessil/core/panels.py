@@ -116,6 +116,17 @@ class PanelPlan:
         return self.top.rows is not None or self.choices.piecing.run == "level"
 
     @property
+    def sewn_down(self) -> bool:
+        """Whether the strips are sewn through the batting, so that piecing quilts."""
+        piecing = self.choices.piecing
+        return len(self.parts) == 1 and piecing.way == "flip" and piecing.foundation == "batting"
+
+    @property
+    def quilts(self) -> bool:
+        """Whether it lives through a quilted size of its own."""
+        return self.channels is not None or self.sewn_down
+
+    @property
     def only_cloth(self) -> bool:
         """Whether it is all one cloth."""
         return len(self.parts) == 1 and self.choices.piecing.way == "whole"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.layout.rules import broken_rules, laid_amounts, over_amounts
+from tessil.core.layout.rules import laid_amounts, over_amounts
 from tessil.core.layout.values import value_of, value_word
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.packs import packed
@@ -77,7 +77,7 @@ def _prints(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         figure = count("pieces laid", laid[entry.key], Basis.CHOSEN).called(entry.name)
         yield Reading(f"laid.{entry.key}", figure, about, leaf="prints")
     if laid:
-        broken = len(broken_rules(plan)) + len(over_amounts(plan))
+        broken = len(plan.broken) + len(over_amounts(plan))
         figure = count("rules broken", broken, Basis.GEOMETRY).called("rules broken")
         yield Reading("rules.broken", figure, "Marked on the bench where it is", leaf="prints")
 

@@ -22,6 +22,7 @@ from tessil.core.cutting.cutlist import (
 from tessil.core.edges.binding import BindingPlan, plan_binding
 from tessil.core.ladder import Rung, ladder
 from tessil.core.layout.board import Board, board_of
+from tessil.core.layout.rules import Broken, broken_rules
 from tessil.core.panels import PanelPlan, Setting, has_backing, plan_panel
 from tessil.core.piecing.seamtest import piecing_seam
 from tessil.core.project import Held, Measured, PanelChoices, Project, Thing
@@ -74,6 +75,7 @@ class Plan:
     items: tuple[CutItem, ...]
     bought: tuple[Purchase, ...]
     board: Board
+    broken: tuple[Broken, ...] = ()
     snags: tuple[Snag, ...] = ()
 
     def panel(self, key: str) -> PanelPlan:
@@ -315,4 +317,5 @@ def plan(project: Project) -> Plan:
         bought=purchases(items, project, brief.rulers),
         board=board_of(project, bag, panels),
     )
+    made = replace(made, broken=broken_rules(made))
     return replace(made, snags=find_snags(made))

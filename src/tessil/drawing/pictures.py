@@ -31,7 +31,7 @@ from tessil.drawing.picture import (
     Tone,
     rectangle,
 )
-from tessil.drawing.pieceview import flat_picture, frame, trim_line, worn_picture
+from tessil.drawing.pieceview import flat_picture, frame, seam_lines, trim_line, worn_picture
 
 ToBench = Callable[[float, float], Point]
 
@@ -179,8 +179,13 @@ def _quilt_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     items += frame(plan, panel)
     box = (-margin, -margin, width + 2 * margin, height + 2 * margin)
     caption = f"{panel.panel.label}, ready to quilt. Broken: where it will be trimmed."
+    if panel.sewn_down:
+        items += [Line(cloth.outline, "quilt", closed=True) for cloth in bands(plan, panel)]
     if panel.channels is None:
-        caption = f"The {panel.panel.label.lower()} is not quilted."
+        label = panel.panel.label
+        caption = f"The {label.lower()} is not quilted."
+        if panel.sewn_down:
+            caption = f"{label}: its strips are sewn through the batting; that is the quilting."
     return Picture(tuple(items), box, caption=caption, room=(64, 44, 36, 82))
 
 
@@ -197,19 +202,6 @@ def _gap_dimension(plan: Plan, panel: PanelPlan, margin: float) -> Iterator[Dime
         right = float(panel.pieced.width.value) + margin
         y1, y2 = (panel.pieced_at(0, places[i])[1] for i in (at, at - 1))
         yield Dimension((right, y2), (right, y1), text, 0.6)
-
-
-def seam_lines(panel: PanelPlan) -> Iterator[Line]:
-    """The bag's own seam lines on the trimmed panel, edge by edge."""
-    edges = panel.panel.edges
-    for edge in edges:
-        if not edge.allowance:
-            continue
-        (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
-        length = ((x2 - x1) ** 2 + (y2 - y1) ** 2) ** 0.5
-        inset = float(edge.allowance) / length
-        dx, dy = -(y2 - y1) * inset, (x2 - x1) * inset
-        yield Line(((x1 + dx, y1 + dy), (x2 + dx, y2 + dy)), "seam")
 
 
 def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:

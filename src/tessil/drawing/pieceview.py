@@ -8,14 +8,14 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.layout.board import GRIDS
-from tessil.core.layout.rules import Broken, broken_rules
+from tessil.core.layout.rules import Broken
 from tessil.core.layout.touches import Ref
 from tessil.core.panels import EdgeShow, PanelPlan
 from tessil.core.piecing.top import Patch
 from tessil.core.plan import Plan
 from tessil.core.polygons import box_of
 from tessil.drawing.bagview import finished_bag
-from tessil.drawing.bands import key_of, patch_cloths
+from tessil.drawing.bands import patch_cloths
 from tessil.drawing.picture import (
     Cloth,
     Dimension,
@@ -82,16 +82,23 @@ def _outlines(laid: list[tuple[Patch, Cloth]]) -> Iterator[Line]:
         yield Line(cloth.outline, "piece", closed=True)
 
 
+def seam_lines(panel: PanelPlan) -> Iterator[Line]:
+    """The bag's own seam lines on the trimmed panel, edge by edge."""
+    edges = panel.panel.edges
+    for edge in edges:
+        if not edge.allowance:
+            continue
+        (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+        length = ((x2 - x1) ** 2 + (y2 - y1) ** 2) ** 0.5
+        inset = float(edge.allowance) / length
+        dx, dy = -(y2 - y1) * inset, (x2 - x1) * inset
+        yield Line(((x1 + dx, y1 + dy), (x2 + dx, y2 + dy)), "seam")
+
+
 def _sewn_in(panel: PanelPlan) -> Iterator[Line]:
     """The bag's own seams on the pieced top: what lies beyond them will not be seen."""
-    width, height = panel.trimmed.floats()
-    left, right = float(panel.shown["left"]), width - float(panel.shown["right"])
-    top, bottom = float(panel.shown["top"]), height - float(panel.shown["bottom"])
-    for a, b in (
-        ((left, 0.0), (left, height)), ((right, 0.0), (right, height)),
-        ((0.0, top), (width, top)), ((0.0, bottom), (width, bottom)),
-    ):  # fmt: skip
-        yield Line((panel.pieced_at(*a), panel.pieced_at(*b)), "seam")
+    for line in seam_lines(panel):
+        yield Line(tuple(panel.pieced_at(x, y) for x, y in line.points), "seam")
 
 
 def _numbers(panel: PanelPlan, laid: list[tuple[Patch, Cloth]]) -> Iterator[Label]:
@@ -142,7 +149,7 @@ def _broken(plan: Plan, panel: PanelPlan, laid: list[tuple[Patch, Cloth]]) -> It
     """A stroke between two pieces that break a rule, or round one whose fellow is elsewhere."""
     shapes = {(patch.zone, patch.piece): cloth.outline for patch, cloth in laid}
     drawn = 0
-    for broken in broken_rules(plan) if len(laid) > 1 else ():
+    for broken in plan.broken if len(laid) > 1 else ():
         mine = [shapes[ref.zone, ref.piece] for ref in broken.pieces if _here(ref, panel, shapes)]
         if not mine or drawn > MANY:
             continue
@@ -177,7 +184,7 @@ def _edge_dimensions(plan: Plan, panel: PanelPlan) -> Iterator[Dimension]:
 def _edge_dimension(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Dimension:
     width, height = panel.trimmed.floats()
     deep, inset = float(edge.shows.value), float(panel.shown[edge.side])
-    x, y = width * 0.86, height * 0.9
+    x, y = width * 0.36, height * 0.62
     start, end = {
         "top": ((x, inset), (x, inset + deep)),
         "bottom": ((x, height - inset - deep), (x, height - inset)),
@@ -191,24 +198,24 @@ def _edge_dimension(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Dimension:
 
 def worn_picture(plan: Plan, side: str, panel: PanelPlan, piece: str) -> Picture:
     """The pieces where they lie in the finished bag; each can be taken in hand there too."""
-    bag, width, height = finished_bag(plan, 0.0, 0.0, side, objects=False)
+    bag, _, _ = finished_bag(plan, 0.0, 0.0, side, objects=False)
     pieces: dict[str, tuple[Point, ...]] = {}
-    for item in bag:  # a piece may show twice; the part that lies on top is taken
-        if isinstance(item, Cloth) and item.key:
-            pieces[item.key] = item.outline
-    lines = [Line(outline, "piece", closed=True) for outline in pieces.values()]
     items: list[Item] = []
-    last = max((at for at, item in enumerate(bag) if isinstance(item, Cloth) and item.key),
-               default=-1)  # fmt: skip
-    items += [*bag[: last + 1], *lines, *bag[last + 1 :]]
+    for item in bag:
+        items.append(item)
+        if isinstance(item, Cloth) and item.key:  # what lies on top comes last, and is taken
+            pieces.pop(item.key, None)
+            pieces[item.key] = item.outline
+            items.append(Line(item.outline, "piece", closed=True))
     if piece in pieces:
         items.append(Line(pieces[piece], "picked", closed=True))
-    return Picture(tuple(items), (0.0, -height, width, height), (76, 20, 48, 70), ruled=False,
+    return Picture(tuple(items), _extent(bag), (76, 20, 48, 70), ruled=False,
                    caption=f"As worn: the {side}. Arrows are only in the flat view.",
                    pieces=pieces)  # fmt: skip
 
 
-def spot_key(panel: PanelPlan, zone: int, piece: int) -> str:
-    """The bench's name of a piece."""
-    patch = panel.piece_of(zone, piece)
-    return key_of(panel.key, patch) if patch is not None else ""
+def _extent(items: list[Item]) -> tuple[float, float, float, float]:
+    """The box round everything drawn, straps included."""
+    points = [p for item in items if isinstance(item, Cloth) for p in item.outline]
+    x1, y1, x2, y2 = box_of(tuple(points))
+    return x1, y1, x2 - x1, y2 - y1

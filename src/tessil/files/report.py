@@ -7,7 +7,10 @@ import io
 from collections.abc import Iterable
 from typing import Any
 
+from tessil.core.layout.rules import laid_amounts
+from tessil.core.layout.touches import Ref
 from tessil.core.lengths import write_exact
+from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.readings import readings
 from tessil.core.snags import Snag, Stage
@@ -56,6 +59,29 @@ def snag_data(snag: Snag) -> dict[str, Any]:
     }
 
 
+def _part_data(plan: Plan, panel: PanelPlan, zone: int) -> dict[str, Any]:
+    """One part's pieces, row by row, with the order of sewing and what is left."""
+    part = panel.parts[zone]
+    return {
+        "way": part.choice.way,
+        "order": list(part.top.order),
+        "left": list(part.top.left),
+        "pieces": [
+            {
+                "name": patch.name,
+                "row": patch.row,
+                "place": patch.place,
+                "kind": patch.kind,
+                "print": patch.print,
+                "turned": patch.turned,
+                "pinned": patch.locked,
+                "outline": [[round(x, 6), round(y, 6)] for x, y in patch.outline],
+            }
+            for patch in part.top.patches
+        ],
+    }
+
+
 def _panel_data(plan: Plan, key: str) -> dict[str, Any]:
     panel = plan.panel(key)
     stages = (Stage.PIECE, Stage.LAYER, Stage.QUILT, Stage.TRIM)
@@ -74,6 +100,7 @@ def _panel_data(plan: Plan, key: str) -> dict[str, Any]:
             for rung in plan.ladder(key)
         ],
         "lines": [write_exact(place) for place in panel.line_places()],
+        "parts": [_part_data(plan, panel, zone) for zone in range(len(panel.parts))],
         "figures": {
             reading.key: figure_data(reading.figure, plan)
             for stage in stages
@@ -113,8 +140,19 @@ def report_data(plan: Plan) -> dict[str, Any]:
             bought.stock: {"name": bought.name, **figure_data(bought.cloth.buy, plan)}
             for bought in plan.bought
         },
+        "layout": {
+            "laid": laid_amounts(plan),
+            "broken": [
+                {"rule": broken.rule, "pieces": [_ref(ref) for ref in broken.pieces]}
+                for broken in plan.broken
+            ],
+        },
         "snags": [snag_data(snag) for snag in plan.snags],
     }
+
+
+def _ref(ref: Ref) -> dict[str, Any]:
+    return {"panel": ref.panel, "part": ref.zone, "piece": ref.piece}
 
 
 def stock_name(plan: Plan, stock: str, batting: bool) -> str:

@@ -1,21 +1,20 @@
-"""The worksheet: two pages to cut and sew by, painted the same for preview and PDF.
+"""The worksheet: pages to cut and sew by, painted the same for preview and PDF.
 
 Page one: the bag, the leading panel with its dimensions, every panel's ladder with room to
 write what was measured.  Page two: the cut list, what to buy, snags left, and a test line
-of exactly 100 mm.
+of exactly 100 mm.  Then one page for every layout of pieces.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QBuffer, QIODevice, QMarginsF, QRectF, Qt
+from PySide6.QtCore import QBuffer, QIODevice, QMarginsF, Qt
 from PySide6.QtGui import (
     QColor,
     QFont,
-    QFontMetricsF,
     QPageLayout,
     QPageSize,
     QPainter,
@@ -24,22 +23,20 @@ from PySide6.QtGui import (
 )
 
 from tessil.core.making.cautions import caution_for
+from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Stage
 from tessil.core.workings import value_text, working
 from tessil.drawing import theme
-from tessil.drawing.fonts import load_fonts, text_font, title_font
+from tessil.drawing.fonts import load_fonts
 from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.pictures import View, bag_picture, picture_of
+from tessil.files.layoutpage import laid_out, paint_layout
 from tessil.files.projectfile import FileTrouble
 from tessil.files.report import finished_text, merged_rows
+from tessil.files.sheet import CENTRE, LEFT, MARGIN, MM_PER_INCH, RIGHT, Sheet
 
-MM_PER_INCH = 25.4
-MARGIN = 14.0
-LEFT = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
-RIGHT = int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
-CENTRE = int(Qt.AlignmentFlag.AlignCenter)
-WRAP = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop | Qt.TextFlag.TextWordWrap)
+Page = Callable[[Sheet, Plan], None]
 
 
 def page_size(plan: Plan) -> QPageSize:
@@ -48,61 +45,10 @@ def page_size(plan: Plan) -> QPageSize:
     return QPageSize(QPageSize.PageSizeId.A4 if metric else QPageSize.PageSizeId.Letter)
 
 
-@dataclass
-class Sheet:
-    """One page under the pen: millimetres from its top left, and device units a millimetre."""
-
-    painter: QPainter
-    width: float
-    height: float
-    per_mm: float
-    y: float = MARGIN
-
-    @property
-    def inner(self) -> float:
-        return self.width - 2 * MARGIN
-
-    @property
-    def unit(self) -> float:
-        """Device units a reading size: 96 to the inch."""
-        return self.per_mm * MM_PER_INCH / 96
-
-    def box(self, x: float, y: float, width: float, height: float) -> QRectF:
-        return QRectF(*(value * self.per_mm for value in (x, y, width, height)))
-
-    def words(
-        self, text: str, font: QFont, x: float, width: float, high: float, align: int = LEFT,
-        colour: str = theme.INK,
-    ) -> None:  # fmt: skip
-        """Text in a box at the pen's height; the pen does not move."""
-        self.painter.setFont(font)
-        self.painter.setPen(QColor(colour))
-        self.painter.drawText(self.box(x, self.y, width, high), align, text)
-
-    def rule(self, colour: str = theme.RULE) -> None:
-        """A thin line across the page."""
-        self.painter.setPen(QPen(QColor(colour), 0.2 * self.per_mm))
-        box = self.box(MARGIN, self.y, self.inner, 0)
-        self.painter.drawLine(box.topLeft(), box.topRight())
-
-    def text(self, size: float = 11, strong: bool = False) -> QFont:
-        return text_font(size * self.unit, strong, tabular=False)
-
-    def title(self, size: float) -> QFont:
-        return title_font(size * self.unit, tabular=False)
-
-    def wrapped(self, text: str, font: QFont, colour: str = theme.SOFT) -> None:
-        """A paragraph; the pen moves below it."""
-        metrics = QFontMetricsF(font)
-        room = self.box(MARGIN, self.y, self.inner, 60)
-        high = metrics.boundingRect(room, WRAP, text).height() / self.per_mm
-        self.words(text, font, MARGIN, self.inner, high + 1, WRAP, colour)
-        self.y += high + 1.5
-
-
 def _head(sheet: Sheet, plan: Plan, page: int) -> None:
+    of = len(pages(plan))
     sheet.words(plan.project.name, sheet.title(24), MARGIN, sheet.inner, 10)
-    sheet.words(f"page {page} of 2", sheet.text(10), MARGIN, sheet.inner, 10, RIGHT, theme.SOFT)
+    sheet.words(f"page {page} of {of}", sheet.text(10), MARGIN, sheet.inner, 10, RIGHT, theme.SOFT)
     sheet.y += 10
     made = f"{plan.shape.name}, finished {finished_text(plan)}; make {plan.project.bags}"
     sheet.words(made, sheet.text(12), MARGIN, sheet.inner, 6)
@@ -272,14 +218,25 @@ def _page_two(sheet: Sheet, plan: Plan) -> None:
     _test_line(sheet)
 
 
-PAGES: tuple[Callable[[Sheet, Plan], None], ...] = (_page_one, _page_two)
+def _layout_page(sheet: Sheet, plan: Plan, panel: PanelPlan, page: int) -> None:
+    _head(sheet, plan, page)
+    paint_layout(sheet, plan, panel)
+
+
+def pages(plan: Plan) -> list[Page]:
+    """What goes on each page: the bag, the layouts, the cutting."""
+    layouts: list[Page] = [
+        partial(_layout_page, panel=panel, page=at)
+        for at, panel in enumerate(laid_out(plan), start=3)
+    ]
+    return [_page_one, _page_two, *layouts]
 
 
 def paint_page(painter: QPainter, plan: Plan, page: int, per_mm: float) -> None:
-    """Paint one page (0 or 1) with its top left corner at the painter's origin."""
+    """Paint one page (from 0) with its top left corner at the painter's origin."""
     size = page_size(plan).size(QPageSize.Unit.Millimeter)
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-    PAGES[page](Sheet(painter, size.width(), size.height(), per_mm), plan)
+    pages(plan)[page](Sheet(painter, size.width(), size.height(), per_mm), plan)
 
 
 def pdf_bytes(plan: Plan) -> bytes:
@@ -297,7 +254,7 @@ def pdf_bytes(plan: Plan) -> bytes:
     if not painter.begin(writer):
         raise FileTrouble("The worksheet could not be painted.")
     per_mm = writer.resolution() / MM_PER_INCH
-    for page in range(len(PAGES)):
+    for page in range(len(pages(plan))):
         if page:
             writer.newPage()
         paint_page(painter, plan, page, per_mm)

@@ -74,9 +74,23 @@ class Stitches(QFrame):
 def _advice(desk: Desk) -> list[str]:
     """What the open stage has to say beyond its figures."""
     plan = desk.plan
+    if desk.stage is Stage.PIECE:
+        return _piecing_words(desk)
     if desk.stage is Stage.TRIM:
         return [squaring_advice(plan.panel(desk.panel), plan.marks.notation)]
     return [_cloth_words(desk), hoop_words(plan)]
+
+
+def _piecing_words(desk: Desk) -> list[str]:
+    """The order of sewing, and what of the scraps is left."""
+    panel = desk.plan.panel(desk.panel)
+    if panel.only_cloth or desk.leaf.get(Stage.PIECE, "pieces") == "prints":
+        return []
+    top = panel.parts[min(desk.zone, len(panel.parts) - 1)].top
+    if desk.leaf.get(Stage.PIECE) == "stock":
+        return [f"Left of the scraps: {'; '.join(top.left)}."] if top.left else []
+    steps = [f"{at}. {step}" for at, step in enumerate(top.order, start=1)]
+    return ["Order of sewing", *steps]
 
 
 def _cloth_words(desk: Desk) -> str:

@@ -97,7 +97,7 @@ def _pieces(plan: Plan, part: Part) -> Iterator[Spec]:
                        "usual")  # fmt: skip
     if panel.key == plan.shape.leader:
         yield from _whole(plan)
-    if panel.channels is not None:
+    if panel.quilts:
         yield from oversize(plan)
 
 

@@ -17,11 +17,12 @@ from PySide6.QtWidgets import (
 
 from tessil.core.plan import Plan
 from tessil.drawing import theme
-from tessil.files.worksheet import MM_PER_INCH, PAGES, page_size, paint_page
+from tessil.files.sheet import MM_PER_INCH
+from tessil.files.worksheet import page_size, pages, paint_page
 
 
 class Preview(QWidget):
-    """Both pages side by side, with a button for PDF and one for a printer."""
+    """The pages side by side, with a button for PDF and one for a printer."""
 
     pdf_wanted = Signal()
     left = Signal()
@@ -41,9 +42,8 @@ class Preview(QWidget):
         row = QHBoxLayout(body)
         row.setSpacing(16)
         row.addStretch(1)
-        self.pages = [QLabel() for _ in PAGES]
-        for page in self.pages:
-            row.addWidget(page, 0, Qt.AlignmentFlag.AlignTop)
+        self.pages: list[QLabel] = []
+        self.row = row
         row.addStretch(1)
         area.setWidget(body)
         outer.addWidget(area, 1)
@@ -69,23 +69,32 @@ class Preview(QWidget):
         return row
 
     def show_plan(self, plan: Plan) -> None:
-        """Paint both pages of a plan."""
+        """Paint the pages of a plan."""
         self.plan = plan
         can_print = bool(QPrinterInfo.availablePrinterNames())
         self.printer.setEnabled(can_print)
         size = page_size(plan)
-        words = f"Two pages, {size.name()}."
+        self._make_room(len(pages(plan)))
+        words = f"{len(self.pages)} pages, {size.name()}."
         self.words.setText(
             words if can_print else f"{words} No printer is set up here: save a PDF."
         )
         self._paint()
         self.save.setFocus()
 
+    def _make_room(self, number: int) -> None:
+        while len(self.pages) > number:
+            self.pages.pop().deleteLater()
+        while len(self.pages) < number:
+            page = QLabel()
+            self.row.insertWidget(len(self.pages) + 1, page, 0, Qt.AlignmentFlag.AlignTop)
+            self.pages.append(page)
+
     def _paint(self) -> None:
         if self.plan is None:
             return
         size = page_size(self.plan).size(QPageSize.Unit.Millimeter)
-        wide = max((self.width() - 100) / len(self.pages), 300)
+        wide = max((self.width() - 100) / 2, 300)
         ratio = self.devicePixelRatioF()
         per_mm = wide / size.width() * ratio
         for at, label in enumerate(self.pages):
@@ -109,7 +118,7 @@ class Preview(QWidget):
         printer.setFullPage(True)
         if QPrintDialog(printer, self).exec():
             painter = QPainter(printer)
-            for at in range(len(PAGES)):
+            for at in range(len(pages(self.plan))):
                 if at:
                     printer.newPage()
                 paint_page(painter, self.plan, at, printer.resolution() / MM_PER_INCH)

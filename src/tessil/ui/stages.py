@@ -270,7 +270,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         yield field_of(plan, "lining_shorter", "length", "Lining shorter",
                      "So that it does not bag out: nothing to ¼ in")  # fmt: skip
         yield field_of(plan, "turning_gap", "length?", "Turning gap", "Empty: the least")
-    if panel.channels is not None:
+    if panel.quilts:
         yield from oversize(plan)
 
 

@@ -122,11 +122,22 @@ def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
 
 
 def _widest_gap(panel: PanelPlan) -> Inches:
+    if panel.channels is None and panel.sewn_down:
+        return _widest_strip(panel)
     if panel.channels is None or not panel.channels.positions:
         start, end, *_ = _span(panel)
         other = panel.trimmed.height.value if panel.upright_lines else panel.trimmed.width.value
         return max(end - start, other) if panel.channels is None else end - start
     return max(panel.channels.gap.value, panel.channels.margin.value)
+
+
+def _widest_strip(panel: PanelPlan) -> Inches:
+    """From seam to seam of strips sewn through the batting."""
+    shows = next(line.figure for line in panel.top.lines if line.key == "strips.shows")
+    piecing = panel.choices.piecing
+    if piecing.fixed != "mixed":
+        return shows.value
+    return shows.value + max(piecing.widths) - piecing.widths[0]
 
 
 def _gap_within(panel: PanelPlan, limit: Inches) -> Inches:

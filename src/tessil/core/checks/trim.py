@@ -39,7 +39,7 @@ def _shortfalls(panel: PanelPlan) -> list[tuple[str, Inches, bool]]:
 
 def _too_small(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     read = plan.marks.notation.read_off
-    rung = "quilted" if panel.channels is not None else "pieced"
+    rung = "quilted" if panel.quilts else "pieced"
     for way, by, certain in _shortfalls(panel):
         will = "is" if certain else "may come out"
         yield Snag(

@@ -18,6 +18,8 @@ from tessil.core.project import Mark, Project
 from tessil.core.rulers import Rulers
 from tessil.core.workings import Basis, Figure, count, given
 
+SCRAP = "course piece"  # cut from what there is, so not bought
+
 
 @dataclass(frozen=True, slots=True)
 class CutItem:
@@ -65,7 +67,9 @@ def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
                 continue
             key = (cut.what, cut.print, cut.width.value, cut.height.value, cut.note)
             each = cut.each + (items[key].each if key in items else 0)
-            items[key] = CutItem(label, cut.what, cut.print, _times(each, copies, bags),
+            scrap = cut.what == SCRAP  # those there are, not so many a bag
+            number = count("pieces", each, Basis.GEOMETRY) if scrap else _times(each, copies, bags)
+            items[key] = CutItem(label, cut.what, cut.print, number,
                                  cut.width, cut.height, cut.note, each)  # fmt: skip
         if part.choice.way == "whole":
             width, height = part.top.size.width, part.top.size.height
@@ -238,6 +242,8 @@ def purchases(items: tuple[CutItem, ...], project: Project, marks: Rulers) -> tu
     """What to buy of each stock, its pieces laid in rows across the usable width."""
     by_stock: dict[tuple[str, bool], list[CutItem]] = {}
     for item in items:
+        if item.what == SCRAP:
+            continue
         by_stock.setdefault((item.stock, item.what == "batting"), []).append(item)
     bought = []
     for (stock, batting), group in by_stock.items():

@@ -38,6 +38,7 @@ class Problem:
     weights: Ints
     limits: Ints
     fixed: Ints
+    floor: int = 0  # what every layout must cost; below it no search is needed
 
     @property
     def pieces(self) -> int:
@@ -257,7 +258,7 @@ def arrange(
         found = _searched(search, steps // 2, lambda far, cost, h=half: watch((h + far) / 2, cost))  # type: ignore[misc]
         if best is None or (found.over, found.cost) < (best.over, best.cost):
             best = found
-        if (best.over, best.cost) == (0, 0) or not watch((half + 1) / 2, best.cost):
+        if (best.over == 0 and best.cost <= problem.floor) or not watch((half + 1) / 2, best.cost):
             break
     assert best is not None
     return best
@@ -266,7 +267,7 @@ def arrange(
 def _searched(search: _Search, steps: int, watch: Watch) -> Answer:
     best, rank = search.prints.copy(), (search.over, search.cost)
     for turn in range(steps if len(search.free) else 0):
-        if rank == (0, 0):
+        if rank[0] == 0 and rank[1] <= search.problem.floor:
             break
         if turn % ASK_EVERY == 0 and not watch(turn / steps, rank[1]):
             break

@@ -9,12 +9,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
+from tessil.core.bag import Face
 from tessil.core.edits import Edit
-from tessil.core.layout.board import Decision, areas, shown_on, ways_up
+from tessil.core.layout.board import Decision, areas, ways_up
 from tessil.core.layout.touches import Ref, Touch
 from tessil.core.layout.values import classes_of, ranks_of
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.laying import laying
+from tessil.core.piecing.top import Patch
 from tessil.core.project import Print, Rules
 
 if TYPE_CHECKING:
@@ -23,6 +25,7 @@ if TYPE_CHECKING:
 
 PRICES = {"side": 12, "join": 12, "worn": 12, "corner": 6}
 SPREAD, STRIPED, GRADED, FAVOURITE, UPRIGHT = 2, 3, 2, 4, 12
+PREFER = 1  # another print where a favourite could lie: no rule broken, but a pity
 MET = {
     "side": "side by side",
     "corner": "corner to corner",
@@ -81,8 +84,10 @@ class Pricing:
             dark = self.ranks[at] < len(self.prints) / 2
             found["order"] = 0 if dark == (row % 2 == 1) else STRIPED
         if rules.favourites and any(entry.favourite for entry in self.prints):
-            wrong = cloth.favourite != (ref in self.favourite_area)
-            found["favourite"] = FAVOURITE if wrong else 0
+            if cloth.favourite and ref not in self.favourite_area:
+                found["favourite"] = FAVOURITE
+            elif not cloth.favourite and ref in self.favourite_area:
+                found["prefer"] = PREFER
         if rules.upright and cloth.directional and ref in self.both_ways:
             found["upright"] = UPRIGHT
         return {rule: price for rule, price in found.items() if price}
@@ -97,12 +102,22 @@ def pricing(plan: Plan, prints: tuple[Print, ...]) -> Pricing:
     directional = rules.upright and any(entry.directional for entry in prints)
     for ref, patch in board.patches.items():
         panel = plan.panel(ref.panel)
-        if area is not None and area.face.panel == ref.panel and shown_on(panel, area.face, patch):
+        if area is not None and middle_on(panel, ref, area.face, patch):
             on_area.add(ref)
         if directional and len(ways_up(plan.bag, panel, patch)) > 1:
             both.add(ref)
     return Pricing(prints, classes_of(prints), ranks_of(prints), rules, frozenset(on_area),
                    frozenset(both))  # fmt: skip
+
+
+def middle_on(panel: PanelPlan, ref: Ref, face: Face, patch: Patch) -> bool:
+    """Whether the middle of a piece lies on the part of the panel that a face shows."""
+    if face.panel != ref.panel:
+        return False
+    xs, ys = zip(*panel.trimmed_outline(patch.outline), strict=True)
+    x, y, w, h = (float(v) for v in face.source)
+    across, down = sum(xs) / len(xs), sum(ys) / len(ys)
+    return bool(x < across < x + w and y < down < y + h)
 
 
 def place_along(plan: Plan, ref: Ref) -> float:
@@ -201,17 +216,34 @@ def ask(plan: Plan) -> Asked:
             fixed[number[ref.decision]] = keys.index(patch.print)
     bags = plan.project.bags
     limits = [-1 if entry.amount is None or not rules.amounts else entry.amount for entry in prints]
+    weights = np.array([board.copies[d] * bags for d in decisions], dtype=np.int64)
     problem = Problem(
+        floor=_floor(price, prints, alone, weights, limits),
         pairs=np.array(list(pairs), dtype=np.int64).reshape(-1, 2),
         same=np.array([costs[0] for costs in pairs.values()], dtype=np.int64),
         alike=np.array([costs[1] for costs in pairs.values()], dtype=np.int64),
         classes=np.array(price.classes, dtype=np.int64),
         alone=alone,
-        weights=np.array([board.copies[d] * bags for d in decisions], dtype=np.int64),
+        weights=weights,
         limits=np.array(limits, dtype=np.int64),
         fixed=fixed,
     )
     return Asked(problem, decisions, prints)
+
+
+def _floor(price: Pricing, prints: tuple[Print, ...], alone: Any, weights: Any,
+           limits: list[int]) -> int:  # fmt: skip
+    """What any layout must cost: places for favourites that there are too few of."""
+    if not price.favourite_area or any(
+        entry.favourite and limit < 0 for entry, limit in zip(prints, limits, strict=True)
+    ):
+        return 0
+    there = sum(limit for entry, limit in zip(prints, limits, strict=True) if entry.favourite)
+    plain = [at for at, entry in enumerate(prints) if not entry.favourite]
+    if not plain:
+        return 0
+    wanted = (alone[:, plain].min(axis=1) >= PREFER) * weights
+    return max(int(wanted.sum()) - there, 0) * PREFER
 
 
 def arranged(plan: Plan, asked: Asked, answer: Answer) -> Edit:
@@ -256,7 +288,7 @@ def reasons(plan: Plan) -> tuple[str, ...]:
         what = "Four squares meet at every corner" if needs == 4 else "Neighbours touch"
         said = "one print" if len(prints) == 1 else f"{len(prints)} prints"
         found.append(f"{what}: {said} cannot keep them apart, {needs} could.")
-    itself = [b for b in broken_rules(plan) if b.itself]
+    itself = [b for b in plan.broken if b.itself]
     if itself:
         label = plan.panel(itself[0].pieces[1].panel).panel.label.lower()
         found.append(f"{len(itself)} pieces meet themselves, since the {label} is pieced alike: "
@@ -271,7 +303,7 @@ def outcome(plan: Plan, change: Edit) -> str:
     from tessil.core.plan import plan as plan_again
 
     after = plan_again(applied(plan.project, change))
-    left = broken_rules(after)
+    left = after.broken
     why = " ".join(reasons(after))
     short = over_amounts(after)
     if not left and not short:

@@ -45,7 +45,7 @@ def usable_scraps(wish: Wish) -> tuple[int, ...]:
 
 def blanks_of(scraps: tuple[Scrap, ...], at: int, high: Inches, upright_only: frozenset[str],
               least: Inches) -> list[Blank]:  # fmt: skip
-    """What one scrap gives for courses of a cut height; turned where that gives more.
+    """What one scrap gives for courses of a cut height; turned where that shows more.
 
     A directional print is never laid on its side.
     """
@@ -53,7 +53,7 @@ def blanks_of(scraps: tuple[Scrap, ...], at: int, high: Inches, upright_only: fr
     ways = [(int(scrap.height // high), scrap.width, False)]
     if scrap.print not in upright_only:
         ways.append((int(scrap.width // high), scrap.height, True))
-    pieces, length, turned = max(ways, key=lambda way: (way[0] * way[1], not way[2]))
+    pieces, length, turned = max(ways, key=lambda way: (way[0] * (way[1] - least), not way[2]))
     if not pieces or length < least:
         return []
     return [Blank(at, length, turned)] * (pieces * scrap.number)
@@ -190,7 +190,7 @@ def course_top(wish: Wish) -> Top:
     made = [_row_length(row, wish, at) for at, row in enumerate(rows, start=1)]
     patches = tuple(_course_patches(wish, heights, rows))
     pieces = count("pieces", sum(len(row) for row in rows), Basis.GEOMETRY)
-    over = [figure for figure in made if figure is not None]
+    over = made
     lines = (
         TopLine("courses.number", count("courses", len(heights), Basis.GEOMETRY)
                 .called("courses"), "Rows of one cut height each", "upright"),
@@ -227,10 +227,10 @@ def _need_scraps(wish: Wish) -> None:
         )
 
 
-def _row_length(row: list[Blank], wish: Wish, number: int) -> Figure | None:
+def _row_length(row: list[Blank], wish: Wish, number: int) -> Figure:
     """By how much a course is over the need; below zero if it is short."""
     if not row:
-        return None
+        return (-1 * wish.need.width).called(f"course {number}, over")
     cuts = [given("scrap", blank.length) for blank in row]
     return (joined(cuts, wish.seam) - wish.need.width).called(f"course {number}, over")
 
@@ -269,6 +269,16 @@ def _course_cuts(wish: Wish, cuts: list[Figure], rows: list[list[Blank]]
             found[key] = CutPiece("course piece", scrap.print, each, length, cut,
                                   f"from scrap {blank.scrap + 1}")  # fmt: skip
     return tuple(found.values())
+
+
+def used_scraps(top: Top) -> dict[int, int]:
+    """How many of each scrap, by its place in the list, a top of courses cuts into."""
+    found: dict[int, int] = {}
+    for cut in top.cuts:
+        if cut.note.startswith("from scrap "):
+            at = int(cut.note.removeprefix("from scrap ")) - 1
+            found[at] = found.get(at, 0) + cut.each
+    return found
 
 
 def _left(wish: Wish, heights: list[Inches], rows: list[list[Blank]]) -> tuple[str, ...]:

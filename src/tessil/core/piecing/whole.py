@@ -36,7 +36,7 @@ def _trimmed_from(plan: Plan, panel: PanelPlan, pieced: Figure) -> Figure:
     """The largest trimmed size that a pieced size is sure to give."""
     lines_across = panel.upright_lines != panel.level_strips
     strain = panel.across if lines_across else panel.along
-    if panel.channels is None:
+    if not panel.quilts:
         left = pieced
     else:
         squaring = given("squaring margin", plan.project.oversize.squaring)

@@ -75,6 +75,8 @@ class TypedField(QLineEdit):
             text = self.write(value)
             if text != self.text():
                 self.setText(text)
+                if not self.hasFocus():
+                    self.setCursorPosition(0)
 
     def _typed(self, text: str) -> None:
         if not self.dirty:

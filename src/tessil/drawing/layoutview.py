@@ -1,0 +1,80 @@
+"""A panel's layout in letters: reads in black and white, row by row, to sew from.
+
+Knows the plan and pictures; must not know Qt.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tessil.core.layout.board import GRIDS
+from tessil.core.panels import PanelPlan
+from tessil.core.plan import Plan
+from tessil.core.polygons import box_of
+from tessil.core.project import Print
+from tessil.drawing.bands import patch_cloths
+from tessil.drawing.picture import Item, Label, Line, Picture, Sheet
+from tessil.drawing.pieceview import centre, frame, trim_line
+
+MOST_LETTERS = 400
+
+
+@dataclass(frozen=True, slots=True)
+class KeyLine:
+    """One print of the key: its letter, how many pieces of it, how many laid turned."""
+
+    letter: str
+    cloth: Print
+    pieces: int
+    turned: int
+
+
+def letter(at: int) -> str:
+    """A, B … Z, AA, AB …"""
+    return letter(at // 26 - 1) + chr(65 + at % 26) if at >= 26 else chr(65 + at)
+
+
+def key_of_prints(plan: Plan, panel: PanelPlan) -> tuple[KeyLine, ...]:
+    """The prints of a panel in the order of the basket, each with its letter."""
+    used: dict[str, list[bool]] = {}
+    for patch in panel.patches:
+        used.setdefault(patch.print, []).append(patch.turned)
+    order = [entry.key for entry in plan.project.prints if entry.key in used]
+    order += [key for key in used if key not in order]
+    return tuple(
+        KeyLine(letter(at), plan.project.print_of(key), len(used[key]), sum(used[key]))
+        for at, key in enumerate(order)
+    )
+
+
+def layout_picture(plan: Plan, panel: PanelPlan) -> Picture:
+    """The pieced top with a letter on every piece, an arrow on those laid upside-down."""
+    letters = {line.cloth.key: line.letter for line in key_of_prints(plan, panel)}
+    laid = list(patch_cloths(plan, panel))
+    width, height = panel.pieced.floats()
+    items: list[Item] = []
+    rows: dict[tuple[int, int], float] = {}
+    for patch, cloth in laid:
+        items.append(Sheet(cloth.outline, "paper"))
+        items.append(Line(cloth.outline, "piece", closed=True))
+        if patch.row and panel.parts[patch.zone].choice.way in GRIDS:
+            rows.setdefault((patch.zone, patch.row), centre(cloth.outline)[1])
+    if len(laid) <= MOST_LETTERS:
+        for patch, cloth in laid:
+            mark = letters[patch.print] + (" ↓" if patch.turned else "")
+            x1, y1, x2, y2 = box_of(cloth.outline)
+            if min(x2 - x1, y2 - y1) < 0.3:
+                continue
+            number = "" if patch.kind == "piece" and "." in patch.name else patch.name
+            words = f"{number}  {mark}" if number and patch.kind in ("piece", "scrap") else mark
+            items.append(Label(centre(cloth.outline), words, strong=True))
+    items += [Label((-0.15, y), f"row {row}", align="right") for (_, row), y in rows.items()]
+    items.append(trim_line(panel))
+    for fold in panel.panel.folds:
+        ends = tuple(panel.pieced_at(float(x), float(y)) for x, y in (fold.start, fold.end))
+        items.append(Line(ends, "fold"))
+        items.append(Label((ends[1][0] + 0.15, ends[1][1]), f"{fold.name} fold", align="left"))
+    items += frame(plan, panel, 2.9 if rows else 1.2)
+    room = (96 if rows else 70, 16, 84 if panel.panel.folds else 24, 52)
+    return Picture(tuple(items), (0, 0, width, height), room=room, ruled=False,
+                   caption=f"{panel.panel.label}, piece by piece.")  # fmt: skip

@@ -1,0 +1,30 @@
+"""A wish for a top, in round numbers."""
+
+from fractions import Fraction
+
+from tessil.core.piecing.top import Wish
+from tessil.core.piecing.tops import plan_top
+from tessil.core.polygons import rectangle
+from tessil.core.project import Piecing
+from tessil.core.rulers import rulers
+from tessil.core.sizes import Pair
+from tessil.core.workings import given
+
+F = Fraction
+QUARTER = given("seam", F(1, 4))
+
+
+def wish(width=F(25, 2), height=F(21, 2), *, prints=("a", "b", "c"), scraps=(), seam=QUARTER,
+         outline=None, upright=(), **choice):  # fmt: skip
+    """A wish for a pieced size, with the choices named."""
+    need = Pair(given("width", F(width)), given("height", F(height)))
+    whole = rectangle(0.0, 0.0, float(width), float(height))
+    return Wish(
+        Piecing(**choice), need, outline or whole, seam, rulers("inch"), tuple(prints),
+        tuple(scraps), frozenset(upright), "panels.front.piecing",
+    )  # fmt: skip
+
+
+def top(width=F(25, 2), height=F(21, 2), **given_):
+    """The top that a wish gives."""
+    return plan_top(wish(width, height, **given_))
