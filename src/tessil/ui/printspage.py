@@ -351,7 +351,8 @@ class PrintsPage(QWidget):
             sentence = plain_sentence(error.errors()[0])
         if "pattern" in sentence:
             sentence = "A colour is # and six digits or letters a to f, such as #c9543b."
-        self.rows[key].tell(sentence)
+        if not run:  # a typed field tells its own sentence, in its own time
+            self.rows[key].tell(sentence)
         return sentence
 
     def _motif(self, motif: Any, _run: str) -> str:

@@ -107,9 +107,7 @@ def done(project, **rules):
 def test_a_clutch_of_nine_prints_with_nothing_alike_touching_after_folding():
     prints = tuple(p.model_copy(update={"amount": 6}) for p in EIGHT)
     birds = Print(key="birds", name="Birds", motif="birds", directional=True, amount=5)
-    project = squared(project_of("clutch"), "body").model_copy(
-        update={"prints": (*prints, birds)}
-    )
+    project = squared(project_of("clutch"), "body").model_copy(update={"prints": (*prints, birds)})
     made = done(project)
     assert made.broken == ()
     assert not [s for s in made.snags if s.key.startswith(("layout", "piece.upside-down"))]

@@ -14,7 +14,10 @@ F = Fraction
 QUARTER = given("seam", F(1, 4))
 
 
-def wish(width=F(25, 2), height=F(21, 2), *, prints=("a", "b", "c"), scraps=(), seam=QUARTER,
+WIDE, HIGH = F(25, 2), F(21, 2)
+
+
+def wish(width=WIDE, height=HIGH, *, prints=("a", "b", "c"), scraps=(), seam=QUARTER,
          outline=None, upright=(), **choice):  # fmt: skip
     """A wish for a pieced size, with the choices named."""
     need = Pair(given("width", F(width)), given("height", F(height)))
@@ -25,6 +28,6 @@ def wish(width=F(25, 2), height=F(21, 2), *, prints=("a", "b", "c"), scraps=(), 
     )  # fmt: skip
 
 
-def top(width=F(25, 2), height=F(21, 2), **given_):
+def top(width=WIDE, height=HIGH, **given_):
     """The top that a wish gives."""
     return plan_top(wish(width, height, **given_))

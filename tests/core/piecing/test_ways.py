@@ -209,7 +209,7 @@ def test_what_cannot_be_pieced_is_refused_beside_its_field(choice, field, says):
 
 
 def test_two_hundred_squares_each_way_are_too_many():
-    with pytest.raises(CannotPlan, match="200 squares|40,000|cut them"):
+    with pytest.raises(CannotPlan, match="cut them"):
         square_top(wish(100, 100, way="squares", square=1))
     with pytest.raises(CannotPlan, match="pieces for one panel"):
         square_top(wish(90, 90, way="squares", square=F(5, 4)))

@@ -18,6 +18,7 @@ Ints = NDArray[np.int64]
 Watch = Callable[[float, int], bool]  # how far, cost so far; answers whether to go on
 LARGE = 1 << 40
 ASK_EVERY = 64
+LEAST_STEPS, STEPS_A_PIECE = 3000, 30
 
 
 @dataclass(frozen=True, slots=True)
@@ -244,12 +245,15 @@ def _neighbours(problem: Problem) -> list[tuple[Ints, Ints, Ints]]:
 
 
 def arrange(
-    problem: Problem, seed: int, steps: int = 20_000, watch: Watch = lambda _, __: True
+    problem: Problem, seed: int, steps: int = 0, watch: Watch = lambda _, __: True
 ) -> Answer:
-    """The best layout found; ends early at no cost, or when ``watch`` says to stop.
+    """The best layout found; ends early at the least cost there can be, or when ``watch`` says
+    to stop.
 
-    ``steps`` bounds the search, so that a seed always gives the same answer on every machine.
+    ``steps`` bounds the search (0: by the number of pieces), so that a seed always gives the
+    same answer on every machine.
     """
+    steps = steps or LEAST_STEPS + STEPS_A_PIECE * problem.pieces
     if not problem.pieces or not problem.prints:
         return Answer(problem.fixed.copy(), 0, 0)
     best: Answer | None = None
