@@ -4,6 +4,7 @@ import csv
 import io
 import json
 import xml.etree.ElementTree as ET
+from collections import Counter
 
 import jsonschema
 import pypdf
@@ -14,11 +15,13 @@ from pypdf.generic import ContentStream
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
-from tessil.files.projectfile import schema, to_text
+from tessil.drawing.layoutview import key_of_prints
+from tessil.files.projectfile import load, schema, to_text
 from tessil.files.report import cut_csv, report_data, report_text
 from tessil.files.svg import PER_INCH, svg_bytes
+from tessil.files.worksheet import pages as pages_of
 from tessil.files.worksheet import pdf_bytes
-from tests.conftest import tote
+from tests.conftest import DEMO, tote
 from tests.outside.test_every_shape_on_paper import project_of
 
 POINTS_PER_MM = 72 / 25.4
@@ -60,18 +63,37 @@ def pages(qapp):
 )
 def test_the_page_is_letter_or_a4(pages, units, width, height):
     """ANSI/ASME Y14.1 letter is 8½ × 11 in; ISO 216 A4 is 210 × 297 mm (from memory)."""
-    assert len(pages[units].pages) == 2
+    assert len(pages[units].pages) == 3
     for page in pages[units].pages:
         assert float(page.mediabox.width) / POINTS_PER_MM == pytest.approx(width, abs=0.3)
         assert float(page.mediabox.height) / POINTS_PER_MM == pytest.approx(height, abs=0.3)
 
 
 def test_the_pages_say_what_to_cut_and_sew(pages):
-    first, second = (" ".join(p.extract_text().split()) for p in pages["inch"].pages)
+    first, second, third = (" ".join(p.extract_text().split()) for p in pages["inch"].pages)
     for words in ("Test tote", "Pieced", "Quilted", "Trimmed", "I got", "guide bar at"):
         assert words in first
     for words in ("To cut", "To buy", "Red dots", "Cotton batting", "binding strip", "100 mm"):
         assert words in second
+    for words in ("Layout: front and back", "Red dots: 4", "Blue checks: 3", "Sew strips 1 and 2",
+                  "page 3 of 3"):  # fmt: skip
+        assert words in third
+
+
+def test_the_layout_page_can_be_sewn_from_in_black_and_white():
+    """Letters, row numbers, turned marks and the order of sewing, read back by pypdf."""
+    clutch = load(DEMO.with_name("march-card-clutch.tessil"))
+    made = plan(clutch)
+    page = pypdf.PdfReader(io.BytesIO(pdf_bytes(made))).pages[2]
+    text = " ".join(page.extract_text().split())
+    for words in ("Layout: body", "row 1", "row 8", "flap fold", "bottom fold", "turned ↓",
+                  "Join the 5 squares of each row", "Nest the crossings"):  # fmt: skip
+        assert words in text
+    letters = Counter(word for word in text.split() if len(word) == 1 and word.isupper())
+    laid = Counter(patch.print for patch in made.panel("body").patches)
+    for line in key_of_prints(made, made.panel("body")):
+        assert laid[line.cloth.key] == line.pieces
+        assert letters[line.letter] >= line.pieces  # on the pieces, and once in the key
 
 
 def _level_lines(page):
@@ -171,7 +193,7 @@ def test_every_shape_is_reported_saved_printed_and_drawn(key, qapp):
     assert data["cut_list"]
     assert made.shape.name in report_text(made)
     document = pypdf.PdfReader(io.BytesIO(pdf_bytes(made)))
-    assert len(document.pages) == 2
+    assert len(document.pages) == len(pages_of(made))
     for panel in made.panels:
         ET.fromstring(svg_bytes(made, panel.key))
 

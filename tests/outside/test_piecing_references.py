@@ -31,7 +31,7 @@ def conflict_graph(plan_, key):
     part is reflected in the bottom fold, along either side seam.
     """
     panel = plan_.panel(key)
-    shapes = {(p.zone, p.piece): Polygon(panel.trimmed_outline(p.outline)) for p in panel.patches}
+    shapes = {(p.zone, p.piece): Polygon(p.on_panel) for p in panel.patches}
     graph = nx.Graph()
     for patch in panel.patches:
         graph.add_node((patch.zone, patch.piece), print=patch.print)

@@ -32,7 +32,7 @@ def test_the_worksheet_shows_two_pages_and_comes_back(at_work):
     assert window.work.isVisible()
 
 
-@pytest.mark.parametrize(("printers", "says"), [([], "No printer"), (["Attic"], "Two pages")])
+@pytest.mark.parametrize(("printers", "says"), [([], "No printer"), (["Attic"], "pages, ")])
 def test_the_printer_button_says_when_there_is_none(at_work, monkeypatch, printers, says):
     window = at_work.window
     names = "tessil.ui.preview.QPrinterInfo.availablePrinterNames"

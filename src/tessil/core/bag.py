@@ -91,6 +91,10 @@ class Panel:
     @property
     def area(self) -> Inches:
         """Area of the trimmed outline in square inches, by its corners."""
+        if len(self.edges) == 4 and not self.notches:
+            (x1, y1), (x2, y2) = self.edges[0].start, self.edges[2].start
+            if self.edges[0].start[1] == self.edges[0].end[1]:
+                return abs((x2 - x1) * (y2 - y1))
         twice = Fraction(0)
         for edge in self.edges:
             (x1, y1), (x2, y2) = edge.start, edge.end

@@ -153,11 +153,6 @@ class PanelPlan:
         across, down, left, top = self.at
         return x * across - left, y * down - top
 
-    def trimmed_outline(self, outline: Outline) -> Outline:
-        """Where a polygon of the pieced top lies on the trimmed panel."""
-        across, down, left, top = self.at
-        return tuple((x * across - left, y * down - top) for x, y in outline)
-
     def line_places(self) -> list[Inches]:
         """Quilting lines on the trimmed panel, from its left or top edge."""
         if self.channels is None:
@@ -425,6 +420,7 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
     expected = _shrunk(pieced, x.expected, y.expected, "quilted")
     quilted = _got(measured.quilted, expected, "quilted")
     off = _cut_off(setting, choices, quilted, trimmed)
+    at = _scaled(pieced, quilted, off)
     lining_print = _first_print(choices_of_lining(project))
     materials = stack(batting, has_backing(project, choices, panel.kind), lining=False)
     pressed = thickness(materials, "pressed")
@@ -439,7 +435,7 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
         sewing=_sewing(channels, pieced, choices.quilting, pressed),
         needed=needed,
         parts=parts,
-        patches=all_patches(parts),
+        patches=_on_panel(all_patches(parts), _scaled(planned, quilted, off)),
         planned=planned,
         pieced=pieced,
         expected=expected,
@@ -451,7 +447,7 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
         edges_show=_edges_show(setting, panel, parts, (x, y), off),
         layers=_layers(choices, pieced, materials, lining_print),
         pressed=pressed,
-        at=_scaled(pieced, quilted, off),
+        at=at,
         shown={side: _allowance(setting, panel, side).value for side in SIDES},
     )
 
@@ -464,6 +460,16 @@ def _scaled(
         float(quilted.height.value / pieced.height.value),
         float(off["left"].value),
         float(off["top"].value),
+    )
+
+
+def _on_panel(
+    patches: tuple[Patch, ...], at: tuple[float, float, float, float]
+) -> tuple[Patch, ...]:
+    across, down, left, top = at
+    return tuple(
+        patch.laid_at(tuple((x * across - left, y * down - top) for x, y in patch.outline))
+        for patch in patches
     )
 
 

@@ -53,7 +53,7 @@ def piece_place(panel: PanelPlan, zone: int, piece: int) -> Place | None:
     patch = panel.piece_of(zone, piece)
     if patch is None:
         return None
-    x1, y1, x2, y2 = box_of(panel.trimmed_outline(patch.outline))
+    x1, y1, x2, y2 = box_of(patch.on_panel)
     return Place(x1, y1, x2 - x1, y2 - y1)
 
 

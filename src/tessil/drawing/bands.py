@@ -53,8 +53,9 @@ def trimmed_bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
     outline = tuple((float(x), float(y)) for x, y in panel.panel.outline)
     width, height = panel.trimmed.floats()
     plain = len(outline) == 4
+    across, down, left, top = panel.at
     for cloth in bands(plan, panel):
-        shape = panel.trimmed_outline(cloth.outline)
+        shape = tuple((x * across - left, y * down - top) for x, y in cloth.outline)
         shape = on_outline(shape, outline, plain, (width, height))
         if len(shape) > 2:
             yield Cloth(shape, cloth.print, cloth.key, cloth.turned)

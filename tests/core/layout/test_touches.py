@@ -61,7 +61,7 @@ def test_the_sides_of_a_folded_panel_meet_themselves_across_the_fold():
         for ref in (touch.one, touch.other):
             patch = board.patches[ref]
             assert patch.place in (1, n)
-            edge = body.trimmed_outline(patch.outline)
+            edge = patch.on_panel
             ys.append((min(y for _, y in edge), max(y for _, y in edge)))
         above, below = sorted(ys)
         mirrored = (2 * fold - above[1], 2 * fold - above[0])
@@ -137,7 +137,7 @@ def test_which_way_up_a_piece_must_lie():
     body = made.panel("body")
     found = {}
     for patch in body.patches:
-        found.setdefault(patch.row, set()).add(frozenset(ways_up(made.bag, body, patch)))
+        found.setdefault(patch.row, set()).add(frozenset(ways_up(areas(made.bag), body, patch)))
     assert found[1] == {frozenset({True})}  # the flap
     assert frozenset({True}) in found[max(found)]  # the front
     assert any(frozenset({False}) in ways for ways in found.values())  # the back

@@ -64,8 +64,7 @@ def _alike(plan: Plan) -> Iterator[Snag]:
 
 
 def _boxes(plan: Plan, refs: list[Ref]) -> Place:
-    panel = plan.panel(refs[0].panel)
-    boxes = [box_of(panel.trimmed_outline(plan.board.patches[ref].outline)) for ref in refs]
+    boxes = [box_of(plan.board.patches[ref].on_panel) for ref in refs]
     x1, y1 = min(box[0] for box in boxes), min(box[1] for box in boxes)
     return Place(x1, y1, max(b[2] for b in boxes) - x1, max(b[3] for b in boxes) - y1)
 

@@ -8,8 +8,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from tessil.core.bag import Bag, Face
-from tessil.core.layout.touches import Laid, Ref, Touch, laid_of, touches_of
+from tessil.core.bag import Bag
+from tessil.core.layout.touches import Laid, Ref, Touch, laid_of, touches, touches_of
 from tessil.core.panels import PanelPlan, owner_key
 from tessil.core.piecing.top import Patch
 from tessil.core.polygons import box_of
@@ -26,7 +26,9 @@ class Area:
 
     key: str
     name: str
-    face: Face
+    panel: str
+    turned: bool
+    source: tuple[float, ...]  # x, y, width and height on the trimmed panel
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,6 +42,8 @@ class Board:
 
     def touching(self) -> tuple[Touch, ...]:
         """What the rules mind: squares every way, other pieces only side by side on a panel."""
+        if all((ref.panel, ref.zone) in self.grids for ref in self.patches):
+            return self.touches
         return tuple(
             touch
             for touch in self.touches
@@ -54,10 +58,10 @@ def board_of(project: Project, bag: Bag, panels: Sequence[PanelPlan]) -> Board:
     patches: dict[Ref, Patch] = {}
     copies: dict[Decision, int] = {}
     grids: set[tuple[str, int]] = set()
-    for panel in panels:
-        if panel.panel.kind != "outer" or panel.only_cloth:
-            continue
-        entry = laid_of(panel, owner_key(project, panel.panel))
+    pieced = [p for p in panels if p.panel.kind == "outer" and not p.only_cloth]
+    squares = any(part.choice.way in GRIDS for panel in pieced for part in panel.parts)
+    for panel in pieced:
+        entry = laid_of(panel, owner_key(project, panel.panel), squares)
         laid.append(entry)
         own = [patch for patch in panel.patches if patch.piece >= 0]
         for ref, patch in zip(entry.refs, own, strict=True):
@@ -66,7 +70,9 @@ def board_of(project: Project, bag: Bag, panels: Sequence[PanelPlan]) -> Board:
         for zone, part in enumerate(panel.parts):
             if part.choice.way in GRIDS:
                 grids.add((panel.key, zone))
-    return Board(patches, touches_of(bag, tuple(laid)), copies, frozenset(grids))
+    # Without squares only neighbours on a panel are minded: folds and joins are not asked for.
+    found = touches_of(bag, tuple(laid)) if grids else touches(tuple(laid), (), ())
+    return Board(patches, found, copies, frozenset(grids))
 
 
 def areas(bag: Bag) -> tuple[Area, ...]:
@@ -80,24 +86,24 @@ def areas(bag: Bag) -> tuple[Area, ...]:
             if at:
                 on_own = face.panel != look.faces[0].panel
                 name = bag.panel(face.panel).label.lower() if on_own else "flap"
-            found.append(Area(f"{face.panel}:{look.name}:{at}", name, face))
+            key = f"{face.panel}:{look.name}:{at}"
+            box = tuple(float(v) for v in face.source)
+            found.append(Area(key, name, face.panel, face.turned, box))
     return tuple(found)
 
 
-def shown_on(panel: PanelPlan, face: Face, patch: Patch) -> bool:
-    """Whether a piece reaches into the part of the panel that a face shows."""
-    x1, y1, x2, y2 = box_of(panel.trimmed_outline(patch.outline))
-    x, y, w, h = (float(v) for v in face.source)
+def shown_on(panel: PanelPlan, area: Area, patch: Patch) -> bool:
+    """Whether a piece reaches into the part of the panel that an area of the bag shows."""
+    x1, y1, x2, y2 = box_of(patch.on_panel)
+    x, y, w, h = area.source
     return (
         x2 > x + LITTLE and x1 < x + w - LITTLE and y2 > y + LITTLE and y1 < y + h - LITTLE
     )  # fmt: skip
 
 
-def ways_up(bag: Bag, panel: PanelPlan, patch: Patch) -> set[bool]:
-    """How a piece must be laid to stand upright: turned, not turned, or both where it goes
-    round a fold."""
+def ways_up(found: Sequence[Area], panel: PanelPlan, patch: Patch) -> set[bool]:
+    """How a piece must be laid to stand upright in these areas: turned, not turned, or both
+    where it goes round a fold."""
     return {
-        area.face.turned
-        for area in areas(bag)
-        if area.face.panel == panel.key and shown_on(panel, area.face, patch)
+        area.turned for area in found if area.panel == panel.key and shown_on(panel, area, patch)
     }

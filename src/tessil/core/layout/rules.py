@@ -9,9 +9,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
-from tessil.core.bag import Face
 from tessil.core.edits import Edit
-from tessil.core.layout.board import Decision, areas, ways_up
+from tessil.core.layout.board import Area, Decision, areas, ways_up
 from tessil.core.layout.touches import Ref, Touch
 from tessil.core.layout.values import classes_of, ranks_of
 from tessil.core.panels import PanelPlan
@@ -93,35 +92,38 @@ class Pricing:
         return {rule: price for rule, price in found.items() if price}
 
 
-def pricing(plan: Plan, prints: tuple[Print, ...]) -> Pricing:
-    """The price list for a plan as it stands."""
+def pricing(plan: Plan, prints: tuple[Print, ...], to_ask: bool = False) -> Pricing:
+    """The price list for a plan as it stands; to ask, with what lies both ways up."""
     rules, board = plan.project.rules, plan.board
-    area = next((a for a in areas(plan.bag) if a.key == rules.favourites), None)
+    found = areas(plan.bag)
+    area = next((a for a in found if a.key == rules.favourites), None)
     on_area: set[Ref] = set()
     both: set[Ref] = set()
-    directional = rules.upright and any(entry.directional for entry in prints)
+    directional = to_ask and rules.upright and any(entry.directional for entry in prints)
     for ref, patch in board.patches.items():
         panel = plan.panel(ref.panel)
-        if area is not None and middle_on(panel, ref, area.face, patch):
+        if area is not None and middle_on(panel, ref, area, patch):
             on_area.add(ref)
-        if directional and len(ways_up(plan.bag, panel, patch)) > 1:
+        if directional and len(ways_up(found, panel, patch)) > 1:
             both.add(ref)
     return Pricing(prints, classes_of(prints), ranks_of(prints), rules, frozenset(on_area),
                    frozenset(both))  # fmt: skip
 
 
-def middle_on(panel: PanelPlan, ref: Ref, face: Face, patch: Patch) -> bool:
-    """Whether the middle of a piece lies on the part of the panel that a face shows."""
-    if face.panel != ref.panel:
+def middle_on(panel: PanelPlan, ref: Ref, area: Area, patch: Patch) -> bool:
+    """Whether the middle of a piece lies on the part of the panel that an area shows."""
+    if area.panel != ref.panel:
         return False
-    xs, ys = zip(*panel.trimmed_outline(patch.outline), strict=True)
-    x, y, w, h = (float(v) for v in face.source)
+    xs, ys = zip(*patch.on_panel, strict=True)
+    x, y, w, h = area.source
     across, down = sum(xs) / len(xs), sum(ys) / len(ys)
     return bool(x < across < x + w and y < down < y + h)
 
 
 def place_along(plan: Plan, ref: Ref) -> float:
     """How far along the grading a piece lies on its panel, 0 to 1: dark at 0."""
+    if plan.project.rules.order != "graded":
+        return 0.0
     panel, patch = plan.panel(ref.panel), plan.board.patches[ref]
     width, height = panel.pieced.floats()
     xs, ys = [x for x, _ in patch.outline], [y for _, y in patch.outline]
@@ -194,7 +196,7 @@ def ask(plan: Plan) -> Asked:
     board, rules, prints = plan.board, plan.project.rules, in_play(plan)
     decisions = tuple(board.copies)
     number = {decision: at for at, decision in enumerate(decisions)}
-    price = pricing(plan, prints)
+    price = pricing(plan, prints, to_ask=True)
     pairs: dict[tuple[int, int], list[int]] = {}
     for touch in board.touching():
         one, other = number[touch.one.decision], number[touch.other.decision]
@@ -252,6 +254,7 @@ def arranged(plan: Plan, asked: Asked, answer: Answer) -> Edit:
         decision: asked.prints[int(at)]
         for decision, at in zip(asked.decisions, answer.prints, strict=True)
     }
+    found = areas(plan.bag)
     by_owner: dict[str, tuple[PanelPlan, dict[Any, str], dict[Any, bool]]] = {}
     for ref, patch in plan.board.patches.items():
         panel = plan.panel(ref.panel)
@@ -262,7 +265,7 @@ def arranged(plan: Plan, asked: Asked, answer: Answer) -> Edit:
             continue
         cloth, spot = chosen[ref.decision], (ref.zone, ref.piece)
         prints[spot] = cloth.key
-        ways = ways_up(plan.bag, panel, patch) if cloth.directional else set()
+        ways = ways_up(found, panel, patch) if cloth.directional else set()
         turned[spot] = ways == {True}
     changes: list[Any] = []
     for panel, prints, turned in by_owner.values():

@@ -11,9 +11,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 from math import hypot
-from typing import Literal
+from typing import Literal, NamedTuple
 
-from tessil.core.bag import Bag, Edge, Face, Join, Look
+from tessil.core.bag import Bag, Edge, EdgeRef, Face
 from tessil.core.panels import PanelPlan
 from tessil.core.polygons import box_of
 from tessil.core.sizes import Outline
@@ -27,8 +27,7 @@ At = tuple[float, float]
 Run = list[tuple[float, float, "Ref"]]  # from, to, which piece, along a sewn run
 
 
-@dataclass(frozen=True, slots=True)
-class Ref:
+class Ref(NamedTuple):
     """One piece on one panel.  ``owner`` is the panel whose choices it shares, so that pieces
     of panels pieced alike are the same decision."""
 
@@ -51,34 +50,59 @@ class Touch:
     kind: Kind
 
 
-@dataclass(frozen=True, slots=True)
-class Laid:
-    """The geometry of one panel's pieces on its trimmed outline; hashable, for the cache."""
+class Rim(NamedTuple):
+    """One edge of a trimmed outline, in floats."""
+
+    name: str
+    start: At
+    end: At
+    allowance: float
+
+
+class Seen(NamedTuple):
+    """A face of the bag in floats: x, y, width and height on the panel and in the look."""
 
     panel: str
-    edges: tuple[Edge, ...]
+    source: tuple[float, ...]
+    target: tuple[float, ...]
+    turned: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """The geometry of one panel's pieces on its trimmed outline; quick to hash, for the cache."""
+
+    panel: str
+    edges: tuple[Rim, ...]
     folds: tuple[tuple[str, float], ...]
-    height: float
     refs: tuple[Ref, ...]
     outlines: tuple[Outline, ...]
 
 
-def laid_of(panel: PanelPlan, owner: str) -> Laid:
-    """The pieces of a panel that have a print of their own."""
+def laid_of(panel: PanelPlan, owner: str, rimmed: bool) -> Laid:
+    """The pieces of a panel that have a print of their own; with its rim, if what lies beyond
+    it is asked for."""
     pieces = [patch for patch in panel.patches if patch.piece >= 0]
     return Laid(
         panel=panel.key,
-        edges=panel.panel.edges,
+        edges=tuple(_rim(edge) for edge in panel.panel.edges) if rimmed else (),
         folds=tuple((fold.name, float(fold.start[1])) for fold in panel.panel.folds),
-        height=float(panel.trimmed.height.value),
         refs=tuple(Ref(panel.key, owner, patch.zone, patch.piece) for patch in pieces),
-        outlines=tuple(panel.trimmed_outline(patch.outline) for patch in pieces),
+        outlines=tuple(patch.on_panel for patch in pieces),
     )
+
+
+def _rim(edge: Edge) -> Rim:
+    (x1, y1), (x2, y2) = edge.start, edge.end
+    return Rim(edge.name, (float(x1), float(y1)), (float(x2), float(y2)), float(edge.allowance))
+
+
+Sewn = tuple[str, tuple[EdgeRef, ...], tuple[EdgeRef, ...]]
 
 
 @lru_cache(maxsize=16)
 def touches(
-    laid: tuple[Laid, ...], joins: tuple[Join, ...], looks: tuple[Look, ...]
+    laid: tuple[Laid, ...], joins: tuple[Sewn, ...], looks: tuple[tuple[Seen, ...], ...]
 ) -> tuple[Touch, ...]:
     """Everything that touches; each pair of pieces once, by the closest way they touch."""
     found: dict[tuple[Ref, Ref], Kind] = {}
@@ -107,7 +131,16 @@ def touches(
 
 def touches_of(bag: Bag, laid: tuple[Laid, ...]) -> tuple[Touch, ...]:
     """Everything that touches in a bag."""
-    return touches(laid, bag.joins, tuple(look for look in bag.looks if look.name != "open"))
+    joins = tuple((join.name, join.one, join.other) for join in bag.joins)
+    looks = tuple(
+        tuple(_seen(face) for face in look.faces) for look in bag.looks if look.name != "open"
+    )
+    return touches(laid, joins, looks)
+
+
+def _seen(face: Face) -> Seen:
+    source, target = (tuple(float(v) for v in box) for box in (face.source, face.target))
+    return Seen(face.panel, source, target, face.turned)
 
 
 def _order(ref: Ref) -> tuple[str, int, int]:
@@ -171,18 +204,18 @@ def meeting(one: Outline, other: Outline) -> float | None:
 # -- across folds and joins -------------------------------------------------------
 
 
-def _inner(edge: Edge, t: float) -> At:
+def _inner(edge: Rim, t: float) -> At:
     """A point a little inside an edge, t along it; outlines run clockwise as drawn."""
-    (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+    (x1, y1), (x2, y2) = edge.start, edge.end
     length = hypot(x2 - x1, y2 - y1)
     ux, uy = (x2 - x1) / length, (y2 - y1) / length
-    inside = float(edge.allowance) + AWAY
+    inside = edge.allowance + AWAY
     return x1 + ux * t - uy * inside, y1 + uy * t + ux * inside
 
 
-def _length(edge: Edge) -> float:
+def _length(edge: Rim) -> float:
     (x1, y1), (x2, y2) = edge.start, edge.end
-    return hypot(float(x2 - x1), float(y2 - y1))
+    return hypot(x2 - x1, y2 - y1)
 
 
 def _holds(outline: Outline, at: At) -> bool:
@@ -210,7 +243,7 @@ def _crossed(outline: Outline, start: At, end: At) -> tuple[float, float] | None
     return (low, high) if high > low else None
 
 
-def _along(laid: Laid, edge: Edge, offset: float) -> Run:
+def _along(laid: Laid, edge: Rim, offset: float) -> Run:
     length = _length(edge)
     start, end = _inner(edge, 0.0), _inner(edge, length)
     found = []
@@ -221,13 +254,13 @@ def _along(laid: Laid, edge: Edge, offset: float) -> Run:
     return found
 
 
-def _run(by_key: dict[str, Laid], refs: tuple[object, ...]) -> tuple[Run, float]:
+def _run(by_key: dict[str, Laid], refs: tuple[EdgeRef, ...]) -> tuple[Run, float]:
     offset, found = 0.0, []
     for ref in refs:
-        laid = by_key.get(ref.panel)  # type: ignore[attr-defined]
+        laid = by_key.get(ref.panel)
         if laid is None:
             return [], 0.0
-        edge = next((e for e in laid.edges if e.name == ref.edge), None)  # type: ignore[attr-defined]
+        edge = next((e for e in laid.edges if e.name == ref.edge), None)
         if edge is None:
             return [], 0.0
         found += _along(laid, edge, offset)
@@ -242,18 +275,19 @@ def _meets(one: Run, other: Run) -> Iterator[tuple[Ref, Ref]]:
                 yield a, b
 
 
-def _joined(by_key: dict[str, Laid], join: Join) -> Iterator[tuple[Ref, Ref]]:
+def _joined(by_key: dict[str, Laid], join: Sewn) -> Iterator[tuple[Ref, Ref]]:
     """What meets at a seam; not at a zipper, whose tape lies between."""
-    if join.name == "zipper" or join.name == "side seams":
+    name, first, second = join
+    if name in ("zipper", "side seams"):
         return
-    one, long = _run(by_key, join.one)
-    other, _ = _run(by_key, join.other)
+    one, long = _run(by_key, first)
+    other, _ = _run(by_key, second)
     yield from _meets(one, [(long - b2, long - b1, ref) for b1, b2, ref in other])
 
 
-def _across_fold(laid: Laid, joins: tuple[Join, ...]) -> Iterator[tuple[Ref, Ref]]:
+def _across_fold(laid: Laid, joins: tuple[Sewn, ...]) -> Iterator[tuple[Ref, Ref]]:
     """A panel folded at its bottom and closed at the sides: each side meets itself."""
-    if any(ref.edge.startswith("left, upper") for join in joins for ref in join.one):
+    if any(ref.edge.startswith("left, upper") for _, one, _ in joins for ref in one):
         return
     for name, fold in laid.folds:
         if name != "bottom":
@@ -262,7 +296,7 @@ def _across_fold(laid: Laid, joins: tuple[Join, ...]) -> Iterator[tuple[Ref, Ref
             run: Run = []
             for edge in laid.edges:
                 if edge.name == side or edge.name.startswith(f"{side},"):
-                    y1, y2 = float(edge.start[1]), float(edge.end[1])
+                    y1, y2 = edge.start[1], edge.end[1]
                     down = y2 > y1
                     for t1, t2, ref in _along(laid, edge, 0.0):
                         ends = (y1 + t1, y1 + t2) if down else (y1 - t2, y1 - t1)
@@ -276,28 +310,28 @@ def _across_fold(laid: Laid, joins: tuple[Join, ...]) -> Iterator[tuple[Ref, Ref
 # -- as worn ----------------------------------------------------------------------
 
 
-def _on_panel(face: Face, at: At) -> At:
+def _on_panel(face: Seen, at: At) -> At:
     """The point of the panel that shows at a point of the look."""
-    sx, sy, w, h = (float(v) for v in face.source)
-    tx, ty, _, _ = (float(v) for v in face.target)
+    sx, sy, w, h = face.source
+    tx, ty, _, _ = face.target
     if face.turned:
         return sx + w - (at[0] - tx), sy + h - (at[1] - ty)
     return sx + at[0] - tx, sy + at[1] - ty
 
 
-def _in_look(face: Face, at: At) -> At:
+def _in_look(face: Seen, at: At) -> At:
     """Where a point of the panel shows in the look."""
-    sx, sy, w, h = (float(v) for v in face.source)
-    tx, ty, _, _ = (float(v) for v in face.target)
+    sx, sy, w, h = face.source
+    tx, ty, _, _ = face.target
     if face.turned:
         return tx + w - (at[0] - sx), ty + h - (at[1] - sy)
     return tx + at[0] - sx, ty + at[1] - sy
 
 
-def _showing(by_key: dict[str, Laid], faces: tuple[Face, ...], at: At) -> Ref | None:
+def _showing(by_key: dict[str, Laid], faces: tuple[Seen, ...], at: At) -> Ref | None:
     """The piece seen at a point of a look: the last face that is there lies on top."""
     for face in reversed(faces):
-        tx, ty, w, h = (float(v) for v in face.target)
+        tx, ty, w, h = face.target
         if not (tx <= at[0] <= tx + w and ty <= at[1] <= ty + h):
             continue
         laid = by_key.get(face.panel)
@@ -314,17 +348,17 @@ def _showing(by_key: dict[str, Laid], faces: tuple[Face, ...], at: At) -> Ref | 
 def _in_outline(laid: Laid, at: At) -> bool:
     found = False
     for edge in laid.edges:
-        (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+        (x1, y1), (x2, y2) = edge.start, edge.end
         if (y1 > at[1]) != (y2 > at[1]) and at[0] < (x2 - x1) * (at[1] - y1) / (y2 - y1) + x1:
             found = not found
     return found
 
 
-def _worn(by_key: dict[str, Laid], look: Look) -> Iterator[tuple[Ref, Ref]]:
+def _worn(by_key: dict[str, Laid], faces: tuple[Seen, ...]) -> Iterator[tuple[Ref, Ref]]:
     """What is seen side by side where one part of the bag lies on another."""
     counts: dict[tuple[Ref, Ref], int] = {}
     step = LEAST * 2
-    for face in look.faces[1:]:
+    for face in faces[1:]:
         laid = by_key.get(face.panel)
         if laid is None:
             continue
@@ -334,17 +368,17 @@ def _worn(by_key: dict[str, Laid], look: Look) -> Iterator[tuple[Ref, Ref]]:
                 inner = _in_look(face, _inner(edge, (at + 0.5) * step))
                 outer_edge = _outer(edge, (at + 0.5) * step)
                 outer = _in_look(face, outer_edge)
-                one = _showing(by_key, look.faces, inner)
-                other = _showing(by_key, look.faces, outer)
+                one = _showing(by_key, faces, inner)
+                other = _showing(by_key, faces, outer)
                 if one is not None and other is not None and one != other:
                     counts[one, other] = counts.get((one, other), 0) + 1
     yield from (pair for pair, times in counts.items() if times > 1)
 
 
-def _outer(edge: Edge, t: float) -> At:
+def _outer(edge: Rim, t: float) -> At:
     """A point a little outside the finished edge, t along it."""
-    (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+    (x1, y1), (x2, y2) = edge.start, edge.end
     length = hypot(x2 - x1, y2 - y1)
     ux, uy = (x2 - x1) / length, (y2 - y1) / length
-    outside = AWAY - float(edge.allowance)
+    outside = AWAY - edge.allowance
     return x1 + ux * t + uy * outside, y1 + uy * t - ux * outside

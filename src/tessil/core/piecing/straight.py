@@ -160,19 +160,21 @@ def square_top(wish: Wish) -> Top:
 
 def _grid_patches(wish: Wish, columns: Strips, rows: Strips) -> list[Patch]:
     seam = wish.seam.value
-    xs, ys = columns.bands(seam), rows.bands(seam)
+    xs, ys = (
+        [(float(start), float(end - start)) for start, end in pieces.bands(seam)]
+        for pieces in (columns, rows)
+    )
     wide = float(columns.across.value)
     found: list[Patch] = []
     across = columns.number.whole
     row = piece = 0
-    for (top, bottom), kind in zip(ys, rows.kinds, strict=True):
-        y, high = float(top), float(bottom - top)
+    for (y, high), kind in zip(ys, rows.kinds, strict=True):
         if kind != "piece":
             found.append(trimming(wish, rectangle(0, y, wide, high), kind))
             continue
         place = 0
-        for (left, right), across_kind in zip(xs, columns.kinds, strict=True):
-            shape = rectangle(float(left), y, float(right - left), high)
+        for (left, across_by), across_kind in zip(xs, columns.kinds, strict=True):
+            shape = rectangle(left, y, across_by, high)
             if across_kind == "piece":
                 name = f"{row + 1}.{place + 1}"
                 found.append(laid_patch(wish, shape, piece, row, place, name, across))

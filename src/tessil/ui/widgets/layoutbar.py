@@ -31,7 +31,7 @@ def part_names(plan: Plan, panel: PanelPlan) -> list[str]:
         found = [
             area.name
             for area in areas(plan.bag)
-            if area.face.panel == panel.key and _covers(area.face.source, x, y)
+            if area.panel == panel.key and _covers(area.source, x, y)
         ]
         names.append(found[0] if len(set(found)) == 1 else f"part {at + 1}")
     return names if len(set(names)) == len(names) else [
@@ -39,8 +39,8 @@ def part_names(plan: Plan, panel: PanelPlan) -> list[str]:
     ]  # fmt: skip
 
 
-def _covers(box: tuple[object, ...], x: float, y: float) -> bool:
-    bx, by, bw, bh = (float(v) for v in box)  # type: ignore[arg-type]
+def _covers(box: tuple[float, ...], x: float, y: float) -> bool:
+    bx, by, bw, bh = box
     return bx <= x <= bx + bw and by <= y <= by + bh
 
 
