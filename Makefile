@@ -26,6 +26,7 @@ lint: $(READY)
 	$(VENV)/bin/lint-imports
 
 bench: $(READY)
+	$(PY) -m pip install --quiet --require-hashes -r requirements-bench.lock
 	QT_QPA_PLATFORM=offscreen $(PY) bench/run.py
 
 shots: $(READY)

@@ -19,6 +19,8 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
+from layouts import courses, layouts, pieces_on_the_bench
+
 EMPTY = """
 import time; begun = time.perf_counter()
 from PySide6.QtWidgets import QApplication, QMainWindow
@@ -164,6 +166,9 @@ def main() -> None:
         planning()
         typing()
         painting()
+        layouts()
+        courses()
+        pieces_on_the_bench(percentiles, timed)
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"peak memory of this run: {peak:.0f} MB")
 

@@ -33,6 +33,10 @@ LENGTH_FIELDS = (
     "shape.cloth.width", "shape.cloth.height", "hold.things.0.width", "hold.things.0.height",
     "hold.things.0.thickness",
 )  # fmt: skip
+SCRAPS = (
+    {"width": F(5), "height": F(3), "number": 9}, {"width": F(1, 2), "height": F(8)},
+    {"width": F(9, 2), "height": F(4), "number": 30, "print": "red"},
+)  # fmt: skip
 CHOICES = {
     "shape.way": ("finished", "object", "panel", "cloth"),
     "lining": ("drop-in", "quilted-in", "none"),
@@ -42,17 +46,42 @@ CHOICES = {
     "binding.fold": ("double", "single"),
     "snap.used": (True, False),
     "bags": (1, 7, 999),
+    "scraps": ((), SCRAPS[:1], SCRAPS),
+    "seam_test": (None, {"measured": F(17, 2)}, {"measured": F(9), "strips": 5}),
+    "pack": (None, {"pieces": 42}),
+    "rules.order": ("free", "spread", "graded", "striped"),
+    "rules.favourites": ("", "body:front:0", "nowhere"),
     "hold.things.0.count": (1, 40),
     "shape.cloth.quilted": (True, False),
     "shape.cloth.pieces": (1, 5),
 }
-PANEL_LENGTHS = ("piecing.strip_cut", "quilting.gap", "layers.margin")
+PANEL_LENGTHS = (
+    "piecing.strip_cut", "piecing.square", "piecing.sashing", "piecing.border",
+    "piecing.overhang", "quilting.gap", "layers.margin",
+)  # fmt: skip
 PANEL_CHOICES = {
-    "piecing.way": ("strips", "whole"),
-    "piecing.run": ("level", "upright"),
-    "piecing.fixed": ("width", "count"),
+    "piecing.way": ("strips", "whole", "squares", "web", "flip", "courses", "crumbs"),
+    "piecing.run": ("level", "upright", "diagonal"),
+    "piecing.angle": (5, 33, 45, 85, -60),
+    "piecing.fixed": ("width", "count", "mixed"),
+    "piecing.widths": ((F(1),), (F(5, 2), F(3, 2)), (F(3), F(1, 2))),
+    "piecing.heights": ((F(5, 2),), (F(2), F(4))),
+    "piecing.foundation": ("batting", "foundation"),
+    "piecing.press": ("open", "side"),
     "piecing.count": (1, 2, 9, 200),
-    "piecing.surplus": ("both", "one", "recut"),
+    "piecing.surplus": ("both", "one", "other", "recut", "border"),
+    "piecing.surplus_across": ("both", "one", "other", "recut", "border"),
+    "piecing.prints": ((), ("gone", "lost"), ("red",) * 30),
+    "piecing.turned": ((), (0, 3, 99)),
+    "piecing.locked": ((), (1,)),
+    "zones": (
+        (),
+        ({"starts": F(4)},),
+        (
+            {"starts": F(3), "piecing": {"way": "squares"}},
+            {"starts": F(6), "piecing": {"way": "flip"}},
+        ),
+    ),
     "piecing.strip_sets": (True, False),
     "quilting.pattern": ("channels", "none"),
     "quilting.run": ("upright", "level"),

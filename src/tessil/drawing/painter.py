@@ -11,8 +11,17 @@ from dataclasses import dataclass
 from math import hypot
 from typing import Any
 
-from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QBrush, QColor, QFontMetricsF, QPainter, QPen, QPolygonF, QTransform
+from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
+from PySide6.QtGui import (
+    QBrush,
+    QColor,
+    QFontMetricsF,
+    QPaintEngine,
+    QPainter,
+    QPen,
+    QPolygonF,
+    QTransform,
+)
 
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
@@ -22,6 +31,7 @@ from tessil.drawing.picture import (
     Dimension,
     Label,
     Line,
+    Net,
     Picture,
     Point,
     Sheet,
@@ -97,12 +107,21 @@ _STROKES: dict[str, tuple[str, float, tuple[float, ...]]] = {
 }
 
 
+def _straight(outline: tuple[Point, ...]) -> bool:
+    """Whether four corners are a rectangle standing straight."""
+    (ax, ay), (bx, by), (cx, cy), (dx, dy) = outline
+    return ay == by and bx == cx and cy == dy and dx == ax
+
+
 class PicturePainter:
     """Paints the items of one picture on one surface."""
 
     def __init__(self, painter: QPainter, surface: Surface) -> None:
         self.painter = painter
         self.surface = surface
+        engine = painter.paintEngine()
+        self.on_screen = engine is not None and engine.type() == QPaintEngine.Type.Raster
+        self.brushes: dict[tuple[int, bool], QBrush] = {}
 
     def paint(self, picture: Picture) -> None:
         """All items, in order."""
@@ -111,15 +130,42 @@ class PicturePainter:
             _BY_KIND[type(item)](self, item)
 
     def _cloth(self, item: Cloth) -> None:
-        brush = print_brush(item.print, self.surface.per_inch)
         corner = self.surface.at(item.outline[0])
-        shift = QTransform.fromTranslate(corner.x(), corner.y())
-        if item.turned:
-            shift = QTransform.fromScale(-1, -1) * shift
-        brush.setTransform(brush.transform() * shift)
+        if self.on_screen:  # one brush a print, its origin moved from piece to piece
+            key = (id(item.print), item.turned)
+            brush = self.brushes.get(key)
+            if brush is None:
+                brush = self.brushes[key] = self._brush(item)
+            self.painter.setBrushOrigin(corner)
+            if len(item.outline) == 4 and _straight(item.outline):
+                opposite = self.surface.at(item.outline[2])
+                self.painter.fillRect(QRectF(corner, opposite).normalized(), brush)
+                return
+        else:
+            brush = self._brush(item)
+            shift = QTransform.fromTranslate(corner.x(), corner.y())
+            brush.setTransform(brush.transform() * shift)
         self.painter.setPen(Qt.PenStyle.NoPen)
         self.painter.setBrush(brush)
         self.painter.drawPolygon(self.surface.polygon(item.outline))
+
+    def _brush(self, item: Cloth) -> QBrush:
+        brush = print_brush(item.print, self.surface.per_inch)
+        if item.turned:
+            brush.setTransform(brush.transform() * QTransform.fromScale(-1, -1))
+        return brush
+
+    def _net(self, item: Net) -> None:
+        colour, width, dashes = _STROKES[item.stroke]
+        left, top, per_inch = self.surface.left, self.surface.top, self.surface.per_inch
+        self.painter.setPen(self._pen(colour, width, dashes))
+        self.painter.drawLines(
+            [
+                QLineF(left + x1 * per_inch, top + y1 * per_inch,
+                       left + x2 * per_inch, top + y2 * per_inch)
+                for x1, y1, x2, y2 in item.segments
+            ]
+        )  # fmt: skip
 
     def _sheet(self, item: Sheet) -> None:
         self.painter.setPen(Qt.PenStyle.NoPen)
@@ -239,6 +285,7 @@ _BY_KIND: dict[type, Callable[[PicturePainter, Any], None]] = {
     Cloth: PicturePainter._cloth,
     Sheet: PicturePainter._sheet,
     Line: PicturePainter._line,
+    Net: PicturePainter._net,
     Dimension: PicturePainter._dimension,
     Label: PicturePainter._label,
     Badge: PicturePainter._badge,

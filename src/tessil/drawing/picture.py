@@ -68,6 +68,14 @@ class Line:
 
 
 @dataclass(frozen=True, slots=True)
+class Net:
+    """Many short straight lines of one kind: from x, y to x, y."""
+
+    segments: tuple[tuple[float, float, float, float], ...]
+    stroke: Stroke
+
+
+@dataclass(frozen=True, slots=True)
 class Dimension:
     """A measured distance; ``lane`` reading steps away from it, up or left if negative."""
 
@@ -99,7 +107,7 @@ class Badge:
     blocks: bool
 
 
-Item = Cloth | Sheet | Line | Dimension | Label | Badge
+Item = Cloth | Sheet | Line | Net | Dimension | Label | Badge
 
 
 @dataclass(frozen=True, slots=True)

@@ -22,6 +22,7 @@ from tessil.drawing.picture import (
     Item,
     Label,
     Line,
+    Net,
     Picture,
     Point,
 )
@@ -77,9 +78,14 @@ def flat_picture(plan: Plan, panel: PanelPlan, piece: str) -> Picture:
                    room=(112 if grid else 84, 44, 64, 82))  # fmt: skip
 
 
-def _outlines(laid: list[tuple[Patch, Cloth]]) -> Iterator[Line]:
+def _outlines(laid: list[tuple[Patch, Cloth]]) -> Iterator[Net]:
+    """The seams between pieces: every side once."""
+    sides: set[tuple[float, float, float, float]] = set()
     for _, cloth in laid:
-        yield Line(cloth.outline, "piece", closed=True)
+        shape = cloth.outline
+        for (x1, y1), (x2, y2) in zip(shape, (*shape[1:], shape[0]), strict=True):
+            sides.add((x1, y1, x2, y2) if (x1, y1) <= (x2, y2) else (x2, y2, x1, y1))
+    yield Net(tuple(sorted(sides)), "piece")
 
 
 def seam_lines(panel: PanelPlan) -> Iterator[Line]:

@@ -41,6 +41,7 @@ from tessil.ui.widgets.fields import (
     FieldRow,
     LengthField,
     Segments,
+    Tick,
     Try,
     TypedField,
     WordField,
@@ -168,7 +169,7 @@ class Column(QWidget):
         self.title.setObjectName("title")
         self.panel_name = QLabel()
         self.panel_name.setObjectName("soft")
-        self.settled = QCheckBox("Settled")
+        self.settled = Tick("Settled")
         self.settled.setToolTip("This stage is decided: fill its dot (Ctrl+Return)")
         self.settled.clicked.connect(self._settle)
         row = QHBoxLayout()
@@ -314,7 +315,7 @@ class Column(QWidget):
             row.wanted.connect(lambda: self.searches.start(key))
             return row
         if spec.kind == "toggle":
-            box = QCheckBox(spec.label)
+            box = Tick(spec.label)
             box.clicked.connect(lambda on: attempt(on, ""))
             return box
         button = QPushButton(spec.label)

@@ -9,7 +9,6 @@ from pydantic import ValidationError
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPaintEvent, QPen, QTransform
 from PySide6.QtWidgets import (
-    QCheckBox,
     QFrame,
     QGridLayout,
     QHBoxLayout,
@@ -35,6 +34,7 @@ from tessil.ui.widgets.fields import (
     CountField,
     FieldRow,
     LengthField,
+    Tick,
     TypedField,
     WordField,
 )
@@ -215,10 +215,10 @@ class PrintsPage(QWidget):
         self._row("file", "Photo", self.file, "PNG or JPEG")
         self._row("amount", "In hand", CountField(self._set("amount"), True),
                   "Pieces of it; empty: cut as needed")  # fmt: skip
-        self.directional = QCheckBox("It has an up and a down")
+        self.directional = Tick("It has an up and a down")
         self.directional.clicked.connect(lambda on: self._set("directional")(on, ""))
         self._row("directional", "", self.directional, "It must stand upright in the bag")
-        self.favourite = QCheckBox("A favourite")
+        self.favourite = Tick("A favourite")
         self.favourite.clicked.connect(lambda on: self._set("favourite")(on, ""))
         self._row("favourite", "", self.favourite, "Arranging can keep favourites on one part")
         self.form.addStretch(1)

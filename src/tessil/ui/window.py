@@ -10,9 +10,7 @@ from PySide6.QtCore import QPoint, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent, QShowEvent
 from PySide6.QtWidgets import (
     QHBoxLayout,
-    QLabel,
     QMenu,
-    QPushButton,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
@@ -36,14 +34,14 @@ from tessil.ui.hand import Hand
 from tessil.ui.searches import Searches
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
-from tessil.ui.widgets.fields import CountField, TypedField, WordField
+from tessil.ui.widgets.fields import TypedField
+from tessil.ui.widgets.head import Head
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.layoutbar import LayoutBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.sidebar import SideBar
 from tessil.ui.widgets.snaglist import SnagList
-from tessil.ui.widgets.tray import PanelTray
 
 if TYPE_CHECKING:
     from tessil.ui.preview import Preview
@@ -166,7 +164,7 @@ class Window(FilingWindow):
         right = QVBoxLayout()
         right.setContentsMargins(14, 8, 14, 12)
         right.setSpacing(8)
-        right.addLayout(self._build_tray())
+        right.addLayout(self._build_head())
         right.addLayout(middle, 1)
         right.addWidget(self.snags)
         row = QHBoxLayout(self.work)
@@ -175,59 +173,18 @@ class Window(FilingWindow):
         row.addWidget(self.selvage)
         row.addLayout(right, 1)
 
-    def _build_tray(self) -> QHBoxLayout:
-        self.name = WordField(
-            lambda text, run: self.desk.attempt(edit("Name the bag", ("name", text)), run)
-        )
-        self.name.setObjectName("name")
-        self.name.setAccessibleName("Name of the bag")
-        self.name.setToolTip("Name of the bag")
-        self.name.new_run = self.desk.new_run
-        self.name.setMaximumWidth(300)
-        self.finished = QLabel()
-        self.finished.setObjectName("soft")
-        words = QVBoxLayout()
-        words.setSpacing(0)
-        words.addWidget(self.name)
-        words.addLayout(self._build_count())
-        self.tray = PanelTray()
-        self.tray.chosen.connect(lambda key: self.desk.look(panel=key))
-        row = QHBoxLayout()
-        row.setSpacing(12)
-        row.addLayout(words)
-        row.addStretch(1)
-        row.addWidget(self.tray)
-        row.addStretch(1)
-        row.addLayout(self._build_buttons())
-        return row
-
-    def _build_count(self) -> QHBoxLayout:
-        self.bags = CountField(
-            lambda value, run: self.desk.attempt(edit("Set bags to make", ("bags", value)), run)
-        )
-        self.bags.setFixedWidth(52)
-        self.bags.setAccessibleName("Bags to make")
-        self.bags.setToolTip("How many bags to make; all amounts follow")
-        self.bags.new_run = self.desk.new_run
-        self.told = QLabel()
-        self.told.setObjectName("error")
-        for field in (self.bags, self.name):
-            field.told.connect(self._tell_head)
-        make = QLabel("· make")
-        make.setObjectName("soft")
-        row = QHBoxLayout()
-        row.setSpacing(6)
-        row.setContentsMargins(10, 0, 0, 0)
-        row.addWidget(self.finished)
-        row.addWidget(make)
-        row.addWidget(self.bags)
-        row.addWidget(self.unsaved)
-        row.addWidget(self.told)
-        row.addStretch(1)
-        return row
-
-    def _tell_head(self, sentence: str) -> None:
-        self.told.setText(sentence)
+    def _build_head(self) -> QHBoxLayout:
+        head = self.head = Head(self.desk, self.unsaved)
+        self.name, self.bags, self.finished = head.name, head.bags, head.finished
+        self.told, self.tray = head.told, head.tray
+        self.undo_button, self.redo_button = head.undo_button, head.redo_button
+        self.units_button, self.menu_button = head.units_button, head.menu_button
+        for button, work in (
+            (self.undo_button, self.undo), (self.redo_button, self.redo),
+            (self.units_button, self.change_units),
+        ):  # fmt: skip
+            button.clicked.connect(work)
+        return head
 
     def _tell_hand(self, sentence: str) -> None:
         """Beside the prints if they are on show, else at the head."""
@@ -236,35 +193,6 @@ class Window(FilingWindow):
                 row.tell(sentence)
                 return
         self.told.setText(sentence)
-
-    def _build_buttons(self) -> QHBoxLayout:
-        self.undo_button = QPushButton("Undo")
-        self.undo_button.clicked.connect(self.undo)
-        self.redo_button = QPushButton("Redo")
-        self.redo_button.clicked.connect(self.redo)
-        self.units_button = QPushButton("in")
-        self.units_button.setToolTip("Inches or centimetres (Ctrl+U)")
-        self.units_button.setAccessibleName("Units")
-        self.units_button.clicked.connect(self.change_units)
-        self.menu_button = QPushButton("Menu")
-        self.menu_button.setToolTip("New, open, save, worksheet (F10)")
-        row = QHBoxLayout()
-        row.setSpacing(2)
-        for button in (self.undo_button, self.redo_button, self.units_button, self.menu_button):
-            button.setObjectName("quiet")
-            row.addWidget(button)
-        self.desk.stack.undoTextChanged.connect(self._name_undo)
-        self.desk.stack.redoTextChanged.connect(self._name_undo)
-        self.desk.stack.canUndoChanged.connect(self.undo_button.setEnabled)
-        self.desk.stack.canRedoChanged.connect(self.redo_button.setEnabled)
-        self.undo_button.setEnabled(False)
-        self.redo_button.setEnabled(False)
-        return row
-
-    def _name_undo(self) -> None:
-        stack = self.desk.stack
-        self.undo_button.setToolTip(f"Undo: {stack.undoText()} (Ctrl+Z)")
-        self.redo_button.setToolTip(f"Redo: {stack.redoText()} (Ctrl+Shift+Z)")
 
     def _make_actions(self) -> None:
         self.menu = QMenu(self)

@@ -115,8 +115,9 @@ def touches(
             found[key] = kind
 
     by_key = {entry.panel: entry for entry in laid}
+    nets = {entry.panel: Cells(entry.outlines) for entry in laid}
     for entry in laid:
-        for one, other, kind in _within(entry):
+        for one, other, kind in _within(entry, nets[entry.panel]):
             note(one, other, kind)
         for one, other in _across_fold(entry, joins):
             note(one, other, "join")
@@ -124,7 +125,7 @@ def touches(
         for one, other in _joined(by_key, join):
             note(one, other, "join")
     for look in looks:
-        for one, other in _worn(by_key, look):
+        for one, other in _worn(by_key, nets, look):
             note(one, other, "worn")
     return tuple(Touch(one, other, kind) for (one, other), kind in found.items())
 
@@ -150,32 +151,63 @@ def _order(ref: Ref) -> tuple[str, int, int]:
 # -- on one panel -----------------------------------------------------------------
 
 
-def _within(laid: Laid) -> Iterator[tuple[Ref, Ref, Kind]]:
-    boxes = [box_of(outline) for outline in laid.outlines]
-    if not boxes:
-        return
-    cell = max(sum(b[2] - b[0] + b[3] - b[1] for b in boxes) / (2 * len(boxes)), 0.1)
-    cells: dict[tuple[int, int], list[int]] = {}
-    for at, (x1, y1, x2, y2) in enumerate(boxes):
-        for across in range(int((x1 - NEAR) // cell), int((x2 + NEAR) // cell) + 1):
-            for down in range(int((y1 - NEAR) // cell), int((y2 + NEAR) // cell) + 1):
-                cells.setdefault((across, down), []).append(at)
-    seen: set[tuple[int, int]] = set()
-    for members in cells.values():
-        for place, one in enumerate(members):
-            for other in members[place + 1 :]:
-                if (one, other) in seen:
-                    continue
-                seen.add((one, other))
-                a, b = boxes[one], boxes[other]
-                if a[2] < b[0] - NEAR or b[2] < a[0] - NEAR:
-                    continue
-                if a[3] < b[1] - NEAR or b[3] < a[1] - NEAR:
-                    continue
-                met = meeting(laid.outlines[one], laid.outlines[other])
-                if met is not None:
-                    kind: Kind = "side" if met > LEAST else "corner"
-                    yield laid.refs[one], laid.refs[other], kind
+class Cells:
+    """The pieces of a panel by the squares of a coarse net in which they lie."""
+
+    def __init__(self, outlines: tuple[Outline, ...]) -> None:
+        self.boxes = [box_of(outline) for outline in outlines]
+        spans = sum(b[2] - b[0] + b[3] - b[1] for b in self.boxes)
+        self.size = max(spans / (2 * len(self.boxes)), 0.1) if self.boxes else 1.0
+        self.cells: dict[tuple[int, int], list[int]] = {}
+        for at, (x1, y1, x2, y2) in enumerate(self.boxes):
+            for across in range(self._cell(x1 - NEAR), self._cell(x2 + NEAR) + 1):
+                for down in range(self._cell(y1 - NEAR), self._cell(y2 + NEAR) + 1):
+                    self.cells.setdefault((across, down), []).append(at)
+
+    def _cell(self, place: float) -> int:
+        return int(place // self.size)
+
+    def at(self, point: At) -> list[int]:
+        """The pieces that may lie at a point."""
+        return self.cells.get((self._cell(point[0]), self._cell(point[1])), [])
+
+    def pairs(self) -> Iterator[tuple[int, int]]:
+        """Pieces whose boxes touch, each pair once."""
+        seen: set[tuple[int, int]] = set()
+        for members in self.cells.values():
+            for place, one in enumerate(members):
+                a1, a2, a3, a4 = self.boxes[one]
+                for other in members[place + 1 :]:
+                    b1, b2, b3, b4 = self.boxes[other]
+                    if a3 < b1 - NEAR or b3 < a1 - NEAR or a4 < b2 - NEAR or b4 < a2 - NEAR:
+                        continue
+                    if (one, other) not in seen:
+                        seen.add((one, other))
+                        yield one, other
+
+
+def _level(outline: Outline) -> bool:
+    """Whether a piece is a rectangle standing straight."""
+    if len(outline) != 4:
+        return False
+    (ax, ay), (bx, by), (cx, cy), (dx, dy) = outline
+    return (ay == by and bx == cx and cy == dy and dx == ax) or (
+        ax == bx and by == cy and cx == dx and dy == ay
+    )
+
+
+def _within(laid: Laid, cells: Cells) -> Iterator[tuple[Ref, Ref, Kind]]:
+    level = [_level(outline) for outline in laid.outlines]
+    for one, other in cells.pairs():
+        met: float | None
+        if level[one] and level[other]:  # boxes that touch: along the longer overlap
+            a, b = cells.boxes[one], cells.boxes[other]
+            across = min(a[2], b[2]) - max(a[0], b[0])
+            met = max(across, min(a[3], b[3]) - max(a[1], b[1]), 0.0)
+        else:
+            met = meeting(laid.outlines[one], laid.outlines[other])
+        if met is not None:
+            yield laid.refs[one], laid.refs[other], "side" if met > LEAST else "corner"
 
 
 def meeting(one: Outline, other: Outline) -> float | None:
@@ -328,7 +360,9 @@ def _in_look(face: Seen, at: At) -> At:
     return tx + at[0] - sx, ty + at[1] - sy
 
 
-def _showing(by_key: dict[str, Laid], faces: tuple[Seen, ...], at: At) -> Ref | None:
+def _showing(
+    by_key: dict[str, Laid], nets: dict[str, Cells], faces: tuple[Seen, ...], at: At
+) -> Ref | None:
     """The piece seen at a point of a look: the last face that is there lies on top."""
     for face in reversed(faces):
         tx, ty, w, h = face.target
@@ -338,9 +372,9 @@ def _showing(by_key: dict[str, Laid], faces: tuple[Seen, ...], at: At) -> Ref | 
         point = _on_panel(face, at)
         if laid is None or not _in_outline(laid, point):
             continue
-        for ref, outline in zip(laid.refs, laid.outlines, strict=True):
-            if _holds(outline, point):
-                return ref
+        for at_piece in nets[face.panel].at(point):
+            if _holds(laid.outlines[at_piece], point):
+                return laid.refs[at_piece]
         return None
     return None
 
@@ -354,7 +388,9 @@ def _in_outline(laid: Laid, at: At) -> bool:
     return found
 
 
-def _worn(by_key: dict[str, Laid], faces: tuple[Seen, ...]) -> Iterator[tuple[Ref, Ref]]:
+def _worn(
+    by_key: dict[str, Laid], nets: dict[str, Cells], faces: tuple[Seen, ...]
+) -> Iterator[tuple[Ref, Ref]]:
     """What is seen side by side where one part of the bag lies on another."""
     counts: dict[tuple[Ref, Ref], int] = {}
     step = LEAST * 2
@@ -368,8 +404,8 @@ def _worn(by_key: dict[str, Laid], faces: tuple[Seen, ...]) -> Iterator[tuple[Re
                 inner = _in_look(face, _inner(edge, (at + 0.5) * step))
                 outer_edge = _outer(edge, (at + 0.5) * step)
                 outer = _in_look(face, outer_edge)
-                one = _showing(by_key, faces, inner)
-                other = _showing(by_key, faces, outer)
+                one = _showing(by_key, nets, faces, inner)
+                other = _showing(by_key, nets, faces, outer)
                 if one is not None and other is not None and one != other:
                     counts[one, other] = counts.get((one, other), 0) + 1
     yield from (pair for pair, times in counts.items() if times > 1)

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from fractions import Fraction
 from typing import Any
 
-from PySide6.QtCore import QEvent, QRectF, Qt, QTimer, Signal
+from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QFocusEvent,
@@ -22,11 +22,14 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import (
     QButtonGroup,
+    QCheckBox,
     QComboBox,
     QHBoxLayout,
     QLabel,
     QLineEdit,
     QPushButton,
+    QStyle,
+    QStyleOptionButton,
     QVBoxLayout,
     QWidget,
 )
@@ -408,6 +411,27 @@ class Segments(QWidget):
     def setToolTip(self, text: str) -> None:
         for button in self.buttons.values():
             button.setToolTip(text)
+
+
+class Tick(QCheckBox):
+    """A check box with a stitched tick, so that on is more than a colour."""
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        super().paintEvent(event)
+        if not self.isChecked():
+            return
+        option = QStyleOptionButton()
+        self.initStyleOption(option)
+        part = QStyle.SubElement.SE_CheckBoxIndicator
+        box = QRectF(self.style().subElementRect(part, option, self))
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(QPen(QColor(theme.CARD), 2.2))
+        w, h = box.width(), box.height()
+        start = QPointF(box.left() + w * 0.24, box.top() + h * 0.52)
+        turn = QPointF(box.left() + w * 0.43, box.top() + h * 0.72)
+        end = QPointF(box.left() + w * 0.78, box.top() + h * 0.28)
+        painter.drawPolyline([start, turn, end])
 
 
 class FieldRow(QWidget):
