@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import os
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtWidgets import QApplication
 
@@ -12,6 +14,9 @@ from tessil.core.choosing import measure
 from tessil.core.edits import edit
 from tessil.core.project import Got
 from tessil.core.snags import Stage
+
+if TYPE_CHECKING:
+    from tessil.ui.window import Window
 
 SIZE = (1280, 800)
 
@@ -49,6 +54,7 @@ def _take(folder: Path) -> None:
     for number, key in enumerate(("reed-pouch", "march-card-clutch", "mute-sack"), start=11):
         window.open_demo(key)
         shoot(f"{number}-{key}")
+    _piecing(window, shoot)
     window.open_demo()
     window.desk.look(stage=Stage.TRIM)
     window.desk.take_mark(0)
@@ -58,6 +64,30 @@ def _take(folder: Path) -> None:
     window.show_worksheet()
     shoot("10-worksheet")
     window.close()
+
+
+def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
+    """The layout flat and as worn, its page, the scraps and the basket."""
+    from PySide6.QtWidgets import QScrollArea
+
+    window.open_demo("march-card-clutch")
+    window.desk.look(stage=Stage.PIECE)
+    window.desk.turn_leaf("prints")
+    shoot("14-layout")
+    window.desk.see_worn("front")
+    shoot("15-as-worn")
+    window.show_prints()
+    shoot("17-basket")
+    window.show_worksheet()
+    shoot("18-layout-page")
+    area = window.preview.findChild(QScrollArea)
+    assert isinstance(area, QScrollArea)
+    area.horizontalScrollBar().setValue(area.horizontalScrollBar().maximum())
+    shoot("18-layout-page")
+    window.open_demo("reed-pouch")
+    window.desk.look(stage=Stage.PIECE)
+    window.desk.turn_leaf("stock")
+    shoot("16-scraps")
 
 
 def _with_snags(window: object) -> None:
