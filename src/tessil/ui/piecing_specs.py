@@ -70,7 +70,8 @@ def piece_specs(plan: Plan, panel: PanelPlan, leaf: str, zone: int) -> Iterator[
 def _pieces(plan: Plan, part: Part) -> Iterator[Spec]:
     panel, choice = part.panel, part.choice
     yield from alike(plan, panel)
-    yield from _parts(plan, part)
+    if panel.choices.zones:
+        yield from _parts(plan, part)
     yield part.ask("way", "choice", "Made of", "How this part's top is made", _WAYS)
     if choice.way in ("strips", "flip"):
         yield from _strips(plan, part)
@@ -97,6 +98,8 @@ def _pieces(plan: Plan, part: Part) -> Iterator[Spec]:
                        "usual")  # fmt: skip
     if panel.key == plan.shape.leader:
         yield from _whole(plan)
+    if not panel.choices.zones:
+        yield from _parts(plan, part)
     if panel.quilts:
         yield from oversize(plan)
 

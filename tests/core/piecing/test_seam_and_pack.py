@@ -18,6 +18,7 @@ from tessil.core.piecing.laying import (
 )
 from tessil.core.piecing.packs import packed
 from tessil.core.piecing.seamtest import allowance, seam_cost
+from tessil.core.piecing.whole import row_step
 from tessil.core.plan import plan
 from tessil.core.project import Pack, SeamTest
 from tessil.core.readings import readings
@@ -168,3 +169,26 @@ def test_a_layout_keeps_its_rows_when_the_panel_grows(squares):
 def test_strips_and_squares_know_their_pieces(squares):
     assert len(pieces_of(plan(squares).panel("front"))) == 56
     assert len(pieces_of(plan(tote()).panel("front"))) == 7
+
+
+def test_squares_in_hand_are_not_bought():
+    prints = tuple(p.model_copy(update={"amount": 200}) for p in tote().prints)
+    project = with_front(tote(prints=prints), ("piecing.way", "squares"), ("piecing.prints", ()))
+    made = plan(project)
+    squares = [item for item in made.items if item.what == "square"]
+    assert {item.note for item in squares} == {"in hand"}
+    assert not any(item.what == "square" for bought in made.bought for item in bought.items)
+    few = tuple(p.model_copy(update={"amount": 2}) for p in prints)
+    short = plan(project.model_copy(update={"prints": few}))
+    assert any(item.what == "square" for bought in short.bought for item in bought.items)
+
+
+def test_whole_rows_of_squares(squares):
+    made = plan(squares)
+    rows = made.panel("front").top.rows.number.whole
+    more = row_step(made, 1)
+    assert more.number == rows + 1
+    grown = plan(applied(squares, more.edit)).panel("front")
+    assert grown.top.rows.number.whole == rows + 1
+    assert grown.top.rows.surplus.value < F(1, 2)
+    assert more.edit.words == f"Make it {rows + 1} rows"

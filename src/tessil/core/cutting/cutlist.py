@@ -5,7 +5,7 @@ Knows planned panels and the binding; must not know how sizes came about.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tessil.core.bag import Part
 from tessil.core.catalogue import material
@@ -18,6 +18,8 @@ from tessil.core.project import Mark, Project
 from tessil.core.rulers import Rulers
 from tessil.core.workings import Basis, Figure, count, given
 
+IN_HAND = "in hand"
+SQUARES = ("square", "piece")
 SCRAP = "course piece"  # cut from what there is, so not bought
 
 
@@ -192,7 +194,22 @@ def cut_list(
                              note="full width; join on the diagonal"))  # fmt: skip
     items += [item for mark in project.marks for item in _pocket_items(mark, bags, project)]
     items += [_part_item(part, bags, project) for part in parts if part.cloth]
+    items = _from_hand(items, project)
     return tuple(item for item in items if item.number.value)
+
+
+def _from_hand(items: list[CutItem], project: Project) -> list[CutItem]:
+    """Squares of prints that are counted in hand and reach: nothing is cut or bought for them."""
+    there = {entry.key: entry.amount for entry in project.prints if entry.amount is not None}
+    used: dict[str, int] = {}
+    for item in items:
+        if item.what in SQUARES:
+            used[item.stock] = used.get(item.stock, 0) + item.number.whole
+    enough = {key for key, number in used.items() if number <= there.get(key, -1)}
+    return [
+        replace(item, note=IN_HAND) if item.what in SQUARES and item.stock in enough else item
+        for item in items
+    ]
 
 
 def _pocket_items(mark: Mark, bags: Figure, project: Project) -> list[CutItem]:
@@ -242,7 +259,7 @@ def purchases(items: tuple[CutItem, ...], project: Project, marks: Rulers) -> tu
     """What to buy of each stock, its pieces laid in rows across the usable width."""
     by_stock: dict[tuple[str, bool], list[CutItem]] = {}
     for item in items:
-        if item.what == SCRAP:
+        if item.what == SCRAP or item.note == IN_HAND:
             continue
         by_stock.setdefault((item.stock, item.what == "batting"), []).append(item)
     bought = []
