@@ -1,5 +1,6 @@
 """Whatever is typed into whichever fields, there is a plan or a sentence, never a fault."""
 
+import json
 from fractions import Fraction
 
 import pytest
@@ -16,8 +17,9 @@ from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import exact_text, value_text, working, working_words
+from tessil.drawing.layoutview import layout_picture
 from tessil.drawing.pictures import View, picture_of
-from tessil.files.report import report_text
+from tessil.files.report import report_data, report_text
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -172,6 +174,11 @@ def test_there_is_a_plan_or_a_sentence(key, steps):
 def test_whatever_was_typed_can_be_drawn_and_reported(key, steps):
     made = _typed_in(plan(project_of(key)), steps)
     assert made.project.name in report_text(made)
+    json.dumps(report_data(made))
+    for panel in made.panels:
+        assert layout_picture(made, panel).items
+        for look in made.bag.looks:
+            assert picture_of(made, View(Stage.PIECE, panel.key, worn=look.name)).items
     for stage in Stage:
         for panel in made.panels:
             picture = picture_of(made, View(stage, panel.key))

@@ -5,6 +5,8 @@ For looking, touching and lengths on a slant; sizes at right angles stay exact f
 
 from __future__ import annotations
 
+from math import hypot
+
 from tessil.core.sizes import Outline
 
 Vector = tuple[float, float]
@@ -47,6 +49,18 @@ def band(outline: Outline, way: Vector, low: float, high: float) -> Outline:
     """The part of a polygon between two limits along a unit vector; empty if there is none."""
     part = half(half(outline, way, low, above=True), way, high, above=False)
     return part if len(part) > 2 and area(part) > TINY else ()
+
+
+def cut_by(outline: Outline, shape: Outline) -> Outline:
+    """The part of a polygon inside a convex one that is given clockwise as drawn."""
+    part = outline
+    for (ax, ay), (bx, by) in zip(shape, (*shape[1:], shape[0]), strict=True):
+        length = hypot(bx - ax, by - ay)
+        if length < TINY:
+            continue
+        inwards = (ay - by) / length, (bx - ax) / length
+        part = half(part, inwards, along((ax, ay), inwards), above=True)
+    return part
 
 
 def boxed(outline: Outline, x: float, y: float, width: float, height: float) -> Outline:

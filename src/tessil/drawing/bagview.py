@@ -13,6 +13,7 @@ from tessil.core.bag import Detail, Face, Look
 from tessil.core.checks.fit import held_name
 from tessil.core.cutting.cutlist import binding_print
 from tessil.core.plan import Plan
+from tessil.core.polygons import shifted
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.picture import (
     Cloth,
@@ -23,7 +24,6 @@ from tessil.drawing.picture import (
     Point,
     Sheet,
     clipped,
-    moved,
     rectangle,
 )
 
@@ -49,7 +49,7 @@ def finished_bag(
     over = max((-float(y) for d in look.details for _, y in d.points), default=0.0)
     top = floor - height
     cloths = [cloth for face in look.faces for cloth in face_cloths(plan, face)]
-    placed = [Cloth(moved(c.outline, x, top), c.print, c.key, c.turned) for c in cloths]
+    placed = [Cloth(shifted(c.outline, x, top), c.print, c.key, c.turned) for c in cloths]
     items: list[Item] = []
     if depth:
         items += _mouth(plan, look, x, top)
@@ -77,7 +77,7 @@ def _creases(plan: Plan, look: Look, x: float, top: float) -> Iterator[Line]:
     for face in look.faces[1:]:
         panel = plan.panel(face.panel).panel
         whole = tuple((float(px), float(py)) for px, py in panel.outline)
-        shape = moved(_on_face(face, whole), x, top)
+        shape = shifted(_on_face(face, whole), x, top)
         if len(shape) > 2:
             yield Line(shape, "raw", closed=True)
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.top import Patch
 from tessil.core.plan import Plan
-from tessil.core.polygons import box_of
+from tessil.core.polygons import box_of, cut_by
 from tessil.core.sizes import Outline
 from tessil.drawing.picture import Cloth, clipped
 
@@ -71,22 +71,3 @@ def on_outline(
             return shape
         return clipped(clipped(shape, 0, size[0], 0), 0, size[1], 1)
     return cut_by(outline, shape)
-
-
-def cut_by(outline: Outline, shape: Outline) -> Outline:
-    """The part of a polygon inside a convex one that is given clockwise as drawn."""
-    part = outline
-    for (ax, ay), (bx, by) in zip(shape, (*shape[1:], shape[0]), strict=True):
-        kept: list[tuple[float, float]] = []
-        for start, end in zip(part, (*part[1:], part[0]) if part else (), strict=True):
-            a = (bx - ax) * (start[1] - ay) - (by - ay) * (start[0] - ax)
-            b = (bx - ax) * (end[1] - ay) - (by - ay) * (end[0] - ax)
-            if a >= 0:
-                kept.append(start)
-            if (a > 0 > b) or (a < 0 < b):
-                share = a / (a - b)
-                kept.append(
-                    (start[0] + share * (end[0] - start[0]), start[1] + share * (end[1] - start[1]))
-                )
-        part = tuple(kept)
-    return part

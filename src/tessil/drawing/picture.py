@@ -7,10 +7,11 @@ Words, dimension offsets and line widths are in reading sizes and do not grow wi
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass, field
 from typing import Literal
 
+from tessil.core.polygons import band
+from tessil.core.polygons import rectangle as rectangle
 from tessil.core.project import Print
 
 Point = tuple[float, float]
@@ -131,16 +132,6 @@ class Picture:
         return [item for item in self.items if isinstance(item, kind)]
 
 
-def rectangle(x: float, y: float, width: float, height: float) -> tuple[Point, ...]:
-    """The corners of a rectangle, clockwise as drawn."""
-    return ((x, y), (x + width, y), (x + width, y + height), (x, y + height))
-
-
-def moved(points: Iterable[Point], dx: float, dy: float) -> tuple[Point, ...]:
-    """Points shifted."""
-    return tuple((x + dx, y + dy) for x, y in points)
-
-
 def inside(point: Point, outline: tuple[Point, ...]) -> bool:
     """Whether a point lies in a polygon, by counting crossings."""
     x, y = point
@@ -152,27 +143,8 @@ def inside(point: Point, outline: tuple[Point, ...]) -> bool:
 
 
 def clipped(outline: tuple[Point, ...], low: float, high: float, axis: int) -> tuple[Point, ...]:
-    """A polygon cut to low..high along one axis (Sutherland and Hodgman, 1974).
-
-    Right for outlines that each cutting line crosses twice, as bag panels are.
-    """
-    for limit, keep_above in ((low, True), (high, False)):
-        kept: list[Point] = []
-        for start, end in zip(outline, (*outline[1:], outline[0]) if outline else (), strict=True):
-            a_in = (start[axis] >= limit) == keep_above or start[axis] == limit
-            b_in = (end[axis] >= limit) == keep_above or end[axis] == limit
-            if a_in:
-                kept.append(start)
-            if a_in != b_in:
-                share = (limit - start[axis]) / (end[axis] - start[axis])
-                kept.append(
-                    (
-                        start[0] + share * (end[0] - start[0]),
-                        start[1] + share * (end[1] - start[1]),
-                    )
-                )
-        outline = tuple(kept)
-    return outline
+    """A polygon cut to low..high along one axis."""
+    return band(outline, (1.0, 0.0) if axis == 0 else (0.0, 1.0), low, high)
 
 
 def neighbour(pieces: dict[str, tuple[Point, ...]], key: str, way: tuple[int, int]) -> str:

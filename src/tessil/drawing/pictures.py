@@ -12,9 +12,10 @@ from dataclasses import dataclass
 from tessil.core.marks import marks_of
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
+from tessil.core.polygons import cut_by
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bagview import finished_bag
-from tessil.drawing.bands import bands, cut_by, trimmed_bands
+from tessil.drawing.bands import bands, trimmed_bands
 from tessil.drawing.clothview import cut_picture, edge_picture
 from tessil.drawing.edgeview import bag_letters, edge_words
 from tessil.drawing.markview import mark_items, outline_of
