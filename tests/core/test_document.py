@@ -6,11 +6,11 @@ import pytest
 from pydantic import ValidationError
 
 from tessil.core.catalogue import hoop, hoops, material, materials, of_kind
+from tessil.core.choices import owner_key
 from tessil.core.choosing import choose, choose_alike, choose_apart, measure, reshape
 from tessil.core.edits import applied, edit, path_of
 from tessil.core.making.cautions import caution_for
 from tessil.core.making.squaring import squaring_advice
-from tessil.core.panels import owner_key
 from tessil.core.plan import plan
 from tessil.core.project import Got, Mark, Oversize, Piecing, Print, Project, Seams
 from tessil.core.shapes import SHAPES

@@ -342,6 +342,7 @@ def test_a_photo_is_cropped_and_scaled_by_two_points(clutch, tmp_path):
     photo = window.desk.project.prints[page.at].photo
     assert (photo.wide, photo.high) == (640, 480)
     assert page.photo.isVisible()
+    assert not page.rows["motif"].error.text()
     clutch.click(page.rows["apart"].field)
     clutch.type("8")
     assert window.desk.project.prints[page.at].photo.apart == 8

@@ -8,8 +8,8 @@ from __future__ import annotations
 from typing import Any
 
 from tessil.core.bag import Panel
+from tessil.core.choices import choices_for, owner_key
 from tessil.core.edits import Edit, applied, edit, path_of
-from tessil.core.panels import choices_for, owner_key
 from tessil.core.project import Measured, PanelChoices, Project, ShapeChoice
 from tessil.core.shapes import SHAPES, Shape
 

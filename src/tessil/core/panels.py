@@ -11,6 +11,13 @@ from fractions import Fraction
 
 from tessil.core.bag import Panel
 from tessil.core.catalogue import Material
+from tessil.core.choices import (
+    choices_for,
+    choices_of_lining,
+    first_print,
+    has_backing,
+    owner_key,
+)
 from tessil.core.lengths import Inches
 from tessil.core.piecing.slanted import slant_of
 from tessil.core.piecing.strips import Strips, edge_shows
@@ -24,7 +31,7 @@ from tessil.core.piecing.tops import (
     plan_top,
     shared,
 )
-from tessil.core.project import Got, Layers, Measured, PanelChoices, Piecing, Project, Quilting
+from tessil.core.project import Got, Measured, PanelChoices, Piecing, Project, Quilting
 from tessil.core.quilting.channels import Channels, Stitching, plan_channels, stitching
 from tessil.core.quilting.shrinkage import (
     NO_STRAIN,
@@ -174,23 +181,6 @@ class PanelPlan:
         return real / plan
 
 
-def choices_for(project: Project, panel: Panel) -> PanelChoices:
-    """A panel's own choices, those of the panel it is like, or the start for its kind."""
-    for key in (panel.key, panel.like):
-        if key in project.panels:
-            return project.panels[key]
-    if panel.kind == "outer":
-        return PanelChoices()
-    first = choices_of_lining(project)
-    if first is not None:
-        return first
-    return PanelChoices(
-        piecing=Piecing(way="whole"),
-        layers=Layers(batting="none"),
-        quilting=Quilting(pattern="none"),
-    )
-
-
 def _known(batting: str) -> Constants:
     return bare_constants() if batting == "none" else constants(batting)
 
@@ -222,11 +212,6 @@ def _strains(channels: Channels | None, batting: str) -> tuple[Strain, Strain]:
         return NO_STRAIN, NO_STRAIN
     known = _known(batting)
     return across_lines(channels.gap, known), along_lines(known)
-
-
-def owner_key(project: Project, panel: Panel) -> str:
-    """Under which key the choices this panel uses stand in the document."""
-    return panel.key if panel.key in project.panels or not panel.like else panel.like
 
 
 def _both_ways(setting: Setting, panel: Panel, choices: PanelChoices, across: Strain,
@@ -362,11 +347,10 @@ def _edges_show(setting: Setting, panel: Panel, parts: tuple[Part, ...],
             ("left", "right", part.top.columns, strains[0]),
             ("top", "bottom", part.top.rows, strains[1]),
         ):
-            if pieces is None or len(pieces.cuts) < 2:
+            ends = _ends(part.top, pieces)
+            if ends is None:
                 continue
-            sides: tuple[tuple[Side, Figure], ...] = (
-                (first, pieces.cuts[0]), (last, pieces.cuts[-1]),  # type: ignore[assignment]
-            )  # fmt: skip
+            sides: tuple[tuple[Side, Figure], ...] = ((first, ends[0]), (last, ends[1]))  # type: ignore[assignment]
             for side, cut in sides:
                 if (side == "top" and zone) or (side == "bottom" and zone < len(parts) - 1):
                     continue
@@ -379,6 +363,15 @@ def _edges_show(setting: Setting, panel: Panel, parts: tuple[Part, ...],
                 )  # fmt: skip
                 found.append(EdgeShow(side, zone, shows.called(f"{side} piece will show"), cut))
     return tuple(found)
+
+
+def _ends(top: Top, pieces: Strips | None) -> tuple[Figure, Figure] | None:
+    """Cut widths of the outermost pieces, first and last; None where one piece is all."""
+    if top.border is not None:
+        return top.border, top.border
+    if pieces is None or len(pieces.cuts) < 2:
+        return None
+    return pieces.cuts[0], pieces.cuts[-1]
 
 
 def _layers(
@@ -395,11 +388,6 @@ def _layers(
         else:
             layers.append(Layer("backing", "Backing", entry, lining_print, *size, margin.value))
     return tuple(layers)
-
-
-def has_backing(project: Project, choices: PanelChoices, kind: str) -> bool:
-    """Whether a cloth is quilted in behind the batting: an interlining or the lining."""
-    return kind == "outer" and (project.lining == "quilted-in" or choices.layers.backing != "none")
 
 
 def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
@@ -421,7 +409,7 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
     quilted = _got(measured.quilted, expected, "quilted")
     off = _cut_off(setting, choices, quilted, trimmed)
     at = _scaled(pieced, quilted, off)
-    lining_print = _first_print(choices_of_lining(project))
+    lining_print = first_print(choices_of_lining(project))
     materials = stack(batting, has_backing(project, choices, panel.kind), lining=False)
     pressed = thickness(materials, "pressed")
     return PanelPlan(
@@ -486,14 +474,3 @@ def _sewing(
         return None
     run = pieced.height if quilting.run == "upright" else pieced.width
     return stitching(channels.lines, run, pressed, quilting.stitch_mm)
-
-
-def choices_of_lining(project: Project) -> PanelChoices | None:
-    """The lining's own choices, if it has been given any."""
-    return project.panels.get("lining")
-
-
-def _first_print(choices: PanelChoices | None) -> str:
-    if choices and choices.piecing.prints:
-        return choices.piecing.prints[0]
-    return "cloth"

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 from tessil.core.bag import Bag
 from tessil.core.catalogue import materials
 from tessil.core.checks import find_snags
+from tessil.core.choices import has_backing
 from tessil.core.cutting.cutlist import (
     CutItem,
     Purchase,
@@ -23,7 +24,7 @@ from tessil.core.edges.binding import BindingPlan, plan_binding
 from tessil.core.ladder import Rung, ladder
 from tessil.core.layout.board import Board, board_of
 from tessil.core.layout.rules import Broken, broken_rules
-from tessil.core.panels import PanelPlan, Setting, has_backing, plan_panel
+from tessil.core.panels import PanelPlan, Setting, plan_panel
 from tessil.core.piecing.seamtest import piecing_seam
 from tessil.core.project import Held, Measured, PanelChoices, Project, Thing
 from tessil.core.rulers import Rulers, rulers

@@ -215,6 +215,8 @@ def _prints(plan: Plan, part: Part) -> Iterator[Spec]:
                None, always(Edit("", ())))  # fmt: skip
     if not plan.board.patches:
         return
+    yield Spec("rules.arrange", "search", "Arrange the prints", "Finds a layout by these rules; "
+               "pinned pieces stay", None, always(Edit("", ())))  # fmt: skip
     rule = (
         ("sides", "None alike side by side", "The same print may not touch itself"),
         ("corners", "None alike corner to corner", "Squares only"),
@@ -238,8 +240,6 @@ def _prints(plan: Plan, part: Part) -> Iterator[Spec]:
                        "Change the rules", (("", "anywhere"), *where))  # fmt: skip
     yield field_of(plan, "rules.seed", "count", "Try number", "The same number gives the same "
                    "layout again", "Change the rules")  # fmt: skip
-    yield Spec("rules.arrange", "search", "Arrange the prints", "Finds a layout by these rules; "
-               "pinned pieces stay", None, always(Edit("", ())))  # fmt: skip
 
 
 # -- scraps, packs, the seam ------------------------------------------------------

@@ -383,8 +383,9 @@ class PrintsPage(QWidget):
 
     def say_photo(self, words: str) -> None:
         """A word beside the photo's button: that it is being read, or what is wrong with it."""
-        row = self.rows["file" if self.rows["file"].isVisible() else "motif"]
-        row.tell(words)
+        beside = "file" if self.rows["file"].isVisible() else "motif"
+        for key in ("file", "motif"):
+            self.rows[key].tell(words if key == beside else "")
 
     def _add(self) -> None:
         prints = self.desk.project.prints

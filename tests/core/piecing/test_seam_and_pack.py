@@ -192,3 +192,16 @@ def test_whole_rows_of_squares(squares):
     assert grown.top.rows.number.whole == rows + 1
     assert grown.top.rows.surplus.value < F(1, 2)
     assert more.edit.words == f"Make it {rows + 1} rows"
+
+
+def test_a_border_is_trimmed_alike_and_says_what_it_will_show(squares):
+    bordered = with_front(squares, ("piecing.border", F(3, 2)), ("piecing.surplus", "one"))
+    front = plan(bordered).panel("front")
+    assert front.cut_off["top"].value == front.cut_off["bottom"].value
+    assert {edge.side for edge in front.edges_show} == {"left", "right", "top", "bottom"}
+    thin = plan(with_front(squares, ("piecing.border", F(3, 4))))
+    snag = next(s for s in thin.snags if s.key.startswith("piece.edge.front"))
+    assert "border" in snag.title
+    (fix,) = snag.fixes
+    wider = plan(applied(thin.project, fix))
+    assert wider.panel("front").choices.piecing.border > F(3, 4)

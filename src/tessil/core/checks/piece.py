@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.panels import EdgeShow, PanelPlan
+from tessil.core.piecing.laying import part_path
 from tessil.core.piecing.strips import Strips
 from tessil.core.places import edge_place
 from tessil.core.snags import Snag, Stage, Weight
@@ -30,7 +31,7 @@ def piece_snags(plan: Plan) -> Iterator[Snag]:
 def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:
     read = plan.marks.notation.read_off
     piecing = panel.parts[edge.zone].choice
-    noun = "strip" if piecing.way == "strips" else "row of squares"
+    noun = "border" if piecing.border else "strip" if piecing.way == "strips" else "row of squares"
     if edge.shows.value <= 0:
         title = f"The {edge.side} {noun} is trimmed away or sewn in"
     else:
@@ -52,8 +53,12 @@ def _edge_fixes(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...
     part = panel.parts[edge.zone]
     choice, upright = part.choice, edge.side in ("left", "right")
     pieces = part.top.columns if upright else part.top.rows
-    assert pieces is not None
-    path = "piecing" if not edge.zone else f"zones.{edge.zone - 1}.piecing"
+    if choice.border or pieces is None:
+        wider = choice.border + LEAST_EDGE - min(edge.shows.value, LEAST_EDGE)
+        wider = plan.marks.notation.nearest(wider + Fraction(1, 8))
+        field = f"{part_path(edge.zone)}.border"
+        return (choose(plan.project, panel.panel, "Cut the border wider", (field, wider)),)
+    path = part_path(edge.zone)
     grid = choice.way in ("squares", "web")
     rule = "surplus_across" if grid and upright else "surplus"
     number, now = pieces.number.whole, getattr(choice, rule)

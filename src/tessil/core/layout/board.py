@@ -9,8 +9,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from tessil.core.bag import Bag
+from tessil.core.choices import owner_key
 from tessil.core.layout.touches import Laid, Ref, Touch, laid_of, touches, touches_of
-from tessil.core.panels import PanelPlan, owner_key
+from tessil.core.panels import PanelPlan
 from tessil.core.piecing.top import Patch
 from tessil.core.polygons import box_of
 from tessil.core.project import Project

@@ -103,6 +103,7 @@ class Top:
     rows: Strips | None = None
     columns: Strips | None = None
     left: tuple[str, ...] = ()  # what is over, in words
+    border: Figure | None = None  # cut width of a border all round
 
 
 def print_at(wish: Wish, piece: int, row: int = 0, place: int = 0, across: int = 0) -> str:

@@ -100,6 +100,7 @@ def _bordered(wish: Wish, make: Callable[[Wish], Top]) -> Top:
         order=(*inner.order, "Sew the two side borders on, press outwards; then top and bottom."),
         rows=None,
         columns=None,
+        border=border,
     )
 
 
@@ -176,13 +177,17 @@ def _trimmed(wish: Wish, top: Top, own: Pair, zone: int, shows: tuple[Figure, Fi
 
 
 def down_rule(choice: Piecing) -> str:
-    """What becomes of the surplus at top and bottom."""
+    """What becomes of the surplus at top and bottom; a border is trimmed alike all round."""
+    if choice.border:
+        return "both"
     stacked = choice.way in ("squares", "web") or choice.run == "level"
     return choice.surplus if stacked else "both"
 
 
 def across_rule(choice: Piecing) -> str:
-    """What becomes of the surplus at left and right."""
+    """What becomes of the surplus at left and right; a border is trimmed alike all round."""
+    if choice.border:
+        return "both"
     if choice.way in ("squares", "web"):
         return choice.surplus_across
     return choice.surplus if choice.way == "strips" and choice.run == "upright" else "both"
