@@ -405,3 +405,16 @@ def test_the_leaf_of_prints_counts_what_is_laid(clutch):
     assert "squares.number" in keys
     assert "press.crossing" in keys
     assert clutch.window.desk.stage is Stage.PIECE
+
+
+def test_with_no_print_at_all_arranging_says_what_is_missing(clutch):
+    window = clutch.window
+    window.show_prints()
+    while window.desk.project.prints:
+        clutch.click(window.basket_page.gone)
+    clutch.click(window.basket_page.back)
+    row = clutch.field("rules.arrange")
+    clutch.click(row.button)
+    wait_for_search(clutch)
+    assert "basket is empty" in row.words.text()
+    assert len(window.bench.picture.pieces) == 40

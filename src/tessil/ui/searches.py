@@ -101,6 +101,9 @@ class Searches(QObject):
             change, words = work(watch)
         except FileTrouble as trouble:
             change, words = Edit("", ()), str(trouble)
+        except Exception:
+            self._found.emit(turn, Edit("", ()), "The search went wrong; nothing was changed.")
+            raise
         self._found.emit(turn, change, words)
 
     def _show(self, turn: int, share: float, cost: int) -> None:

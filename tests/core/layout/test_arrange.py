@@ -183,11 +183,10 @@ def test_too_few_prints_are_told_without_searching():
 def test_what_cannot_be_is_said(prints, says):
     project = squared(project_of("clutch"), "body").model_copy(update={"prints": prints})
     assert any(says in why for why in reasons(plan(project)))
-    if prints:
-        made = plan(project)
-        asked = ask(made)
-        again = plan(applied(project, arranged(made, asked, arrange(asked.problem, 1, 300))))
-        assert again.panel("body").patches
+    made = plan(project)
+    asked = ask(made)
+    again = plan(applied(project, arranged(made, asked, arrange(asked.problem, 1, 300))))
+    assert again.panel("body").patches
 
 
 def test_none_in_hand_is_over_at_once_and_a_fix_mends_it():

@@ -205,3 +205,11 @@ def test_a_border_is_trimmed_alike_and_says_what_it_will_show(squares):
     (fix,) = snag.fixes
     wider = plan(applied(thin.project, fix))
     assert wider.panel("front").choices.piecing.border > F(3, 4)
+
+
+def test_an_overhang_that_is_hardly_one_is_told():
+    project = with_front(tote(), ("piecing.way", "flip"), ("piecing.overhang", F(1, 4)))
+    snag = next(s for s in plan(project).snags if s.key == "piece.overhang.front.0")
+    mended = plan(applied(project, snag.fixes[0]))
+    assert mended.panel("front").choices.piecing.overhang == F(3, 4)
+    assert not any(s.key.startswith("piece.overhang") for s in mended.snags)

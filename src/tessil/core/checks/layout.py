@@ -26,6 +26,7 @@ if TYPE_CHECKING:
 TOUCHING = ("side", "corner", "join", "worn")
 SEARCHED = 200  # in larger layouts no single swap is looked for
 COSTS = Fraction(1, 8)
+LEAST_OVERHANG = Fraction(1, 2)
 
 
 def layout_snags(plan: Plan) -> Iterator[Snag]:
@@ -37,6 +38,7 @@ def layout_snags(plan: Plan) -> Iterator[Snag]:
     yield from _twice(plan)
     for panel in plan.panels:
         yield from _scraps(plan, panel)
+        yield from _overhang(plan, panel)
         yield from _seam(plan, panel)
 
 
@@ -251,6 +253,22 @@ def _short(plan: Plan, panel: PanelPlan, zone: int, title: str, what: str) -> Sn
         place=whole(panel),
         fixes=tuple(fixes),
     )
+
+
+def _overhang(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Flipped strips that reach less than half an inch past the outline."""
+    for zone, part in enumerate(panel.parts):
+        if part.choice.way != "flip" or part.choice.overhang >= LEAST_OVERHANG:
+            continue
+        path = f"{part_path(zone)}.overhang"
+        words = plan.marks.notation.read_off(Fraction(3, 4), unit=True)
+        yield Snag(
+            f"piece.overhang.{panel.key}.{zone}", Stage.PIECE, Weight.WARNS,
+            "The flipped strips hardly reach past the outline",
+            "A strip that shifts a little in sewing leaves bare batting: ½ to 1 in (12 to 25 mm) "
+            "beyond is usual.", panel.key, whole(panel),
+            (choose(plan.project, panel.panel, f"Reach {words} past it",
+                    (path, Fraction(3, 4))),))  # fmt: skip
 
 
 def _seam(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:

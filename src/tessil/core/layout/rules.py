@@ -250,6 +250,8 @@ def _floor(price: Pricing, prints: tuple[Print, ...], alone: Any, weights: Any,
 
 def arranged(plan: Plan, asked: Asked, answer: Answer) -> Edit:
     """The layout of an answer as one edit, directional prints turned to stand upright."""
+    if not asked.prints:
+        return Edit("Arrange the prints", ())
     chosen = {
         decision: asked.prints[int(at)]
         for decision, at in zip(asked.decisions, answer.prints, strict=True)
@@ -305,6 +307,8 @@ def outcome(plan: Plan, change: Edit) -> str:
     from tessil.core.edits import applied
     from tessil.core.plan import plan as plan_again
 
+    if not plan.project.prints:
+        return reasons(plan)[0]
     after = plan_again(applied(plan.project, change))
     left = after.broken
     why = " ".join(reasons(after))
