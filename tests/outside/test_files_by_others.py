@@ -15,6 +15,7 @@ from pypdf.generic import ContentStream
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
+from tessil.drawing.fonts import text_font
 from tessil.drawing.layoutview import key_of_prints
 from tessil.files.projectfile import load, schema, to_text
 from tessil.files.report import cut_csv, report_data, report_text
@@ -78,6 +79,19 @@ def test_the_pages_say_what_to_cut_and_sew(pages):
     for words in ("Layout: front and back", "Red dots: 4", "Blue checks: 3", "Sew strips 1 and 2",
                   "page 3 of 3"):  # fmt: skip
         assert words in third
+
+
+def test_figures_of_a_page_can_be_searched_whatever_the_window_uses(qapp):
+    """The window's font has tabular figures, which a PDF would keep as private code points."""
+    before = qapp.font()
+    qapp.setFont(text_font())
+    try:
+        page = pypdf.PdfReader(io.BytesIO(pdf_bytes(plan(tote())))).pages[1]
+    finally:
+        qapp.setFont(before)
+    text = page.extract_text()
+    assert "page 2 of 3" in " ".join(text.split())
+    assert not any("\ue000" <= letter <= "\uf8ff" for letter in text)
 
 
 def test_the_layout_page_can_be_sewn_from_in_black_and_white():

@@ -66,11 +66,13 @@ def _pieces(panel: PanelPlan) -> Rung:
     if len(panel.parts) > 1:
         number = total([part.top.pieces for part in panel.parts]).called("pieces")
         return Rung("pieces", "Pieces", (), f"in {len(panel.parts)} parts", number)
-    top = panel.top
-    strips = top.rows or top.columns
-    unlike = panel.choices.piecing.way in ("courses", "crumbs") or (strips and strips.mixed)
-    return Rung("pieces", "Pieces", top.piece_size, "first of them, cut" if unlike else "each, cut",
-                top.pieces)  # fmt: skip
+    top, piecing = panel.top, panel.choices.piecing
+    if piecing.way == "courses":
+        return Rung("pieces", "Pieces", top.piece_size, "high, cut from scraps", top.pieces)
+    slanted = piecing.way == "flip" or piecing.run == "diagonal"
+    unlike = piecing.way in ("strips", "flip") and (slanted or piecing.fixed == "mixed")
+    note = "at most, cut" if unlike else "each, cut"
+    return Rung("pieces", "Pieces", top.piece_size, note, top.pieces)
 
 
 def _pieced(panel: PanelPlan) -> Rung:

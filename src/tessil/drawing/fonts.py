@@ -35,9 +35,8 @@ def _font(face: str, pixels: float, weight: QFont.Weight, tabular: bool) -> QFon
     font = QFont(face)
     font.setPixelSize(max(1, round(pixels)))
     font.setWeight(weight)
-    if tabular:
-        font.setFeature(QFont.Tag("tnum"), 1)
-        font.setFeature(QFont.Tag("lnum"), 1)
+    for feature in ("tnum", "lnum"):  # said both ways, or the application's font lends its own
+        font.setFeature(QFont.Tag(feature), int(tabular))
     return font
 
 

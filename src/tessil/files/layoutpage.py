@@ -79,7 +79,8 @@ def _order(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
         number = top.pieces.whole
         size = notation.size(*(figure.value for figure in top.piece_size))
         name = f"Part {at + 1}: " if len(panel.parts) > 1 else ""
-        cut = f", {size} cut" if top.piece_size else ""
+        alike = len({(c.width.value, c.height.value) for c in top.cuts}) < 2
+        cut = f", {'' if alike else 'at most '}{size} cut" if top.piece_size else ""
         sheet.wrapped(f"{name}{number} {'pieces' if number > 1 else 'piece'}{cut}",
                       sheet.text(11, True), theme.INK)  # fmt: skip
         for turn, step in enumerate(top.order, start=1):

@@ -174,6 +174,14 @@ def _sync_folder(folder: Path) -> None:
             os.close(handle)
 
 
+def write_export(path: Path, data: bytes) -> None:
+    """Write something made from a project, whole or not at all; raises FileTrouble."""
+    try:
+        _replace_whole(path, data, backup=False)
+    except OSError as error:
+        raise FileTrouble(f"“{path.name}” could not be written: {_reason(error)}.") from None
+
+
 def write_quickly(path: Path, text: str) -> None:
     """An atomic write without a backup, for recovery files; raises OSError."""
     _replace_whole(path, text.encode("utf-8"), backup=False)

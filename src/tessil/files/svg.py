@@ -13,7 +13,7 @@ from tessil.core.snags import Stage
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.painter import Surface, paint_picture
 from tessil.drawing.pictures import View, picture_of
-from tessil.files.projectfile import FileTrouble
+from tessil.files.projectfile import write_export
 
 PER_INCH = 96
 
@@ -43,8 +43,4 @@ def svg_bytes(plan: Plan, panel: str, stage: Stage = Stage.TRIM) -> bytes:
 
 def save_svg(plan: Plan, panel: str, path: Path, stage: Stage = Stage.TRIM) -> None:
     """Write a panel; raises FileTrouble if the disk refuses."""
-    try:
-        path.write_bytes(svg_bytes(plan, panel, stage))
-    except OSError as error:
-        reason = (error.strerror or "the disk refused").lower()
-        raise FileTrouble(f"“{path.name}” could not be written: {reason}.") from None
+    write_export(path, svg_bytes(plan, panel, stage))

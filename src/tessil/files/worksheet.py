@@ -32,7 +32,7 @@ from tessil.drawing.fonts import load_fonts
 from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.files.layoutpage import laid_out, paint_layout
-from tessil.files.projectfile import FileTrouble
+from tessil.files.projectfile import FileTrouble, write_export
 from tessil.files.report import finished_text, merged_rows
 from tessil.files.sheet import CENTRE, LEFT, MARGIN, MM_PER_INCH, RIGHT, Sheet
 
@@ -264,9 +264,4 @@ def pdf_bytes(plan: Plan) -> bytes:
 
 def save_pdf(plan: Plan, path: Path) -> None:
     """Write the worksheet; raises FileTrouble if the disk refuses."""
-    data = pdf_bytes(plan)
-    try:
-        path.write_bytes(data)
-    except OSError as error:
-        reason = (error.strerror or "the disk refused").lower()
-        raise FileTrouble(f"“{path.name}” could not be written: {reason}.") from None
+    write_export(path, pdf_bytes(plan))

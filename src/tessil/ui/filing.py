@@ -14,7 +14,7 @@ from PySide6.QtWidgets import QMainWindow
 from tessil.core.project import Project
 from tessil.files import recent, recovery
 from tessil.files.places import documents_folder
-from tessil.files.projectfile import FileTrouble, load, save
+from tessil.files.projectfile import FileTrouble, load, save, write_export
 from tessil.files.report import cut_csv
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.filebar import FileBar
@@ -125,11 +125,7 @@ class FilingWindow(QMainWindow):
 
     def ask_csv(self) -> None:
         def write(path: Path) -> None:
-            try:
-                path.write_text(cut_csv(self.desk.plan), "utf-8")
-            except OSError as error:
-                reason = (error.strerror or "the disk refused").lower()
-                raise FileTrouble(f"“{path.name}” could not be written: {reason}.") from None
+            write_export(path, cut_csv(self.desk.plan).encode("utf-8"))
 
         self._ask_export("Cut list as", ".csv", write)
 

@@ -213,3 +213,16 @@ def test_an_overhang_that_is_hardly_one_is_told():
     mended = plan(applied(project, snag.fixes[0]))
     assert mended.panel("front").choices.piecing.overhang == F(3, 4)
     assert not any(s.key.startswith("piece.overhang") for s in mended.snags)
+
+
+@pytest.mark.parametrize(("changes", "size", "note"), [
+    ((), (F(5, 2), F(63, 4)), "each, cut"),
+    ((("piecing.fixed", "mixed"), ("piecing.widths", (F(2), F(3)))), (F(3), F(63, 4)),
+     "at most, cut"),
+    ((("piecing.way", "squares"),), (F(5, 2), F(5, 2)), "each, cut"),
+])  # fmt: skip
+def test_the_ladder_says_whether_pieces_are_alike(changes, size, note):
+    made = plan(with_front(tote(), *changes))
+    rung = made.ladder("front")[0]
+    assert tuple(figure.value for figure in rung.sizes) == size
+    assert rung.note == note

@@ -108,7 +108,7 @@ def diagonal_top(wish: Wish) -> Top:
             "Cut the size out of the sewn strips, and stay-stitch its edges at ⅛ in (3 mm).",
         ),
         pieces=count("pieces", len(lengths), Basis.GEOMETRY),
-        piece_size=(strips.cut, longest),
+        piece_size=(strips.widest, longest),
     )
 
 
@@ -194,7 +194,7 @@ def flip_top(wish: Wish) -> Top:
         ),
         order=_flip_order(base, number),
         pieces=count("pieces", len(lengths), Basis.GEOMETRY),
-        piece_size=(strips.cut, longest),
+        piece_size=(strips.widest, longest),
     )
 
 

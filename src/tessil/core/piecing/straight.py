@@ -61,7 +61,7 @@ def strip_top(wish: Wish) -> Top:
         lines=strip_lines(strips),
         order=_strip_order(strips, choice.press),
         pieces=count("pieces", len(proper), Basis.GEOMETRY),
-        piece_size=(strips.cut, along),
+        piece_size=(strips.widest, along),
         rows=strips if level else None,
         columns=None if level else strips,
     )

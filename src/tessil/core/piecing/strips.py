@@ -87,6 +87,12 @@ class Strips:
         return found
 
     @property
+    def widest(self) -> Figure:
+        """The widest of the pieces proper, as cut."""
+        proper = [c for c, kind in zip(self.cuts, self.kinds, strict=True) if kind == "piece"]
+        return max(proper, key=lambda cut: cut.value)
+
+    @property
     def mixed(self) -> bool:
         return any(cut.value != self.cut.value for cut in self.cuts)
 
