@@ -8,6 +8,7 @@ from PySide6.QtGui import QColor, QImage
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.edits import edit
 from tessil.core.piecing.laying import laid
 from tessil.core.snags import Stage
 
@@ -418,3 +419,26 @@ def test_with_no_print_at_all_arranging_says_what_is_missing(clutch):
     wait_for_search(clutch)
     assert "basket is empty" in row.words.text()
     assert len(window.bench.picture.pieces) == 40
+
+
+def test_scraps_go_out_as_a_list_and_come_in_again(hands, tmp_path):
+    window = hands.window
+    window.open_demo("reed-pouch")
+    QApplication.processEvents()
+    scraps = window.desk.project.scraps
+    path = tmp_path / "box.csv"
+    for key in ("scraps-out", "scraps-in"):
+        hands.menu(key)
+        hands.type(str(path))
+        hands.press(Qt.Key.Key_Return)
+        assert not window.file_bar.isVisible()
+        window.desk.attempt(edit("", ("scraps", ())))
+        window.desk.attempt(edit("", ("panels.body.piecing.way", "strips"), ("scraps", ())))
+    hands.ctrl(Qt.Key.Key_Z)
+    assert window.desk.project.scraps == scraps
+    path.write_text("a,b\n1,2\n")
+    hands.menu("scraps-in")
+    hands.type(str(path))
+    hands.press(Qt.Key.Key_Return)
+    assert "no column" in window.file_bar.error.text()
+    assert window.desk.project.scraps == scraps

@@ -25,6 +25,8 @@ ACTIONS = (
     ActionRow("worksheet", "Worksheet", ("Ctrl+P",), "show_worksheet", apart=True),
     ActionRow("svg", "Save this panel as SVG…", ("Ctrl+E",), "ask_svg"),
     ActionRow("csv", "Save the cut list as CSV…", ("Ctrl+Shift+E",), "ask_csv"),
+    ActionRow("scraps-out", "Save the scraps as CSV…", (), "ask_scraps_out"),
+    ActionRow("scraps-in", "Take scraps from a CSV…", (), "ask_scraps_in"),
     ActionRow("undo", "Undo", ("Ctrl+Z",), "undo", apart=True),
     ActionRow("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "redo"),
     ActionRow("units", "Change between inches and centimetres", ("Ctrl+U",), "change_units"),

@@ -11,11 +11,13 @@ from pathlib import Path
 
 from PySide6.QtWidgets import QMainWindow
 
+from tessil.core.edits import edit
 from tessil.core.project import Project
 from tessil.files import recent, recovery
 from tessil.files.places import documents_folder
 from tessil.files.projectfile import FileTrouble, load, save, write_export
 from tessil.files.report import cut_csv
+from tessil.files.scrapfile import read_scraps, scraps_csv
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.filebar import FileBar
 from tessil.ui.widgets.tray import UnsavedDot
@@ -128,6 +130,27 @@ class FilingWindow(QMainWindow):
             write_export(path, cut_csv(self.desk.plan).encode("utf-8"))
 
         self._ask_export("Cut list as", ".csv", write)
+
+    def ask_scraps_out(self) -> None:
+        def write(path: Path) -> None:
+            write_export(path, scraps_csv(self.desk.project).encode("utf-8"))
+
+        self._ask_export("Scraps as", ".csv", write)
+
+    def ask_scraps_in(self) -> None:
+        """Take the scraps of a list in place of those there are; one step to undo."""
+
+        def accept(path: Path) -> str:
+            try:
+                scraps = read_scraps(path, self.desk.project)
+            except FileTrouble as trouble:
+                return str(trouble)
+            return self.desk.attempt(edit("Take scraps from a list", ("scraps", scraps)))
+
+        if self.desk.is_open:
+            folder = self.desk.path.parent if self.desk.path else documents_folder()
+            self.file_bar.ask("Scraps from", "Take them", Path(f"{folder}/"), accept, False,
+                              suffix=".csv")  # fmt: skip
 
     def _ask_export(self, words: str, suffix: str, write: Callable[[Path], None]) -> None:
         if not self.desk.is_open:

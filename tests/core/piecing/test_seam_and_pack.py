@@ -166,6 +166,22 @@ def test_a_layout_keeps_its_rows_when_the_panel_grows(squares):
     assert again.print == "oat"
 
 
+def test_turned_and_pinned_pieces_stay_where_they_are_when_the_panel_grows(squares):
+    spot = (0, 17)
+    turned = applied(squares, turn(squares, plan(squares).panel("front"), spot))
+    pinned = applied(turned, lock(turned, plan(turned).panel("front"), spot))
+    first = plan(pinned).panel("front").piece_of(*spot)
+    wider = applied(pinned, edit("", ("shape.sizes.width", F(14))))
+    panel = plan(wider).panel("front")
+    marked = [(p.row, p.place) for p in panel.patches if p.turned or p.locked]
+    assert marked == [(first.row, first.place)]
+    another = next(p for p in panel.patches if p.row == 2 and p.place == 2)
+    again = applied(wider, turn(wider, panel, (0, another.piece)))
+    marked = {(p.row, p.place) for p in plan(again).panel("front").patches if p.turned}
+    assert marked == {(first.row, first.place), (2, 2)}
+    assert sum(p.locked for p in plan(again).panel("front").patches) == 1
+
+
 def test_strips_and_squares_know_their_pieces(squares):
     assert len(pieces_of(plan(squares).panel("front"))) == 56
     assert len(pieces_of(plan(tote()).panel("front"))) == 7

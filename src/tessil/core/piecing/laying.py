@@ -54,21 +54,35 @@ def laying(
     turned: Mapping[Spot, bool] | None = None,
 ) -> Edit:  # fmt: skip
     """Lay prints on pieces, and turn those named."""
+    turned = turned or {}
     changes: list[tuple[str, Any]] = []
-    for zone in sorted({zone for zone, _ in (*prints, *(turned or {}))}):
-        path = part_path(zone)
-        mine = {piece: key for (at, piece), key in prints.items() if at == zone}
-        if mine:
-            keys = laid(panel, zone)
-            for piece, key in mine.items():
+    for zone in sorted({zone for zone, _ in (*prints, *turned)}):
+        keys = laid(panel, zone)
+        for (at, piece), key in prints.items():
+            if at == zone:
                 keys[piece] = key
-            changes += [(f"{path}.prints", tuple(keys)), (f"{path}.laid", in_a_row(panel, zone))]
-        flips = {piece: on for (at, piece), on in (turned or {}).items() if at == zone}
-        if flips:
-            kept = set(panel.parts[zone].choice.turned) - set(flips)
-            kept |= {piece for piece, on in flips.items() if on}
-            changes.append((f"{path}.turned", tuple(sorted(kept))))
+        flips = {piece: on for (at, piece), on in turned.items() if at == zone}
+        kept = (_marked(panel, zone, "turned") - set(flips)) | {p for p, on in flips.items() if on}
+        if any(at == zone for at, _ in prints) or in_a_row(panel, zone):
+            changes += _as_it_lies(panel, zone, keys)
+        if flips or in_a_row(panel, zone):
+            changes.append((f"{part_path(zone)}.turned", tuple(sorted(kept))))
     return choose(project, panel.panel, words, *changes)
+
+
+def _marked(panel: PanelPlan, zone: int, mark: str) -> set[int]:
+    """Which pieces of a part are turned, or locked, as it lies now."""
+    return {
+        p.piece for p in panel.patches if p.zone == zone and p.piece >= 0 and getattr(p, mark)
+    }  # fmt: skip
+
+
+def _as_it_lies(panel: PanelPlan, zone: int, keys: list[str]) -> list[tuple[str, Any]]:
+    """Prints and pins of a part numbered as it lies now: it may have been laid at another size."""
+    path = part_path(zone)
+    pinned = tuple(sorted(_marked(panel, zone, "locked")))
+    return [(f"{path}.prints", tuple(keys)), (f"{path}.laid", in_a_row(panel, zone)),
+            (f"{path}.locked", pinned)]  # fmt: skip
 
 
 def paint(project: Project, panel: PanelPlan, spots: Iterable[Spot], key: str) -> Edit:
@@ -106,10 +120,13 @@ def fill_row(project: Project, panel: PanelPlan, spot: Spot) -> Edit:
 def lock(project: Project, panel: PanelPlan, spot: Spot) -> Edit:
     """Lock a piece, so that arranging leaves it, or open it again."""
     zone, piece = spot
-    kept = set(panel.parts[zone].choice.locked) ^ {piece}
-    words = "Lock a piece" if piece in kept else "Unlock a piece"
-    return choose(project, panel.panel, words,
-                  (f"{part_path(zone)}.locked", tuple(sorted(kept))))  # fmt: skip
+    kept = _marked(panel, zone, "locked") ^ {piece}
+    words = "Pin a piece" if piece in kept else "Take a pin out"
+    path = part_path(zone)
+    changes = _as_it_lies(panel, zone, laid(panel, zone)) if in_a_row(panel, zone) else []
+    turned = (f"{path}.turned", tuple(sorted(_marked(panel, zone, "turned"))))
+    return choose(project, panel.panel, words, *changes, turned,
+                  (f"{path}.locked", tuple(sorted(kept))))  # fmt: skip
 
 
 def divide(project: Project, panel: PanelPlan, starts: tuple[Any, ...]) -> Edit:

@@ -124,6 +124,7 @@ def print_at(wish: Wish, piece: int, row: int = 0, place: int = 0, across: int =
 def laid_patch(wish: Wish, outline: Outline, piece: int, row: int, place: int, name: str,
                across: int = 0) -> Patch:  # fmt: skip
     """A piece with its print as laid; ``across`` is how many stand in a full row."""
+    at = _as_laid(wish, piece, row, place) if across else piece
     return Patch(
         outline=outline,
         print=print_at(wish, piece, row, place, across),
@@ -131,9 +132,17 @@ def laid_patch(wish: Wish, outline: Outline, piece: int, row: int, place: int, n
         row=row + 1,
         place=place + 1,
         name=name,
-        turned=piece in wish.choice.turned,
-        locked=piece in wish.choice.locked,
+        turned=at in wish.choice.turned,
+        locked=at in wish.choice.locked,
     )
+
+
+def _as_laid(wish: Wish, piece: int, row: int, place: int) -> int:
+    """The number a square had when the layout was made, by its row and place; −1 for a new one."""
+    laid = wish.choice.laid
+    if not laid:
+        return piece
+    return row * laid + place if place < laid else -1
 
 
 def trimming(wish: Wish, outline: Outline, kind: Kind) -> Patch:
