@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from tessil.core.choosing import choose
 from tessil.core.edits import applied
-from tessil.core.piecing.strips import Need, cut_across, plan_strips, strips_for
+from tessil.core.piecing.strips import Need, cut_across, joining_of, plan_joined, strips_for
 from tessil.core.plan import plan
 from tessil.core.project import Piecing
 from tessil.core.rulers import rulers
@@ -24,7 +24,7 @@ QUARTER = chosen("seam", F(1, 4))
 
 def _strips(target, **choice):
     need = Need(chosen("need", F(target)), chosen("along", F(15)), QUARTER, "panels.front.piecing")
-    return plan_strips(Piecing(**choice), need, MARKS)
+    return plan_joined(joining_of(Piecing(**choice)), need, MARKS)
 
 
 def test_enough_strips_and_the_surplus():

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from tessil.core.edits import applied, edit
 from tessil.core.lengths import LengthError
 from tessil.core.piecing.fill import best_row, fill_quickly, fill_well
-from tessil.core.piecing.scrap_tops import least_waste, usable_scraps, used_scraps
+from tessil.core.piecing.scrap_tops import least_waste, usable_scraps
 from tessil.core.piecing.scraplist import read_lengths, read_scrap, write_lengths, write_scrap
 from tessil.core.plan import plan
 from tessil.core.project import Print, Scrap
@@ -76,6 +76,16 @@ def test_a_course_reaches_the_width_and_says_by_how_much_it_is_over():
         sewn = cut - (len(row) - 1) * F(1, 2)
         assert sewn - 12 == over[f"courses.{number}"]
     assert over["courses.over"] == sum(over[f"courses.{n}"] for n in range(1, 6))
+
+
+def used_scraps(made):
+    """How many of each scrap, by its place in the list, is cut into."""
+    found = {}
+    for cut in made.cuts:
+        if cut.note.startswith("from scrap "):
+            at = int(cut.note.removeprefix("from scrap ")) - 1
+            found[at] = found.get(at, 0) + cut.each
+    return found
 
 
 def test_no_scrap_is_used_more_often_than_it_is_there():

@@ -271,16 +271,6 @@ def _course_cuts(wish: Wish, cuts: list[Figure], rows: list[list[Blank]]
     return tuple(found.values())
 
 
-def used_scraps(top: Top) -> dict[int, int]:
-    """How many of each scrap, by its place in the list, a top of courses cuts into."""
-    found: dict[int, int] = {}
-    for cut in top.cuts:
-        if cut.note.startswith("from scrap "):
-            at = int(cut.note.removeprefix("from scrap ")) - 1
-            found[at] = found.get(at, 0) + cut.each
-    return found
-
-
 def _left(wish: Wish, heights: list[Inches], rows: list[list[Blank]]) -> tuple[str, ...]:
     """Which scraps are untouched, and what falls off the end of each course."""
     read = wish.marks.notation

@@ -141,11 +141,6 @@ def joining_of(choice: Piecing) -> Joining:
     return Joining(choice.fixed, choice.strip_cut, choice.count, choice.widths, choice.surplus)
 
 
-def plan_strips(choice: Piecing, need: Need, marks: Rulers) -> Strips:
-    """Strips by what the maker fixed, and the top they make; raises CannotPlan."""
-    return plan_joined(joining_of(choice), need, marks)
-
-
 def plan_joined(ask: Joining, need: Need, marks: Rulers) -> Strips:
     """Count or width of the pieces by what the maker fixed, and what they make.
 

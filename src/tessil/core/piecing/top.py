@@ -11,7 +11,6 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, Literal
 
-from tessil.core.lengths import Inches
 from tessil.core.polygons import box_of, boxed, shifted
 from tessil.core.project import MOST_PIECES, Piecing, Scrap
 from tessil.core.rulers import Rulers
@@ -200,12 +199,3 @@ def placed(patches: Iterable[Patch], zone: int, dx: float, dy: float,
         if outline:
             found.append(replace(patch, outline=outline, zone=zone))
     return tuple(found)
-
-
-def steps(numbers: Iterable[Inches]) -> list[float]:
-    """Running sums from 0, as floats."""
-    at, found = 0.0, [0.0]
-    for number in numbers:
-        at += float(number)
-        found.append(at)
-    return found

@@ -25,7 +25,7 @@ from tessil.core.piecing.top import (
     whole_cloth,
 )
 from tessil.core.polygons import band, rectangle
-from tessil.core.project import MOST_PIECES, Piecing
+from tessil.core.project import Piecing
 from tessil.core.sizes import Outline, Pair, Side
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Figure, given, smallest
@@ -154,6 +154,7 @@ def divided(
         moved = tuple((x, y - up) for x, y in outline)
         asked = replace(wish, need=own, outline=moved)
         parts.append(_trimmed(asked, plan_top(asked), own, at, (low, high), up))
+    check_pieces(tuple(parts), wishes[0])
     return tuple(parts)
 
 
@@ -206,9 +207,7 @@ def shared(spare: Figure, rule: str, least: Figure | None) -> tuple[Figure, Figu
 
 def check_pieces(parts: tuple[Part, ...], wish: Wish) -> None:
     """Raise CannotPlan where all parts together have more pieces than a panel can."""
-    pieces = sum(len(part.top.patches) for part in parts)
-    if pieces > 2 * MOST_PIECES:
-        few_enough(wish, pieces, "way")
+    few_enough(wish, sum(part.top.pieces.whole for part in parts), "way")
 
 
 def all_patches(parts: tuple[Part, ...]) -> tuple[Patch, ...]:
