@@ -164,3 +164,15 @@ def test_strips_measured_pieced_fill_what_there_is():
     made = plan(applied(project, measure(project, "front", "pieced", got)))
     ys = [y for cloth in piecing(made, "front").of(Cloth) for _, y in cloth.outline]
     assert max(ys) == pytest.approx(16)
+
+
+def test_rows_of_several_parts_say_which(clutch):
+    from tessil.core.piecing.laying import divide
+
+    body = clutch.panel("body")
+    folds = tuple(fold.start[1] for fold in body.panel.folds)
+    made = plan(applied(clutch.project, divide(clutch.project, body, folds)))
+    for picture in (piecing(made, "body"), layout_picture(made, made.panel("body"))):
+        rows = [label.text for label in picture.of(Label) if "row" in label.text]
+        assert len(set(rows)) == len(rows) > 6
+        assert "part 2, row 1" in rows

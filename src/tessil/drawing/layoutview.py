@@ -14,7 +14,7 @@ from tessil.core.polygons import box_of
 from tessil.core.project import Print
 from tessil.drawing.bands import patch_cloths
 from tessil.drawing.picture import Item, Label, Line, Picture, Sheet
-from tessil.drawing.pieceview import centre, frame, trim_line
+from tessil.drawing.pieceview import centre, frame, row_words, trim_line
 
 MOST_LETTERS = 400
 
@@ -68,13 +68,17 @@ def layout_picture(plan: Plan, panel: PanelPlan) -> Picture:
             number = "" if patch.kind == "piece" and "." in patch.name else patch.name
             words = f"{number}  {mark}" if number and patch.kind in ("piece", "scrap") else mark
             items.append(Label(centre(cloth.outline), words, strong=True))
-    items += [Label((-0.15, y), f"row {row}", align="right") for (_, row), y in rows.items()]
+    items += [
+        Label((-0.15, y), row_words(panel, zone, row), align="right")
+        for (zone, row), y in rows.items()
+    ]
     items.append(trim_line(panel))
     for fold in panel.panel.folds:
         ends = tuple(panel.pieced_at(float(x), float(y)) for x, y in (fold.start, fold.end))
         items.append(Line(ends, "fold"))
         items.append(Label((ends[1][0] + 0.15, ends[1][1]), f"{fold.name} fold", align="left"))
-    items += frame(plan, panel, 2.9 if rows else 1.2)
-    room = (96 if rows else 70, 16, 84 if panel.panel.folds else 24, 52)
+    aside = (2.9 if len(panel.parts) == 1 else 4.8) if rows else 1.2
+    items += frame(plan, panel, aside)
+    room = (40 + round(aside * 20), 16, 84 if panel.panel.folds else 24, 52)
     return Picture(tuple(items), (0, 0, width, height), room=room, ruled=False,
                    caption=f"{panel.panel.label}, piece by piece.")  # fmt: skip

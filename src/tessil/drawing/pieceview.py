@@ -68,14 +68,15 @@ def flat_picture(plan: Plan, panel: PanelPlan, piece: str) -> Picture:
     if taken is not None:
         items.append(Line(taken.outline, "picked", closed=True))
     grid = any(part.choice.way in GRIDS for part in panel.parts)
-    items += frame(plan, panel, 2.9 if grid else 1.2)
+    aside = 2.9 if len(panel.parts) == 1 else 4.8  # room for the names of rows
+    items += frame(plan, panel, aside if grid else 1.2)
     items += _edge_dimensions(plan, panel)
     pieces = {cloth.key: cloth.outline for _, cloth in laid if cloth.key}
     words = f"{panel.panel.label}, pieced. The broken line is where it will be trimmed."
     if panel.choices.piecing.way == "crumbs":
         words = f"{panel.panel.label}: one way the scraps may fall; the broken line is the trim."
     return Picture(tuple(items), (0, 0, width, height), pieces=pieces, caption=words,
-                   room=(112 if grid else 84, 44, 64, 82))  # fmt: skip
+                   room=(54 + round(aside * 20) if grid else 84, 44, 64, 82))  # fmt: skip
 
 
 def _outlines(laid: list[tuple[Patch, Cloth]]) -> Iterator[Net]:
@@ -118,8 +119,13 @@ def _numbers(panel: PanelPlan, laid: list[tuple[Patch, Cloth]]) -> Iterator[Labe
         elif patch.name and len(laid) <= MANY and _roomy(cloth.outline):
             yield Label(centre(cloth.outline), patch.name, chip=True)
     if len(rows) <= 40:
-        for (_, row), y in rows.items():
-            yield Label((-0.12, y), f"row {row}", align="right")
+        for (zone, row), y in rows.items():
+            yield Label((-0.12, y), row_words(panel, zone, row), align="right")
+
+
+def row_words(panel: PanelPlan, zone: int, row: int) -> str:
+    """The name of a row of a grid; with its part, where there are several."""
+    return f"part {zone + 1}, row {row}" if len(panel.parts) > 1 else f"row {row}"
 
 
 def _roomy(outline: tuple[Point, ...]) -> bool:
