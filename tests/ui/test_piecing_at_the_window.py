@@ -220,10 +220,11 @@ def test_a_search_is_watched_and_stopped(clutch):
 def test_changing_the_plan_stops_a_search(clutch):
     window = clutch.window
     clutch.click(clutch.field("rules.arrange").button)
-    if window.searches.running:
-        clutch.click(clutch.field("rules.corners"), QPoint(8, 8))
-        assert not window.searches.running
-        assert "since the plan changed" in window.searches.words["rules.arrange"]
+    assert window.searches.running
+    clutch.click(clutch.field("rules.corners"), QPoint(8, 8))
+    assert not window.searches.running
+    assert "since the plan changed" in clutch.field("rules.arrange").words.text()
+    assert window.desk.stack.undoText() == "Change the rules"
 
 
 def test_a_panel_is_divided_at_its_folds_and_each_part_asked_about(clutch):

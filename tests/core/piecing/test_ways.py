@@ -118,7 +118,6 @@ def test_slanted_strips_are_as_long_as_the_panel_is_there(angle, fixed):
     assert len(lengths) == len(spans)
     for length, span in zip(lengths, sorted(spans), strict=True):
         assert length >= span - 1e-6
-        assert length <= span + 2 * 3 / abs(float(slant.sine * slant.cosine)) ** 0.5 + 3
 
 
 OUTLINE = ((0.5, 2.0), (3.0, 0.5), (9.0, 0.5), (12.0, 4.0), (11.0, 9.5), (1.5, 9.0))
