@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from tessil.core.edits import applied, edit
 from tessil.core.lengths import LengthError
 from tessil.core.piecing.fill import best_row, fill_quickly, fill_well
-from tessil.core.piecing.scrap_tops import least_waste, usable_scraps
+from tessil.core.piecing.scrap_tops import Blank, enough, least_waste, usable_scraps
 from tessil.core.piecing.scraplist import read_lengths, read_scrap, write_lengths, write_scrap
 from tessil.core.plan import plan
 from tessil.core.project import Print, Scrap
@@ -209,3 +209,19 @@ def test_small_scraps_are_noted_and_taken_out():
     assert applied(made.project, snag.fixes[0]).scraps == scraps[:1]
     assert isinstance(made.project.scraps[0].width, Fraction)
     assert applied(made.project, edit("", ("scraps", ()))).scraps == ()
+
+
+def test_a_mountain_of_scraps_is_looked_through_by_the_handful():
+    mountain = tuple(
+        Scrap(width=F(24 + at, 8), height=F(40 + at % 9, 8), number=200, print="abc"[at % 3])
+        for at in range(300)
+    )
+    made = top(12, 16, way="courses", scraps=mountain)
+    assert {line.figure.value for line in made.lines if line.key == "courses.over"} == {0}
+    pool = [Blank(at, F(24 + at, 8), False) for at in range(300) for _ in range(200)]
+    handful = enough(pool, F(600))
+    assert len(handful) < 1200
+    assert sum(blank.length for blank in handful) >= 600
+    assert len({blank.scrap for blank in handful}) > 90
+    assert len(enough(pool[:3], F(600))) == 3
+    assert len(top(12, 16, way="crumbs", scraps=mountain).patches) < 200

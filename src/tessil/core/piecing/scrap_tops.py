@@ -24,6 +24,7 @@ from tessil.core.workings import Basis, Figure, count, given, total
 
 UNIT = Fraction(1, 64)  # of an inch: what the search counts in, rounded down
 MOST_COURSES = 60
+MANY_TIMES = 6  # so many times the length needed is looked through at most
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,6 +58,24 @@ def blanks_of(scraps: tuple[Scrap, ...], at: int, high: Inches, upright_only: fr
     if not pieces or length < least:
         return []
     return [Blank(at, length, turned)] * (pieces * scrap.number)
+
+
+def enough(pool: list[Blank], length: Inches) -> list[Blank]:
+    """Blanks from every scrap in turn until they are so long together: a box of ten thousand
+    scraps is no better to choose from than a large handful, and takes far longer."""
+    by_scrap: dict[int, list[Blank]] = {}
+    for blank in pool:
+        by_scrap.setdefault(blank.scrap, []).append(blank)
+    chosen: list[Blank] = []
+    left = float(length)
+    while by_scrap and left > 0:
+        for at in list(by_scrap):
+            blank = by_scrap[at].pop()
+            chosen.append(blank)
+            left -= float(blank.length)
+            if not by_scrap[at]:
+                del by_scrap[at]
+    return chosen
 
 
 def _courses(wish: Wish) -> list[Inches]:
@@ -93,7 +112,6 @@ def _search(wish: Wish, heights: list[Inches], seed: int | None, watch: Watch
     seam = wish.seam.value
     target = _units(wish.need.width.value - 2 * seam)
     least = 2 * seam + NARROWEST
-    pools: dict[Inches, list[Blank]] = {}
     used: dict[int, int] = {}
     rows: dict[int, list[Blank]] = {}
     usable = usable_scraps(wish)
@@ -105,9 +123,9 @@ def _search(wish: Wish, heights: list[Inches], seed: int | None, watch: Watch
                 each = len(whole) // wish.scraps[at].number
                 whole = whole[: max(wish.scraps[at].number - used[at], 0) * each]
             pool += whole
-        pools[high] = pool
         places = [place for place, other in enumerate(heights) if other == high]
         targets = [target] * len(places)
+        pool = enough(pool, MANY_TIMES * len(places) * wish.need.width.value)
         lengths = [_units(blank.length - 2 * seam) for blank in pool]
         filling = (
             fill_quickly(lengths, targets)
@@ -332,13 +350,16 @@ def crumb_top(wish: Wish) -> Top:
 def _crumb_patches(wish: Wish) -> Iterator[Patch]:
     """One way the crumbs may fall: shelf after shelf, highest first, each at its net size."""
     seam, (width, height) = float(wish.seam.value), wish.need.floats()
-    crumbs = [
-        (float(wish.scraps[at].height) - 2 * seam, float(wish.scraps[at].width) - 2 * seam, at)
-        for at in usable_scraps(wish)
-        for _ in range(wish.scraps[at].number)
-    ]
-    crumbs.sort(reverse=True)
-    y, row, left = 0.0, 0, list(crumbs)
+    area, left = 2 * width * height, []
+    for at in sorted(usable_scraps(wish), key=lambda at: -wish.scraps[at].height):
+        scrap = wish.scraps[at]
+        high, wide = float(scrap.height) - 2 * seam, float(scrap.width) - 2 * seam
+        many = min(scrap.number, int(area / (high * wide)) + 1)
+        left += [(high, wide, at)] * many
+        area -= many * high * wide
+        if area <= 0:
+            break
+    y, row = 0.0, 0
     while left and y < height:
         shelf, x = [], 0.0
         while left and x < width:
