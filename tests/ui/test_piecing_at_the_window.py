@@ -443,3 +443,26 @@ def test_scraps_go_out_as_a_list_and_come_in_again(hands, tmp_path):
     hands.press(Qt.Key.Key_Return)
     assert "no column" in window.file_bar.error.text()
     assert window.desk.project.scraps == scraps
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (1100, 700)])
+def test_no_working_of_the_courses_is_cut_off(hands, size):
+    window = hands.window
+    window.open_demo("reed-pouch")
+    hands.ctrl(Qt.Key.Key_2)
+    window.resize(*size)
+    for _ in range(4):
+        QApplication.processEvents()
+    for row in window.column.receipt.rows:
+        assert row.height() >= row.heightForWidth(row.width()), row.name
+
+
+def test_tools_for_laying_are_there_where_something_can_be_laid(hands):
+    window = hands.window
+    for demo, there in (("reed-pouch", False), ("march-card-clutch", True)):
+        window.open_demo(demo)
+        hands.ctrl(Qt.Key.Key_2)
+        bar = window.layout_bar
+        assert bar.isVisible()
+        for button in (*bar.tool_buttons.values(), *bar.deeds):
+            assert button.isVisible() == there

@@ -116,10 +116,13 @@ class LayoutBar(QWidget):
         for key, button in self.buttons.items():
             kind, _, what = key.partition(":")
             button.setChecked(what == (worn if kind == "view" else str(desk.zone)))
+        can_lay = any(patch.piece >= 0 for patch in panel.patches)  # scraps come as they are
         for key, button in self.tool_buttons.items():
             button.setChecked(key == desk.tool)
+            button.setVisible(can_lay)
         for button in self.deeds:
             button.setEnabled(bool(desk.piece))
+            button.setVisible(can_lay)
 
     def _rebuild(self, looks: list[str], names: list[str]) -> None:
         for group in (self.views, self.parts):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QFont, QFontMetricsF, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QColor, QFont, QFontMetricsF, QPainter, QPaintEvent, QPen, QResizeEvent
 from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
 
 from tessil.core.lengths import Notation
@@ -71,6 +71,12 @@ class FigureRow(QAbstractButton):
 
     def minimumSizeHint(self) -> QSize:
         return QSize(200, 40)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """A scroll area asks for heights by the hint alone: tell it that a width changed one."""
+        super().resizeEvent(event)
+        if event.size().width() != event.oldSize().width():
+            self.updateGeometry()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
