@@ -13,14 +13,14 @@ from hypothesis import settings
 from tessil.core.project import (
     Binding,
     Held,
-    Layers,
     PanelChoices,
     Piecing,
     Print,
     Project,
-    Quilting,
     ShapeChoice,
 )
+from tessil.core.quilting.choice import Quilting
+from tessil.core.sandwich.choice import Layers, Ply
 from tessil.files.projectfile import load
 
 settings.register_profile("house", deadline=None, max_examples=60, derandomize=True)
@@ -32,6 +32,7 @@ DEMO = Path(__file__).parents[1] / "src/tessil/demo/rehearsal-satchel.tessil"
 @pytest.fixture(autouse=True)
 def own_folders(tmp_path, monkeypatch):
     monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
+    monkeypatch.setenv("XDG_DATA_HOME", str(tmp_path / "data"))
     documents = tmp_path / "documents"
     documents.mkdir()
     monkeypatch.setenv("XDG_DOCUMENTS_DIR", str(documents))
@@ -40,6 +41,11 @@ def own_folders(tmp_path, monkeypatch):
 @pytest.fixture
 def demo() -> Project:
     return load(DEMO)
+
+
+def plies(*keys: str, **more) -> tuple[Ply, ...]:
+    """Layers of these materials, each cut and held as given."""
+    return tuple(Ply(material=key, **more) for key in keys)
 
 
 def tote(**changes) -> Project:
@@ -55,7 +61,7 @@ def tote(**changes) -> Project:
             "front": PanelChoices(piecing=Piecing(prints=("red", "blue"))),
             "lining": PanelChoices(
                 piecing=Piecing(way="whole", prints=("oat",)),
-                layers=Layers(batting="none"),
+                layers=Layers(plies=()),
                 quilting=Quilting(pattern="none"),
             ),
         },

@@ -20,6 +20,7 @@ from tessil.core.workings import exact_text, value_text, working, working_words
 from tessil.drawing.layoutview import layout_picture
 from tessil.drawing.pictures import View, picture_of
 from tessil.files.report import report_data, report_text
+from tests.conftest import plies
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -59,7 +60,7 @@ CHOICES = {
 }
 PANEL_LENGTHS = (
     "piecing.strip_cut", "piecing.square", "piecing.sashing", "piecing.border",
-    "piecing.overhang", "quilting.gap", "layers.margin",
+    "piecing.overhang", "quilting.gap", "quilting.offset", "quilting.run_off",
 )  # fmt: skip
 PANEL_CHOICES = {
     "piecing.way": ("strips", "whole", "squares", "web", "flip", "courses", "crumbs"),
@@ -85,11 +86,22 @@ PANEL_CHOICES = {
         ),
     ),
     "piecing.strip_sets": (True, False),
-    "quilting.pattern": ("channels", "none"),
+    "quilting.pattern": (
+        "channels",
+        "grid",
+        "diagonal",
+        "diamonds",
+        "ditch",
+        "offset",
+        "echo",
+        "none",
+    ),
     "quilting.run": ("upright", "level"),
     "quilting.centre": ("line", "gap"),
-    "quilting.spacing": ("divide", "keep"),
-    "layers.batting": ("cotton-batting", "sew-in-foam", "none"),
+    "quilting.spacing": ("divide", "keep", "hit", "clear"),
+    "quilting.angle": (5, 30, -45, 85),
+    "layers.top": ("cotton", "clear-vinyl", "quilted-yardage"),
+    "layers.plies": ((), plies("cotton-batting"), plies("sew-in-foam", "cotton", rule="inside")),
 }
 
 

@@ -102,6 +102,9 @@ def test_near_goes_up_from_the_middle():
     assert figure.value == Fraction(1, 8)
 
 
+UNITS = {"%": 0.01, "m": 1000 / 25.4}
+
+
 def _worked_out(text: str) -> float:
     """The working's own text, worked out by Python: independent of what recorded it."""
     text, _, rounding = text.partition(", ")
@@ -110,7 +113,7 @@ def _worked_out(text: str) -> float:
         text = re.sub(rf"(\d*){glyph}", lambda m, p=plain: f"({m[1] or 0}+{p})", text)
     text = text.translate(str.maketrans({"×": "*", "÷": "/", "−": "-", "²": "§"}))
     text = text.replace("§", "**2")
-    text = re.sub(r"([\d.]+) %", r"(\1/100)", text)
+    text = re.sub(r"([\d.]+) (%|m\b)", lambda m: f"({m[1]}*{UNITS[m[2]]})", text)
     value = eval(text, {"__builtins__": {}})
     return float(value) if not rounding else value
 

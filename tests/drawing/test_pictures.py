@@ -18,7 +18,7 @@ from tessil.drawing.picture import (
     Badge,
     Cloth,
     Dimension,
-    Line,
+    Net,
     clipped,
     inside,
     rectangle,
@@ -65,15 +65,16 @@ def test_the_trimmed_prints_cover_the_notched_outline(run):
 
 def test_quilting_lines_are_drawn_where_they_are_sewn():
     made = plan(tote())
-    lines = [item for item in picture_of(made, View(Stage.QUILT, "front")).of(Line)
-             if item.stroke == "quilt"]  # fmt: skip
+    (net,) = [item for item in picture_of(made, View(Stage.QUILT, "front")).of(Net)
+              if item.stroke == "quilt"]  # fmt: skip
     front = made.panel("front")
-    assert len(lines) == front.channels.lines.whole
-    middle = lines[len(lines) // 2].points[0][0]
+    (upright,) = front.quilt.sets
+    assert len(net.segments) == upright.lines.whole
+    middle = net.segments[len(net.segments) // 2][0]
     assert middle == pytest.approx(float(front.pieced.width.value) / 2)
-    gap = lines[1].points[0][0] - lines[0].points[0][0]
-    sewn = float(front.channels.gap.value)
-    assert gap == pytest.approx(sewn / (1 - float(front.across.expected.value)), rel=1e-6)
+    gap = net.segments[1][0] - net.segments[0][0]
+    sewn = float(upright.gap.value)
+    assert gap == pytest.approx(sewn / (1 - float(front.draw.x.expected.value)), rel=1e-6)
 
 
 def test_the_trim_stage_says_how_large_and_where_to_notch():

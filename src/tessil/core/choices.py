@@ -2,8 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from tessil.core.bag import Panel
-from tessil.core.project import Layers, PanelChoices, Piecing, Project, Quilting
+from tessil.core.catalogue import Material, with_own
+from tessil.core.project import PanelChoices, Piecing, Project
+from tessil.core.quilting.choice import Quilting
+from tessil.core.sandwich.choice import Layers
+from tessil.core.sandwich.layers import main_batting, stack
 
 
 def choices_for(project: Project, panel: Panel) -> PanelChoices:
@@ -18,7 +24,7 @@ def choices_for(project: Project, panel: Panel) -> PanelChoices:
         return first
     return PanelChoices(
         piecing=Piecing(way="whole"),
-        layers=Layers(batting="none"),
+        layers=Layers(plies=()),
         quilting=Quilting(pattern="none"),
     )
 
@@ -28,9 +34,24 @@ def owner_key(project: Project, panel: Panel) -> str:
     return panel.key if panel.key in project.panels or not panel.like else panel.like
 
 
-def has_backing(project: Project, choices: PanelChoices, kind: str) -> bool:
-    """Whether a cloth is quilted in behind the batting: an interlining or the lining."""
-    return kind == "outer" and (project.lining == "quilted-in" or choices.layers.backing != "none")
+def materials_of(project: Project) -> Mapping[str, Material]:
+    """The catalogue as this project has it."""
+    return with_own(project.materials)
+
+
+def linings_in(project: Project, kind: str) -> int:
+    """How many linings are quilted in with a panel of that kind: one or none."""
+    return int(kind == "outer" and project.lining == "quilted-in")
+
+
+def wall_of(project: Project, choices: PanelChoices) -> tuple[Material, ...]:
+    """All materials of one wall of the bag, lining and all."""
+    return stack(materials_of(project), choices.layers, int(project.lining != "none"))
+
+
+def batting_of(project: Project, choices: PanelChoices) -> Material | None:
+    """The first layer with loft."""
+    return main_batting(materials_of(project), choices.layers)
 
 
 def choices_of_lining(project: Project) -> PanelChoices | None:

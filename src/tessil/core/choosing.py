@@ -58,4 +58,6 @@ def measure(project: Project, key: str, rung: str, got: Any) -> Edit:
     record = project.measured.get(key, Measured())
     changed = applied(record, Edit("", (((rung,), got),)))
     kept = None if changed == Measured() else changed
+    if rung == "added":
+        return Edit(f"Sew a border on the {key}", ((("measured", key), kept),))
     return Edit(f"Measure the {rung} {key}", ((("measured", key), kept),))

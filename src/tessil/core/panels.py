@@ -15,10 +15,12 @@ from tessil.core.choices import (
     choices_for,
     choices_of_lining,
     first_print,
-    has_backing,
+    linings_in,
+    materials_of,
     owner_key,
 )
 from tessil.core.lengths import Inches
+from tessil.core.logbook.flow import Knowledge
 from tessil.core.piecing.slanted import slant_of
 from tessil.core.piecing.strips import Strips, edge_shows
 from tessil.core.piecing.top import Patch, Top, Wish
@@ -31,21 +33,33 @@ from tessil.core.piecing.tops import (
     plan_top,
     shared,
 )
-from tessil.core.project import Got, Measured, PanelChoices, Piecing, Project, Quilting
-from tessil.core.quilting.channels import Channels, Stitching, plan_channels, stitching
+from tessil.core.project import Got, Measured, PanelChoices, Piecing, Project
+from tessil.core.quilting.quilt import (
+    Quilt,
+    joints,
+    needs_seams,
+    panel_sets,
+    quilt_families,
+    quilt_panel,
+    stroke_room,
+)
+from tessil.core.quilting.seams import Run
+from tessil.core.quilting.sewing import Stitching, stitching
 from tessil.core.quilting.shrinkage import (
+    NO_DRAW,
     NO_STRAIN,
-    Constants,
+    Draw,
+    Family,
     Strain,
-    across_lines,
-    along_lines,
-    bare_constants,
-    constants,
+    draw_in,
 )
 from tessil.core.rulers import Rulers
-from tessil.core.sandwich.layers import Layer, layer_sizes, margin_figure, stack, thickness
+from tessil.core.sandwich.layers import Layer, Sizes, plan_layers, stack, thickness
 from tessil.core.sizes import SIDES, Outline, Pair, Side
-from tessil.core.workings import Basis, Figure, given, near_to, up_to
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Basis, Figure, given, near_to, number, up_to
+
+MOST_DRAWN_IN = Fraction(1, 2)
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,6 +81,7 @@ class Setting:
     piecing_seam: Figure
     squaring: Figure
     binding_seam: Figure
+    knowledge: Knowledge
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,10 +91,8 @@ class PanelPlan:
     panel: Panel
     choices: PanelChoices
     measured: Measured
-    across: Strain
-    along: Strain
-    channels: Channels | None
-    guide: Figure | None
+    draw: Draw
+    quilt: Quilt
     sewing: Stitching | None
     needed: Pair  # pieced, at least
     parts: tuple[Part, ...]
@@ -96,15 +109,12 @@ class PanelPlan:
     layers: tuple[Layer, ...]
     pressed: Figure
     at: tuple[float, float, float, float]  # quilted inches a pieced one; cut off left and top
+    piecing_seam: Figure
     shown: dict[Side, Inches]  # how far in from each trimmed edge the panel begins to show
 
     @property
     def key(self) -> str:
         return self.panel.key
-
-    @property
-    def upright_lines(self) -> bool:
-        return self.choices.quilting.run == "upright"
 
     @property
     def top(self) -> Top:
@@ -131,7 +141,7 @@ class PanelPlan:
     @property
     def quilts(self) -> bool:
         """Whether it lives through a quilted size of its own."""
-        return self.channels is not None or self.sewn_down
+        return bool(self.quilt.sets) or self.sewn_down
 
     @property
     def only_cloth(self) -> bool:
@@ -160,44 +170,17 @@ class PanelPlan:
         across, down, left, top = self.at
         return x * across - left, y * down - top
 
-    def line_places(self) -> list[Inches]:
-        """Quilting lines on the trimmed panel, from its left or top edge."""
-        if self.channels is None:
-            return []
-        if self.upright_lines:
-            start, end = self.shown["left"], self.trimmed.width.value - self.shown["right"]
-        else:
-            start, end = self.shown["top"], self.trimmed.height.value - self.shown["bottom"]
-        middle = (start + end) / 2
-        return [middle + place * self.line_scale() for place in self.channels.positions]
+    @property
+    def leans(self) -> Figure | None:
+        """How far its top moves sideways over its height, to the right if more than nothing."""
+        if self.draw.lean is None:
+            return None
+        return (self.draw.lean.expected * self.pieced.height).called("leans over its height")
 
-    def line_scale(self) -> Inches:
-        """How far real draw-in moved the lines from where the plan has them: 1 if as planned."""
-        real, plan = (
-            (self.quilted.width.value, self.expected.width.value)
-            if self.upright_lines
-            else (self.quilted.height.value, self.expected.height.value)
-        )
-        return real / plan
-
-
-def _known(batting: str) -> Constants:
-    return bare_constants() if batting == "none" else constants(batting)
-
-
-def _channels(setting: Setting, panel: Panel, quilting: Quilting) -> Channels | None:
-    if quilting.pattern == "none":
-        return None
-    upright = quilting.run == "upright"
-    sides = ("left", "right") if upright else ("top", "bottom")
-    size = panel.width if upright else panel.height
-    shows = (size - _allowances(setting, panel, sides)).called("shows between seam lines")
-    return plan_channels(quilting, shows, f"panels.{panel.key}.quilting")
-
-
-def _allowances(setting: Setting, panel: Panel, sides: tuple[str, str]) -> Figure:
-    one, other = (_allowance(setting, panel, side) for side in sides)
-    return 2 * one if one.value == other.value else one + other
+    @property
+    def materials(self) -> tuple[Material, ...]:
+        """Its layers from outside in."""
+        return tuple(layer.material for layer in self.layers)
 
 
 def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:
@@ -207,38 +190,28 @@ def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:
     return given(f"{side} seam", edge.allowance)
 
 
-def _strains(channels: Channels | None, batting: str) -> tuple[Strain, Strain]:
-    if channels is None or channels.lines.value == 0:
-        return NO_STRAIN, NO_STRAIN
-    known = _known(batting)
-    return across_lines(channels.gap, known), along_lines(known)
-
-
-def _both_ways(setting: Setting, panel: Panel, choices: PanelChoices, across: Strain,
-               along: Strain) -> tuple[Strain, Strain]:  # fmt: skip
-    """What is drawn in across the width and along the height.
-
-    Strips flipped and sewn on the batting are a set of lines too; sets of lines add.
-    """
-    x, y = (across, along) if choices.quilting.run == "upright" else (along, across)
+def _strip_families(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
+    """Strips flipped and sewn on the batting are a set of lines too."""
     piecing = choices.piecing
     if choices.zones or piecing.way != "flip" or piecing.foundation != "batting":
-        return x, y
+        return ()
     shows = _flip_gap(setting, panel, piecing)
     if shows.value <= 0:
-        return x, y
-    known, slant = _known(choices.layers.batting), slant_of(piecing)
-    sine = given("sine² of the strips", slant.sine**2, Basis.GEOMETRY, 0)
-    cosine = given("cosine² of the strips", slant.cosine**2, Basis.GEOMETRY, 0)
-    across, along = across_lines(shows, known), along_lines(known)
-    return x.with_more(across, sine, along, cosine), y.with_more(across, cosine, along, sine)
+        return ()
+    angle = {"level": 0.0, "upright": 90.0}.get(piecing.run, float(piecing.angle))
+    return (Family("the strips", angle, shows),)
 
 
 def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
     """From seam to seam of strips flipped and sewn: on the average, where they are mixed."""
     seam = setting.piecing_seam
     if piecing.fixed == "count":
+        slant = slant_of(piecing)
         size = panel.width if piecing.run == "upright" else panel.height
+        if piecing.run == "diagonal":
+            sine = given("sine of the strips", slant.sine, Basis.GEOMETRY, 0)
+            cosine = given("cosine of the strips", slant.cosine, Basis.GEOMETRY, 0)
+            size = panel.width * sine + panel.height * cosine
         return (size / piecing.count).called("each strip shows")
     widths = piecing.widths if piecing.fixed == "mixed" else (piecing.strip_cut,)
     cut = given("strip, cut", sum(widths, start=Fraction(0)) / len(widths))
@@ -313,6 +286,16 @@ def _got(got: Got, plan: Pair, label: str) -> Pair:
     return Pair(one(got.width, plan.width, "width"), one(got.height, plan.height, "height"))
 
 
+def _with_border(quilted: Pair, added: Got) -> Pair:
+    """The quilted size with a border sewn on afterwards."""
+    width, height = quilted.width, quilted.height
+    if added.width is not None:
+        width = (width + given("border sewn on", added.width)).called("quilted width, bordered")
+    if added.height is not None:
+        height = (height + given("border sewn on", added.height)).called("quilted height, bordered")
+    return Pair(width, height)
+
+
 def _shrunk(pieced: Pair, x: Figure, y: Figure, label: str) -> Pair:
     return Pair(
         (pieced.width * (1 - x)).called(f"{label} width"),
@@ -374,70 +357,93 @@ def _ends(top: Top, pieces: Strips | None) -> tuple[Figure, Figure] | None:
     return pieces.cuts[0], pieces.cuts[-1]
 
 
-def _layers(
-    choice: PanelChoices, pieced: Pair, materials: tuple[Material, ...], lining_print: str
-) -> tuple[Layer, ...]:
-    cloth = materials[0]
-    top = Layer("top", "Top", cloth, "", pieced.width, pieced.height, pieced.width.value * 0)
-    layers = [top]
-    margin = margin_figure(choice.layers.margin)
-    size = layer_sizes(pieced.width, pieced.height, margin)
-    for entry in materials[1:]:
-        if entry.kind == "batting":
-            layers.append(Layer("batting", entry.name, entry, "", *size, margin.value))
-        else:
-            layers.append(Layer("backing", "Backing", entry, lining_print, *size, margin.value))
-    return tuple(layers)
-
-
 def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
     """All rungs of one panel; raises CannotPlan for choices that lead nowhere."""
-    project, marks = setting.project, setting.marks
+    project = setting.project
     choices = choices_for(project, panel)
     measured = project.measured.get(panel.key, Measured())
-    batting = choices.layers.batting
-    channels = _channels(setting, panel, choices.quilting)
-    across, along = _strains(channels, batting)
-    x, y = _both_ways(setting, panel, choices, across, along)
-    trimmed = Pair(panel.width, panel.height)
+    known = materials_of(project)
+    linings = linings_in(project, panel.kind)
+    materials = stack(known, choices.layers, linings)
+    shown = {side: _allowance(setting, panel, side) for side in SIDES}
+    families = families_of(setting, panel, choices)
+    draw = draw_in(families, setting.knowledge.constants(materials)) if families else NO_DRAW
+    if max(draw.x.most.value, draw.y.most.value) > MOST_DRAWN_IN:
+        raise CannotPlan(
+            f"panels.{owner_key(project, panel)}.quilting.gap",
+            "Lines so close would draw in more than half of the panel: choose a wider gap.",
+        )
     needed = Pair(
-        _needed(setting, panel.width, x, "width"), _needed(setting, panel.height, y, "height")
+        _needed(setting, panel.width, draw.x, "width"),
+        _needed(setting, panel.height, draw.y, "height"),
     )
-    planned, parts = _parts(setting, panel, choices, needed, (x.expected, y.expected))
+    trimmed = Pair(panel.width, panel.height)
+    planned, parts = _parts(
+        setting, panel, choices, needed, (draw.x.expected, draw.y.expected)
+    )  # fmt: skip
     pieced = _got(measured.pieced, planned, "pieced")
-    expected = _shrunk(pieced, x.expected, y.expected, "quilted")
-    quilted = _got(measured.quilted, expected, "quilted")
+    expected = _shrunk(pieced, draw.x.expected, draw.y.expected, "quilted")
+    quilted = _with_border(_got(measured.quilted, expected, "quilted"), measured.added)
     off = _cut_off(setting, choices, quilted, trimmed)
-    at = _scaled(pieced, quilted, off)
+    patches = _on_panel(all_patches(parts), _scaled(planned, quilted, off))
     lining_print = first_print(choices_of_lining(project))
-    materials = stack(batting, has_backing(project, choices, panel.kind), lining=False)
+    left = Pair(number(1) - draw.x.expected, number(1) - draw.y.expected)
+    layers = plan_layers(known, choices.layers, Sizes(pieced, trimmed, shown, left, setting.marks),
+                         linings, lining_print)  # fmt: skip
+    insets = {side: figure.value for side, figure in shown.items()}
+    real = (
+        float(quilted.width.value / expected.width.value),
+        float(quilted.height.value / expected.height.value),
+    )
+    owner = owner_key(project, panel)
+    quilt = quilt_panel(panel, choices, insets, f"panels.{owner}",
+                        joints(choices, (patch.on_panel for patch in patches)),
+                        stroke_room(off, layers), real)  # fmt: skip
     pressed = thickness(materials, "pressed")
     return PanelPlan(
         panel=panel,
         choices=choices,
         measured=measured,
-        across=across,
-        along=along,
-        channels=channels,
-        guide=_guide(channels, across, marks),
-        sewing=_sewing(channels, pieced, choices.quilting, pressed),
+        draw=draw,
+        quilt=quilt,
+        sewing=stitching(quilt.sets, quilt.lines, pressed, choices.quilting.stitch_mm,
+                         setting.knowledge.pace, project.machine.bobbin_m),
         needed=needed,
         parts=parts,
-        patches=_on_panel(all_patches(parts), _scaled(planned, quilted, off)),
+        patches=patches,
         planned=planned,
         pieced=pieced,
         expected=expected,
-        least=_shrunk(pieced, x.most, y.most, "quilted, at least,"),
-        most=_shrunk(pieced, x.least, y.least, "quilted, at most,"),
+        least=_shrunk(pieced, draw.x.most, draw.y.most, "quilted, at least,"),
+        most=_shrunk(pieced, draw.x.least, draw.y.least, "quilted, at most,"),
         quilted=quilted,
         trimmed=trimmed,
         cut_off=off,
-        edges_show=_edges_show(setting, panel, parts, (x, y), off),
-        layers=_layers(choices, pieced, materials, lining_print),
+        edges_show=_edges_show(setting, panel, parts, (draw.x, draw.y), off),
+        layers=layers,
         pressed=pressed,
-        at=at,
-        shown={side: _allowance(setting, panel, side).value for side in SIDES},
-    )
+        at=_scaled(pieced, quilted, off),
+        piecing_seam=setting.piecing_seam,
+        shown=insets,
+    )  # fmt: skip
+
+
+def families_of(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
+    """Every set of lines that goes through the batting, as the draw-in model sees it.
+
+    Where lines follow seams, the seams are those of a top as large as the trimmed panel.
+    """
+    flipped = _strip_families(setting, panel, choices)
+    shown = {side: _allowance(setting, panel, side).value for side in SIDES}
+    owner = owner_key(setting.project, panel)
+    seams: tuple[Run, ...] = ()
+    if needs_seams(choices):
+        same = Pair(panel.width, panel.height)
+        none = number(0)
+        _, parts = _parts(setting, panel, choices, same, (none, none))
+        seams = joints(choices, (patch.outline for patch in all_patches(parts)))
+    sets = panel_sets(panel, choices, shown, f"panels.{owner}", seams)
+    return (*flipped, *quilt_families(sets, choices, panel, shown))
 
 
 def _scaled(
@@ -459,18 +465,3 @@ def _on_panel(
         patch.laid_at(tuple((x * across - left, y * down - top) for x, y in patch.outline))
         for patch in patches
     )
-
-
-def _guide(channels: Channels | None, across: Strain, marks: Rulers) -> Figure | None:
-    if channels is None or channels.lines.value == 0:
-        return None
-    return near_to(channels.gap / (1 - across.expected), marks.gauge).called("guide bar at")
-
-
-def _sewing(
-    channels: Channels | None, pieced: Pair, quilting: Quilting, pressed: Figure
-) -> Stitching | None:
-    if channels is None:
-        return None
-    run = pieced.height if quilting.run == "upright" else pieced.width
-    return stitching(channels.lines, run, pressed, quilting.stitch_mm)

@@ -9,9 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from tessil.core.bag import Bag
-from tessil.core.catalogue import materials
 from tessil.core.checks import find_snags
-from tessil.core.choices import has_backing
+from tessil.core.choices import materials_of, wall_of
 from tessil.core.cutting.cutlist import (
     CutItem,
     Purchase,
@@ -24,11 +23,14 @@ from tessil.core.edges.binding import BindingPlan, plan_binding
 from tessil.core.ladder import Rung, ladder
 from tessil.core.layout.board import Board, board_of
 from tessil.core.layout.rules import Broken, broken_rules
+from tessil.core.logbook.book import EMPTY, Book
+from tessil.core.logbook.flow import Knowledge, knowledge_of
+from tessil.core.measuring import measured_losses
 from tessil.core.panels import PanelPlan, Setting, plan_panel
 from tessil.core.piecing.seamtest import piecing_seam
 from tessil.core.project import Held, Measured, PanelChoices, Project, Thing
 from tessil.core.rulers import Rulers, rulers
-from tessil.core.sandwich.layers import stack, thickness, weight
+from tessil.core.sandwich.layers import thickness, weight
 from tessil.core.shapes import SHAPES, Brief, HeldFigures, SeamFigures, Shape
 from tessil.core.shapes.base import Sizes
 from tessil.core.shapes.cloth import ClothFit, from_cloth
@@ -76,6 +78,7 @@ class Plan:
     items: tuple[CutItem, ...]
     bought: tuple[Purchase, ...]
     board: Board
+    setting: Setting
     broken: tuple[Broken, ...] = ()
     snags: tuple[Snag, ...] = ()
 
@@ -85,6 +88,18 @@ class Plan:
             if panel.key == key:
                 return panel
         return self.panels[0]
+
+    def with_panel(self, project: Project, key: str) -> Plan:
+        """This plan with one panel planned anew for a changed project: what a slider shows while
+        it is dragged.  Amounts and snags stay as they were until the whole is planned."""
+        setting = replace(self.setting, project=project)
+        panels = tuple(
+            plan_panel(setting, panel.panel)
+            if panel.key == key or (panel.panel.like == key and panel.key not in project.panels)
+            else panel
+            for panel in self.panels
+        )
+        return replace(self, project=project, panels=panels, setting=setting)
 
     def ladder(self, key: str) -> tuple[Rung, ...]:
         return ladder(self.panel(key), self.bag)
@@ -155,12 +170,15 @@ def _options(shape: Shape, chosen: dict[str, str]) -> dict[str, str]:
 
 
 def _check_materials(project: Project) -> None:
+    known = materials_of(project)
     for key, choices in project.panels.items():
-        batting = choices.layers.batting
-        if batting != "none" and batting not in materials():
-            raise CannotPlan(
-                f"panels.{key}.layers.batting", f"“{batting}” is not in the catalogue."
-            )
+        asked = [(f"plies.{at}.material", ply.material)
+                 for at, ply in enumerate(choices.layers.plies)]  # fmt: skip
+        for path, name in [("top", choices.layers.top), *asked]:
+            if name not in known:
+                raise CannotPlan(
+                    f"panels.{key}.layers.{path}", f"“{name}” is not in the catalogue."
+                )
 
 
 def leading_choices(project: Project, shape: Shape) -> PanelChoices:
@@ -170,13 +188,10 @@ def leading_choices(project: Project, shape: Shape) -> PanelChoices:
 
 def _wall(project: Project, shape: Shape) -> Figure:
     """One wall of the bag with its lining, relaxed: what a bound edge turns over."""
-    choices = leading_choices(project, shape)
-    backing = has_backing(project, choices, "outer")
-    layers = stack(choices.layers.batting, backing, project.lining == "drop-in")
-    return thickness(layers, "relaxed")
+    return thickness(wall_of(project, leading_choices(project, shape)), "relaxed")
 
 
-def brief_of(project: Project, shape: Shape) -> Brief:
+def brief_of(project: Project, shape: Shape, known: Knowledge | None = None) -> Brief:
     """What a shape is told when it computes."""
     return Brief(
         project=project,
@@ -186,6 +201,7 @@ def brief_of(project: Project, shape: Shape) -> Brief:
         lining_shorter=given("lining shorter by", project.lining_shorter),
         rulers=rulers(project.units),
         options=_options(shape, project.shape.options),
+        knowledge=known or knowledge_of(EMPTY),
     )
 
 
@@ -277,25 +293,35 @@ def _weight(panels: tuple[PanelPlan, ...]) -> Figure:
     """Grams of all panels with their layers, without hardware and seams."""
     parts = []
     for panel in panels:
-        one = weight(panel.panel.area, tuple(layer.material for layer in panel.layers))
+        one = weight(panel.panel.area, panel.materials)
         copies = panel.panel.copies
         parts.append((one if copies == 1 else copies * one).called(panel.panel.label, "grams"))
     return total(parts).called("weight, about", "grams")
 
 
-def plan(project: Project) -> Plan:
-    """The whole plan; raises CannotPlan, naming the field to change, if there is none."""
-    shape = shape_of(project)
-    _check_materials(project)
-    brief = brief_of(project, shape)
-    bag, sizes, cloth = _build(project, shape, brief)
+def _setting(project: Project, brief: Brief, bag: Bag) -> Setting:
+    """What all panels share; panels measured in this very project teach it too."""
+    known = brief.knowledge
     setting = Setting(
         project=project,
         marks=brief.rulers,
         piecing_seam=brief.seams.piecing,
         squaring=given("squaring margin", project.oversize.squaring),
         binding_seam=given("binding covers", project.binding.seam),
+        knowledge=known,
     )
+    own = measured_losses(setting, bag)
+    return replace(setting, knowledge=replace(known, own=own)) if own else setting
+
+
+def plan(project: Project, book: Book = EMPTY) -> Plan:
+    """The whole plan by what the maker's logbook has taught; raises CannotPlan, naming the field
+    to change, if there is none."""
+    shape = shape_of(project)
+    _check_materials(project)
+    brief = brief_of(project, shape, knowledge_of(book, project.id))
+    bag, sizes, cloth = _build(project, shape, brief)
+    setting = _setting(project, brief, bag)
     panels = tuple(plan_panel(setting, panel) for panel in bag.panels)
     binding = _binding(bag, brief)
     sets = strip_sets(panels, project)
@@ -317,6 +343,7 @@ def plan(project: Project) -> Plan:
         items=items,
         bought=purchases(items, project, brief.rulers),
         board=board_of(project, bag, panels),
+        setting=setting,
     )
     made = replace(made, broken=broken_rules(made))
     return replace(made, snags=find_snags(made))

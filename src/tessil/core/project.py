@@ -8,101 +8,38 @@ plan's to say.
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
-from pydantic import (
-    AfterValidator,
-    BaseModel,
-    BeforeValidator,
-    ConfigDict,
-    Field,
-    PlainSerializer,
-    WithJsonSchema,
-    field_validator,
+from pydantic import Field, PlainSerializer, field_validator
+
+from tessil.core.fields import (
+    Colour,
+    Decided,
+    Degrees,
+    Key,
+    Name,
+    Part,
+    Room,
+    Room60,
+    Seam,
+    Share,
+    Size,
 )
+from tessil.core.lengths import Units
+from tessil.core.quilting.choice import Quilting, QuiltZone
+from tessil.core.sandwich.choice import Layers, Offcut, OwnMaterial
 
-from tessil.core.lengths import LONGEST, Inches, LengthError, Units, read_length, write_exact
-
-FORMAT = 2
+FORMAT = 3
 MOST_BAGS = 999
 MOST_STRIPS = 200
 MOST_PIECES = 5000
 MOST_SCRAPS = 300
 
 
-def _length(value: Any) -> Inches:
-    if isinstance(value, Fraction):
-        return value
-    if isinstance(value, str):
-        try:
-            return read_length(value)
-        except LengthError as error:
-            raise ValueError(str(error)) from None
-    if isinstance(value, int) and not isinstance(value, bool):
-        return Fraction(value)
-    raise ValueError("A length is written as text, such as 12 1/2 in.")
-
-
-def _degrees(value: Any) -> Fraction:
-    """An angle to the width, lines rising to the right if positive; level and upright have
-    their own choice."""
-    try:
-        angle = Fraction(str(value).strip().removesuffix("°").replace("−", "-"))
-    except (ValueError, ZeroDivisionError):
-        raise ValueError("An angle is a number of degrees, such as 45.") from None
-    if angle == 0:
-        raise ValueError("At 0° the strips lie level: choose level instead.")
-    if abs(angle) == 90:
-        raise ValueError("At 90° the strips stand upright: choose upright instead.")
-    if abs(angle) > 90:
-        raise ValueError("Give an angle between −90 and 90 degrees.")
-    if abs(angle) < 5 or abs(angle) > 85:
-        raise ValueError("So near to level or upright the ends run out: 5° to 85°.")
-    return angle
-
-
-def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> AfterValidator:
-    def check(value: Inches) -> Inches:
-        if value > high:
-            raise ValueError(f"At most {write_exact(high)} goes here.")
-        if value < low or (strict and value == low):
-            raise ValueError(sentence)
-        return value
-
-    return AfterValidator(check)
-
-
-_AS_TEXT = (
-    BeforeValidator(_length),
-    PlainSerializer(write_exact, return_type=str),
-    WithJsonSchema({"type": "string", "pattern": r"^-?[0-9 ./]+ (in|mm)$", "maxLength": 80}),
-)
-_MORE = "This must be more than zero."
-_NOT_LESS = "This cannot be less than zero."
-Size = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), LONGEST, True, _MORE)]
-Room = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
-Room60 = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]
-Seam = Annotated[
-    Fraction,
-    *_AS_TEXT,
-    _bounded(Fraction(1, 16), Fraction(2), False, "A seam needs at least 1/16 in (1.6 mm)."),
-]
-Name = Annotated[str, Field(min_length=1, max_length=80)]
-Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
-Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
-
-
-class Decided(BaseModel):
-    """Base of all parts of the document: frozen, and strict about unknown fields."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
-
-
 Motif = Literal[
     "plain", "dots", "checks", "sprigs", "ticking", "waves", "plaid", "notes", "stars", "leaves",
     "birds", "rings",
 ]  # fmt: skip
-Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 MOST_PHOTO = 700_000  # letters of base64: about half a megabyte
 
 
@@ -218,7 +155,6 @@ class Oversize(Decided):
 
 Way = Literal["whole", "strips", "squares", "web", "flip", "courses", "crumbs"]
 Surplus = Literal["both", "one", "other", "recut", "border"]
-Degrees = Annotated[Fraction, BeforeValidator(_degrees), PlainSerializer(float)]
 Places = Annotated[tuple[int, ...], Field(max_length=MOST_PIECES)]
 
 
@@ -279,25 +215,6 @@ class Zone(Decided):
     piecing: Piecing = Field(default_factory=Piecing)
 
 
-class Layers(Decided):
-    """What lies under the top, by catalogue key; ``none`` for nothing."""
-
-    batting: str = "cotton-batting"
-    backing: str = "none"
-    margin: Room = Fraction(1, 2)
-
-
-class Quilting(Decided):
-    """Lines of quilting: one set of channels, or none."""
-
-    pattern: Literal["channels", "none"] = "channels"
-    run: Literal["upright", "level"] = "upright"
-    gap: Size = Fraction(5, 4)
-    centre: Literal["line", "gap"] = "line"
-    spacing: Literal["divide", "keep"] = "divide"
-    stitch_mm: Annotated[Fraction, Field(gt=0, le=8), PlainSerializer(float)] = Fraction(3)
-
-
 class Got(Decided):
     """A size as it really came out; either way may be left unmeasured."""
 
@@ -306,10 +223,12 @@ class Got(Decided):
 
 
 class Measured(Decided):
-    """What the maker measured at each rung of one panel."""
+    """What the maker measured at each rung of one panel; ``added`` is a border sewn on after
+    quilting, so much wider and higher in all."""
 
     pieced: Got = Field(default_factory=Got)
     quilted: Got = Field(default_factory=Got)
+    added: Got = Field(default_factory=Got)
     trimmed: Got = Field(default_factory=Got)
     notch: Got = Field(default_factory=Got)  # as cut: from the side, and from the other edge
 
@@ -321,6 +240,7 @@ class PanelChoices(Decided):
     zones: Annotated[tuple[Zone, ...], Field(max_length=5)] = ()  # below the first part
     layers: Layers = Field(default_factory=Layers)
     quilting: Quilting = Field(default_factory=Quilting)
+    quilt_zones: Annotated[tuple[QuiltZone, ...], Field(max_length=5)] = ()  # below the first
 
 
 class Binding(Decided):
@@ -396,10 +316,26 @@ class Rules(Decided):
     seed: Annotated[int, Field(ge=0, le=999_999)] = 1
 
 
+class Wash(Decided):
+    """Whether sizes are asked for after the first wash, and what that takes."""
+
+    used: bool = False
+    share: Annotated[Part, Field(ge=0, le=Fraction(1, 5))] = Fraction(3, 100)
+
+
+class Machine(Decided):
+    """The sewing machine: its needle, the room under its lifted foot, its bobbin's thread."""
+
+    needle: Literal[70, 80, 90, 100, 110] | None = None
+    lift_mm: Annotated[float, Field(gt=0, le=20, allow_inf_nan=False)] = 6
+    bobbin_m: Annotated[float, Field(gt=0, le=300, allow_inf_nan=False)] = 30
+
+
 class Project(Decided):
     """One job: a bag, how many of it, and everything chosen and measured for it."""
 
-    format: Literal[2] = 2
+    format: Literal[3] = 3
+    id: Annotated[str, Field(max_length=40)] = ""  # under which its panels stand in the logbook
     name: Name = "New bag"
     units: Units = "inch"
     bags: int = 1
@@ -407,6 +343,7 @@ class Project(Decided):
     hold: Held = Field(default_factory=Held)
     seams: Seams = Field(default_factory=Seams)
     corner: Literal["cut", "line", "pinch"] = "cut"
+    press_seams: Literal["open", "side"] = "open"  # of the bag itself
     zipper: Zipper = Field(default_factory=Zipper)
     oversize: Oversize = Field(default_factory=Oversize)
     lining: Literal["drop-in", "quilted-in", "none"] = "drop-in"
@@ -423,6 +360,10 @@ class Project(Decided):
     marks: Annotated[tuple[Mark, ...], Field(max_length=40)] = ()
     snap: Snap = Field(default_factory=Snap)
     stock: Stock = Field(default_factory=Stock)
+    materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
+    offcuts: Annotated[tuple[Offcut, ...], Field(max_length=60)] = ()
+    machine: Machine = Field(default_factory=Machine)
+    wash: Wash = Field(default_factory=Wash)
     settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
 
     @field_validator("bags")

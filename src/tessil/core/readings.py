@@ -8,7 +8,8 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from tessil.core.checks.shape import turning_gap
+from tessil.core.checks.shape import turning_gap, washed
+from tessil.core.layer_readings import layer_readings
 from tessil.core.marks import marks_of
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing_readings import piece_readings
@@ -17,9 +18,9 @@ from tessil.core.places import (
     corner,
     notch_place,
     upright,
-    whole,
 )
 from tessil.core.plan import Plan
+from tessil.core.quilt_readings import quilt_readings
 from tessil.core.reading import Reading
 from tessil.core.sizes import SIDES
 from tessil.core.snags import Place, Stage
@@ -42,8 +43,16 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     for part in plan.bag.parts:
         label = f"{part.label.lower()}, length"
         yield Reading(f"part.{part.key}", part.length.called(label), "Cut length of each")
+    if plan.project.wash.used:
+        yield from _washed(plan)
     yield Reading("bag.wall", plan.wall, "All layers of one wall, not pressed")
     yield Reading("bag.weight", plan.weight, "Cloth and batting, without hardware")
+
+
+def _washed(plan: Plan) -> Iterator[Reading]:
+    """The finished sizes after the first wash."""
+    for key, figure in zip(plan.shape.finished_keys, washed(plan), strict=False):
+        yield Reading(f"washed.{key}", figure, "Cotton and its batting shrink once more")
 
 
 def _legs(panel: PanelPlan, prefix: str) -> Iterator[Reading]:
@@ -73,61 +82,6 @@ def _finished(plan: Plan, panel: PanelPlan, key: str) -> Place:
     return across(panel) if key == "width" else upright(panel)
 
 
-def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    for layer in panel.layers:
-        name = layer.label.lower()
-        what = "Pieced size" if layer.role == "top" else "A margin larger than the top all round"
-        width = layer.width.called(f"{name}, width")
-        height = layer.height.called(f"{name}, height")
-        yield Reading(f"layer.{layer.role}.width", width, what, across(panel))
-        yield Reading(f"layer.{layer.role}.height", height, what, upright(panel))
-    yield Reading("layer.pressed", panel.pressed, "As under the presser foot", whole(panel))
-    if panel.panel.kind == "outer":
-        yield Reading("layer.wall", plan.wall, "One wall of the bag with its lining, relaxed")
-
-
-def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    if panel.channels is None:
-        return
-    yield Reading("quilt.gap", panel.channels.gap, "From line to line, once sewn", _gap(panel))
-    if panel.guide is not None:
-        yield Reading("quilt.guide", panel.guide, "Set the guide bar so far from the needle",
-                      _gap(panel))  # fmt: skip
-    yield Reading("quilt.lines", panel.channels.lines, "Lines to sew", whole(panel))
-    yield Reading("quilt.margin", panel.channels.margin, "From the last line to the seam line",
-                  _margin(panel))  # fmt: skip
-    over = across(panel) if panel.upright_lines else upright(panel)
-    along = upright(panel) if panel.upright_lines else across(panel)
-    yield Reading("quilt.across", panel.across.expected, "Lost across the lines", over)
-    yield Reading("quilt.most", panel.across.most, "At the bad end of the range", over)
-    yield Reading("quilt.along", panel.along.expected, "Lost along the lines", along)
-    if panel.sewing is not None:
-        yield Reading("quilt.length", panel.sewing.length, "All lines together", whole(panel))
-        yield Reading("quilt.thread", panel.sewing.thread, "Top and bobbin thread together")
-
-
-def _gap(panel: PanelPlan) -> Place | None:
-    places = [float(place) for place in panel.line_places()]
-    if len(places) < 2:
-        return None
-    at = len(places) // 2 - 1
-    first, wide = places[at], places[at + 1] - places[at]
-    if panel.upright_lines:
-        return Place(first, 0, wide, 0, "across")
-    return Place(0, first, 0, wide, "upright")
-
-
-def _margin(panel: PanelPlan) -> Place | None:
-    places = [float(place) for place in panel.line_places()]
-    if not places:
-        return None
-    if panel.upright_lines:
-        start = float(panel.shown["left"])
-        return Place(start, 0, places[0] - start, 0, "across")
-    start = float(panel.shown["top"])
-    return Place(0, start, 0, places[0] - start, "upright")
-
-
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     yield Reading("trim.width", panel.trimmed.width.called("trim to, width"),
                   "Cut edge to cut edge", across(panel))  # fmt: skip
@@ -143,7 +97,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield Reading(
             "trim.gap", turning_gap(plan), "Left open in its bottom seam, to turn the bag"
         )
-    if panel.channels is None and panel.only_cloth:
+    if not panel.quilt.sets and panel.only_cloth:
         return
     yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))
     yield Reading("trim.quilted.height", panel.quilted.height, "Before trimming", upright(panel))
@@ -191,8 +145,8 @@ def _make(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
 _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Reading]]] = {
     Stage.BRIEF: _brief,
     Stage.PIECE: piece_readings,
-    Stage.LAYER: _layer,
-    Stage.QUILT: _quilt,
+    Stage.LAYER: layer_readings,
+    Stage.QUILT: quilt_readings,
     Stage.TRIM: _trim,
     Stage.EDGE: _edge,
     Stage.CUT: _cut,

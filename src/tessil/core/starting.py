@@ -14,18 +14,18 @@ from tessil.core.lengths import IN_PER, Inches, Units
 from tessil.core.project import (
     Binding,
     Held,
-    Layers,
     Oversize,
     PanelChoices,
     Piecing,
     Print,
     Project,
-    Quilting,
     Seams,
     ShapeChoice,
     Thing,
     Zipper,
 )
+from tessil.core.quilting.choice import Quilting
+from tessil.core.sandwich.choice import Layers, Ply
 from tessil.core.shapes import SHAPES
 
 CM = IN_PER["cm"]
@@ -101,12 +101,12 @@ def first_project(answers: Answers) -> Project:
             way=answers.way, run=answers.run, fixed="count", count=answers.strips,
             strip_cut=CM * 6 if metric else Fraction(5, 2), prints=_prints(),
         ),
-        layers=Layers(margin=CM if metric else Fraction(1, 2)),
+        layers=Layers(plies=(Ply(margin=CM if metric else Fraction(1, 2)),)),
         quilting=Quilting(gap=3 * CM if metric else Fraction(5, 4)),
     )  # fmt: skip
     lining = PanelChoices(
         piecing=Piecing(way="whole", prints=("oat",)),
-        layers=Layers(batting="none"),
+        layers=Layers(plies=()),
         quilting=Quilting(pattern="none"),
     )
     panels = {lead: outer}

@@ -26,7 +26,7 @@ from tessil.core.lengths import (
     write_fraction,
 )
 
-Show = Literal["plain", "percent", "mm", "metres", "grams"]
+Show = Literal["plain", "percent", "mm", "metres", "grams", "minutes"]
 
 
 class Basis(IntEnum):
@@ -140,6 +140,9 @@ class Figure:
 
     def __rmul__(self, other: Figure | int | Fraction) -> Figure:
         return self._with("×", other, swap=True)
+
+    def __abs__(self) -> Figure:
+        return self if self.value >= 0 else number(-1) * self
 
     def __truediv__(self, other: Figure | int | Fraction) -> Figure:
         return self._with("÷", other)
@@ -311,6 +314,8 @@ def exact_text(figure: Figure, notation: Notation) -> str:
         return write_decimal(figure.value * MM_PER_INCH / 1000, 1) + " m"
     if figure.show == "grams":
         return write_decimal(figure.value, 1) + " g"
+    if figure.show == "minutes":
+        return write_decimal(figure.value, 0) + " min"
     if figure.power == 0:
         return _bare(figure.value)
     if figure.power == 2:

@@ -104,7 +104,15 @@ _STROKES: dict[str, tuple[str, float, tuple[float, ...]]] = {
     "pin": (theme.INK, 1.4, ()),
     "head": (theme.THREAD, 5.0, ()),
     "clash": (theme.WARNING, 4.0, (3, 2)),
+    "drawn": (theme.THREAD, 1.8, ()),
+    "hatch": (theme.INK, 1.0, ()),
 }
+
+
+# Chalk-white stitches on a thin dark shadow, so that they read on any print.
+_STITCHES: tuple[tuple[str, float, tuple[float, ...]], ...] = (
+    (theme.INK, 2.6, (7, 4)), (theme.CHALK, 1.6, (7, 4)),
+)  # fmt: skip
 
 
 def _straight(outline: tuple[Point, ...]) -> bool:
@@ -156,16 +164,16 @@ class PicturePainter:
         return brush
 
     def _net(self, item: Net) -> None:
-        colour, width, dashes = _STROKES[item.stroke]
         left, top, per_inch = self.surface.left, self.surface.top, self.surface.per_inch
-        self.painter.setPen(self._pen(colour, width, dashes))
-        self.painter.drawLines(
-            [
-                QLineF(left + x1 * per_inch, top + y1 * per_inch,
-                       left + x2 * per_inch, top + y2 * per_inch)
-                for x1, y1, x2, y2 in item.segments
-            ]
-        )  # fmt: skip
+        lines = [
+            QLineF(left + x1 * per_inch, top + y1 * per_inch,
+                   left + x2 * per_inch, top + y2 * per_inch)
+            for x1, y1, x2, y2 in item.segments
+        ]  # fmt: skip
+        strokes = _STITCHES if item.stroke == "quilt" else (_STROKES[item.stroke],)
+        for colour, width, dashes in strokes:
+            self.painter.setPen(self._pen(colour, width, dashes))
+            self.painter.drawLines(lines)
 
     def _sheet(self, item: Sheet) -> None:
         self.painter.setPen(Qt.PenStyle.NoPen)
@@ -216,10 +224,9 @@ class PicturePainter:
             self.painter.drawPolyline(shape)
 
     def _stitches(self, item: Line) -> None:
-        """Chalk-white stitches on a thin dark shadow, so that they read on any print."""
         shape = self.surface.polygon(item.points)
-        self._draw(shape, item.closed, self._pen(theme.INK, 2.6, (7, 4)))
-        self._draw(shape, item.closed, self._pen(theme.CHALK, 1.6, (7, 4)))
+        for colour, width, dashes in _STITCHES:
+            self._draw(shape, item.closed, self._pen(colour, width, dashes))
 
     def _dimension(self, item: Dimension) -> None:
         start, end = self.surface.at(item.start), self.surface.at(item.end)

@@ -8,6 +8,8 @@ Words, dimension offsets and line widths are in reading sizes and do not grow wi
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from itertools import pairwise
+from math import hypot
 from typing import Literal
 
 from tessil.core.polygons import band
@@ -36,6 +38,8 @@ Stroke = Literal[
     "pin",
     "head",
     "clash",
+    "drawn",
+    "hatch",
 ]
 
 
@@ -126,6 +130,7 @@ class Picture:
     ruled: bool = True
     pieces: dict[str, tuple[Point, ...]] = field(default_factory=dict)
     handles: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # what can be dragged
+    strokes: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # lines to take in hand
 
     def of(self, kind: type) -> list[Item]:
         """The items of one kind, for tests and hit finding."""
@@ -140,6 +145,19 @@ def inside(point: Point, outline: tuple[Point, ...]) -> bool:
         if (y1 > y) != (y2 > y) and x < (x2 - x1) * (y - y1) / (y2 - y1) + x1:
             found = not found
     return found
+
+
+def distance(point: Point, points: tuple[Point, ...]) -> float:
+    """From a point to a broken line, closed if it has more than two points."""
+    x, y = point
+    ends = (*points, points[0]) if len(points) > 2 else points
+    best = float("inf")
+    for (x1, y1), (x2, y2) in pairwise(ends):
+        dx, dy = x2 - x1, y2 - y1
+        long = dx * dx + dy * dy or 1e-12
+        share = min(max(((x - x1) * dx + (y - y1) * dy) / long, 0.0), 1.0)
+        best = min(best, hypot(x - x1 - share * dx, y - y1 - share * dy))
+    return best
 
 
 def clipped(outline: tuple[Point, ...], low: float, high: float, axis: int) -> tuple[Point, ...]:

@@ -12,27 +12,25 @@ from dataclasses import dataclass
 from tessil.core.marks import marks_of
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
-from tessil.core.polygons import cut_by
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bagview import finished_bag
-from tessil.drawing.bands import bands, trimmed_bands
+from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.clothview import cut_picture, edge_picture
 from tessil.drawing.edgeview import bag_letters, edge_words
+from tessil.drawing.layerview import layer_picture
 from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import (
     Badge,
-    Cloth,
     Dimension,
     Item,
-    Label,
     Line,
     Picture,
     Point,
     Sheet,
-    Tone,
     rectangle,
 )
-from tessil.drawing.pieceview import flat_picture, frame, seam_lines, trim_line, worn_picture
+from tessil.drawing.pieceview import flat_picture, seam_lines, worn_picture
+from tessil.drawing.quiltview import quilt_picture
 
 ToBench = Callable[[float, float], Point]
 
@@ -48,6 +46,9 @@ class View:
     worn: str = ""  # piecing: the side of the bag on which to see the pieces, or flat
     side: str = "front"  # of the finished bag: front, back, open
     mark: int | None = None  # in hand
+    leaf: str = ""  # of a stage that has several
+    ply: int = -1  # the layer in hand
+    line: str = ""  # the line of quilting in hand
 
 
 def picture_of(plan: Plan, view: View) -> Picture:
@@ -60,8 +61,8 @@ def picture_of(plan: Plan, view: View) -> Picture:
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:
         return made
-    to_bench = _to_bench(panel, view.stage)
-    extra = [*_picked(view.picked, to_bench), *_badges(plan, panel, view.stage, to_bench)]
+    to_bench = _to_bench(panel, view)
+    extra = [*_picked(view.picked, to_bench), *_badges(plan, panel, view, to_bench)]
     return Picture(
         (*made.items, *extra),
         made.box,
@@ -70,11 +71,14 @@ def picture_of(plan: Plan, view: View) -> Picture:
         made.ruled,
         made.pieces,
         made.handles,
+        made.strokes,
     )
 
 
-def _to_bench(panel: PanelPlan, stage: Stage) -> ToBench:
-    if stage in (Stage.PIECE, Stage.LAYER, Stage.QUILT):
+def _to_bench(panel: PanelPlan, view: View) -> ToBench:
+    if view.stage is Stage.LAYER and view.leaf == "bulk":
+        return lambda x, y: (x, y)
+    if view.stage in (Stage.PIECE, Stage.LAYER, Stage.QUILT):
         return panel.pieced_at
     return lambda x, y: (x, y)
 
@@ -98,111 +102,11 @@ def _pieced_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
 
 
 def _layer_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
-    """The sandwich opened: every layer cut back a little further than the one below."""
-    width, height = (float(v) for v in panel.pieced.values())
-    margin = max((float(layer.margin) for layer in panel.layers), default=0.0)
-    under = [layer for layer in reversed(panel.layers) if layer.role != "top"]
-    items: list[Item] = []
-    for at, layer in enumerate(under):
-        m = float(layer.margin)
-        share = 1 - CUT_BACK * at
-        right = -m + (width + 2 * m) * share
-        shape = _cut_back(-m, -m, right, height + m, at > 0)
-        tone: Tone = "batting" if layer.role == "batting" else "backing"
-        items += [Sheet(shape, tone), Line(shape, "raw", closed=True)]
-    share = 1 - CUT_BACK * len(under)
-    slant = _cut_back(0, 0, width * share, height, bool(under))
-    for cloth in bands(plan, panel):
-        shape = cut_by(slant, cloth.outline)
-        if len(shape) > 2:
-            items.append(Cloth(shape, cloth.print, cloth.key, cloth.turned))
-    items.append(Line(slant, "raw", closed=True))
-    items += _layer_labels(plan, panel, width, height)
-    items += _section(panel, width, height + margin + height * 0.12)
-    box = (-margin, -margin, width + 2 * margin, height * 1.32 + 2 * margin)
-    return Picture(tuple(items), box, caption=f"{panel.panel.label}, its layers cut back.",
-                   room=(64, 40, 40, 24), ruled=False)  # fmt: skip
-
-
-def _cut_back(x: float, y: float, right: float, bottom: float, slanted: bool) -> tuple[Point, ...]:
-    lean = (bottom - y) * 0.08 if slanted else 0.0
-    return ((x, y), (right + lean, y), (right - lean, bottom), (x, bottom))
-
-
-def _layer_labels(plan: Plan, panel: PanelPlan, width: float, height: float) -> Iterator[Item]:
-    count = len(panel.layers)
-    for at, layer in enumerate(panel.layers):
-        share = 1 - CUT_BACK * (count - 1 - at)
-        x = 0.04 * width if at == 0 else width * (share - CUT_BACK + 0.07)
-        size = plan.marks.notation.size(layer.width.value, layer.height.value)
-        words = f"{layer.label}  {size}"
-        yield Label((x, height * (0.12 + 0.09 * at)), words, align="left", chip=True)
-
-
-CUT_BACK = 0.3
-EXAGGERATED = 10
-_SECTION: dict[str, Tone] = {"top": "shade", "batting": "batting", "backing": "backing"}
-
-
-def _section(panel: PanelPlan, width: float, top: float) -> Iterator[Item]:
-    """The layers seen from the side, thickness exaggerated by a stated factor."""
-    y = top
-    for layer in panel.layers:
-        thick = float(layer.material.relaxed_mm) / 25.4 * EXAGGERATED
-        m = float(layer.margin)
-        tone = _SECTION[layer.role]
-        shape = rectangle(-m, y, width + 2 * m, thick)
-        yield Sheet(shape, tone)
-        yield Line(shape, "raw", closed=True)
-        y += thick
-    words = f"Seen from the edge: thickness drawn {EXAGGERATED} ×"
-    yield Label((width / 2, y + width * 0.035), words)
+    return layer_picture(plan, panel, view.leaf, view.ply)
 
 
 def _quilt_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
-    width, height = (float(v) for v in panel.pieced.values())
-    margin = max((float(layer.margin) for layer in panel.layers), default=0.0)
-    batting = rectangle(-margin, -margin, width + 2 * margin, height + 2 * margin)
-    items: list[Item] = []
-    if margin:
-        items += [Sheet(batting, "batting"), Line(batting, "thin", closed=True)]
-    items += list(bands(plan, panel))
-    items.append(trim_line(panel))
-    for at, place in enumerate(panel.line_places()):
-        if panel.upright_lines:
-            x, _ = panel.pieced_at(float(place), 0)
-            ends = ((x, -margin * 0.7), (x, height + margin * 0.7))
-        else:
-            _, y = panel.pieced_at(0, float(place))
-            ends = ((-margin * 0.7, y), (width + margin * 0.7, y))
-        items.append(Line(ends, "quilt", key=f"line:{at}"))
-    items += _gap_dimension(plan, panel, margin)
-    items += frame(plan, panel)
-    box = (-margin, -margin, width + 2 * margin, height + 2 * margin)
-    caption = f"{panel.panel.label}, ready to quilt. Broken: where it will be trimmed."
-    if panel.sewn_down:
-        items += [Line(cloth.outline, "quilt", closed=True) for cloth in bands(plan, panel)]
-    if panel.channels is None:
-        label = panel.panel.label
-        caption = f"The {label.lower()} is not quilted."
-        if panel.sewn_down:
-            caption = f"{label}: its strips are sewn through the batting; that is the quilting."
-    return Picture(tuple(items), box, caption=caption, room=(64, 44, 36, 82))
-
-
-def _gap_dimension(plan: Plan, panel: PanelPlan, margin: float) -> Iterator[Dimension]:
-    places = [float(place) for place in panel.line_places()]
-    if len(places) < 2 or panel.channels is None:
-        return
-    at = len(places) // 2
-    text = _read(plan, panel.channels.gap.value)
-    if panel.upright_lines:
-        x1, x2 = (panel.pieced_at(places[i], 0)[0] for i in (at, at - 1))
-        yield Dimension((x2, -margin), (x1, -margin), text, -0.6)
-    else:
-        right = float(panel.pieced.width.value) + margin
-        y1, y2 = (panel.pieced_at(0, places[i])[1] for i in (at, at - 1))
-        yield Dimension((right, y2), (right, y1), text, 0.6)
+    return quilt_picture(plan, panel, view.leaf, view.line)
 
 
 def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
@@ -328,12 +232,25 @@ def snag_number(plan: Plan, snag: Snag) -> int:
     return plan.snags.index(snag) + 1
 
 
-def _badges(plan: Plan, panel: PanelPlan, stage: Stage, to_bench: ToBench) -> Iterator[Item]:
+def _on_leaf(snag: Snag, view: View) -> bool:
+    """Whether an open leaf is about what a snag says."""
+    if view.stage is Stage.QUILT:
+        return snag.key.startswith("quilt.lean") == (view.leaf == "draws") and (
+            view.leaf != "sewing"
+        )  # fmt: skip
+    if view.stage is Stage.LAYER:
+        thick = snag.key.startswith(("layer.thick", "layer.needle"))
+        return thick == (view.leaf == "bulk")
+    return True
+
+
+def _badges(plan: Plan, panel: PanelPlan, view: View, to_bench: ToBench) -> Iterator[Item]:
+    stage = view.stage
     taken: list[Point] = []
     for snag in plan.snags:
         if snag.place is None or snag.panel != panel.key:
             continue
-        if snag.stage not in _SHOWN_ON.get(stage, ()):
+        if snag.stage not in _SHOWN_ON.get(stage, ()) or not _on_leaf(snag, view):
             continue
         place = snag.place
         (x1, y1), (x2, y2) = (

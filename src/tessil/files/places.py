@@ -19,6 +19,13 @@ def state_folder() -> Path:
     return folder
 
 
+def data_folder() -> Path:
+    """For the maker's logbook; made if missing."""
+    folder = _base("XDG_DATA_HOME", ".local/share")
+    folder.mkdir(parents=True, exist_ok=True)
+    return folder
+
+
 def documents_folder() -> Path:
     """Where a new project is offered to be saved: the XDG documents folder, or home."""
     value = os.environ.get("XDG_DOCUMENTS_DIR", "")

@@ -23,10 +23,30 @@ LARGEST = 16 * 1024 * 1024
 DEEPEST = 40
 
 Migration = Callable[[dict[str, Any]], dict[str, Any]]
+
+
+def _layers_in_order(document: dict[str, Any]) -> dict[str, Any]:
+    """Format 3 keeps layers as a list from outside in, not as one batting and one backing."""
+    panels = document.get("panels")
+    if not isinstance(panels, dict):
+        return {**document, "format": 3}
+    moved = {}
+    for key, choices in panels.items():
+        old = choices.get("layers") if isinstance(choices, dict) else None
+        if isinstance(old, dict) and old.keys() <= {"batting", "backing", "margin"}:
+            margin = {"margin": old["margin"]} if "margin" in old else {}
+            names = (old.get("batting", "cotton-batting"), old.get("backing", "none"))
+            plies = [{"material": name, **margin} for name in names if name != "none"]
+            choices = {**choices, "layers": {"plies": plies}}
+        moved[key] = choices
+    return {**document, "panels": moved, "format": 3}
+
+
 # From a format number to the next: MIGRATIONS[1] makes a format 2 document of a format 1 one.
 MIGRATIONS: dict[int, Migration] = {
     # Format 2 only has more to say of piecing, prints and scraps: what was is still right.
     1: lambda document: {**document, "format": 2},
+    2: _layers_in_order,
 }
 
 

@@ -82,6 +82,19 @@ def _part_data(plan: Plan, panel: PanelPlan, zone: int) -> dict[str, Any]:
     }
 
 
+def _lines_data(panel: PanelPlan) -> list[dict[str, Any]]:
+    """Every line of quilting: its set, and its points on the trimmed panel."""
+    return [
+        {
+            "key": line.key,
+            "set": panel.quilt.sets[line.group].name,
+            "points": [[round(x, 5), round(y, 5)] for x, y in line.points],
+            "closed": line.closed,
+        }
+        for line in panel.quilt.lines
+    ]
+
+
 def _panel_data(plan: Plan, key: str) -> dict[str, Any]:
     panel = plan.panel(key)
     stages = (Stage.PIECE, Stage.LAYER, Stage.QUILT, Stage.TRIM)
@@ -99,7 +112,7 @@ def _panel_data(plan: Plan, key: str) -> dict[str, Any]:
             }
             for rung in plan.ladder(key)
         ],
-        "lines": [write_exact(place) for place in panel.line_places()],
+        "lines": _lines_data(panel),
         "parts": [_part_data(plan, panel, zone) for zone in range(len(panel.parts))],
         "figures": {
             reading.key: figure_data(reading.figure, plan)
@@ -170,7 +183,7 @@ def cut_rows(plan: Plan) -> list[dict[str, Any]]:
         {
             "panel": item.panel,
             "what": item.what,
-            "from": stock_name(plan, item.stock, item.what == "batting"),
+            "from": stock_name(plan, item.stock, item.material),
             "number": item.number.whole,
             "width": read(item.width.value),
             "height": read(item.height.value),

@@ -2,7 +2,8 @@
 
 Page one: the bag, the leading panel with its dimensions, every panel's ladder with room to
 write what was measured.  Page two: the cut list, what to buy, snags left, and a test line
-of exactly 100 mm.  Then one page for every layout of pieces.
+of exactly 100 mm.  Then a page for every layout of pieces, every sandwich, every quilting map,
+and a swatch sheet to fill in.
 """
 
 from __future__ import annotations
@@ -33,6 +34,14 @@ from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.files.layoutpage import laid_out, paint_layout
 from tessil.files.projectfile import FileTrouble, write_export
+from tessil.files.quiltpages import (
+    layered,
+    line_words,
+    paint_quilting,
+    paint_sandwich,
+    paint_swatch_sheet,
+    quilted,
+)
 from tessil.files.report import finished_text, merged_rows
 from tessil.files.sheet import CENTRE, LEFT, MARGIN, MM_PER_INCH, RIGHT, Sheet
 
@@ -111,17 +120,8 @@ def _write_box(sheet: Sheet, x: float, width: float) -> None:
 
 def _lines(sheet: Sheet, plan: Plan) -> None:
     for panel in plan.panels:
-        if panel.channels is None or panel.guide is None:
-            continue
-        notation = plan.marks.notation
-        run = "upright" if panel.upright_lines else "level"
-        text = (
-            f"{panel.panel.label}: {panel.channels.lines.whole} {run} lines, "
-            f"{value_text(panel.channels.gap, notation)} apart as sewn, guide bar at "
-            f"{value_text(panel.guide, notation)}; begin in the middle, turn the panel for every "
-            "other line."
-        )
-        sheet.wrapped(text, sheet.text(10), theme.INK)
+        for entry in panel.quilt.sets:
+            sheet.wrapped(line_words(plan, panel, entry), sheet.text(10), theme.INK)
     sheet.wrapped(caution_for(Stage.QUILT), sheet.text(9))
 
 
@@ -218,18 +218,30 @@ def _page_two(sheet: Sheet, plan: Plan) -> None:
     _test_line(sheet)
 
 
-def _layout_page(sheet: Sheet, plan: Plan, panel: PanelPlan, page: int) -> None:
+def _later_page(
+    sheet: Sheet, plan: Plan, work: Callable[..., None], panel: PanelPlan | None, page: int
+) -> None:
     _head(sheet, plan, page)
-    paint_layout(sheet, plan, panel)
+    if panel is None:
+        work(sheet, plan)
+    else:
+        work(sheet, plan, panel)
 
 
 def pages(plan: Plan) -> list[Page]:
     """What goes on each page: the bag, the layouts, the cutting."""
-    layouts: list[Page] = [
-        partial(_layout_page, panel=panel, page=at)
-        for at, panel in enumerate(laid_out(plan), start=3)
+    made: list[tuple[Callable[..., None], PanelPlan | None]] = [
+        *((paint_layout, panel) for panel in laid_out(plan)),
+        *((paint_sandwich, panel) for panel in layered(plan)),
+        *((paint_quilting, panel) for panel in quilted(plan)),
     ]
-    return [_page_one, _page_two, *layouts]
+    if quilted(plan):
+        made.append((paint_swatch_sheet, None))
+    later: list[Page] = [
+        partial(_later_page, work=work, panel=panel, page=at)
+        for at, (work, panel) in enumerate(made, start=3)
+    ]
+    return [_page_one, _page_two, *later]
 
 
 def paint_page(painter: QPainter, plan: Plan, page: int, per_mm: float) -> None:

@@ -27,6 +27,8 @@ ACTIONS = (
     ActionRow("csv", "Save the cut list as CSV…", ("Ctrl+Shift+E",), "ask_csv"),
     ActionRow("scraps-out", "Save the scraps as CSV…", (), "ask_scraps_out"),
     ActionRow("scraps-in", "Take scraps from a CSV…", (), "ask_scraps_in"),
+    ActionRow("log", "Logbook of swatches", ("Ctrl+L",), "show_log"),
+    ActionRow("materials", "Materials", ("Ctrl+M",), "show_materials"),
     ActionRow("undo", "Undo", ("Ctrl+Z",), "undo", apart=True),
     ActionRow("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "redo"),
     ActionRow("units", "Change between inches and centimetres", ("Ctrl+U",), "change_units"),

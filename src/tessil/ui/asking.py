@@ -13,7 +13,7 @@ from tessil.ui.specs import Kind, Spec
 
 
 def field_of(plan: Plan, path: str, kind: Kind, label: str, help_: str, words: str = "",
-           choices: tuple[tuple[str, str], ...] = ()) -> Spec:  # fmt: skip
+           choices: tuple[tuple[Any, str], ...] = ()) -> Spec:  # fmt: skip
     """A field of the document itself, by its dotted path."""
     value: Any = plan.project
     for part in path.split("."):
@@ -23,7 +23,7 @@ def field_of(plan: Plan, path: str, kind: Kind, label: str, help_: str, words: s
 
 
 def choice_of(plan: Plan, panel: PanelPlan, path: str, kind: Kind, label: str, help_: str,
-            choices: tuple[tuple[str, str], ...] = ()) -> Spec:  # fmt: skip
+            choices: tuple[tuple[Any, str], ...] = ()) -> Spec:  # fmt: skip
     """A field of a panel's choices."""
     value: Any = panel.choices
     for part in path.split("."):

@@ -30,6 +30,7 @@ from tessil.core.snags import Stage
 from tessil.drawing import theme
 from tessil.files.projectfile import plain_sentence
 from tessil.ui.desk import Desk
+from tessil.ui.quilt_words import quilting_words
 from tessil.ui.searches import Searches
 from tessil.ui.specs import Spec
 from tessil.ui.stages import LEAVES, TITLES, TO_COME, specs
@@ -49,6 +50,7 @@ from tessil.ui.widgets.fields import (
 from tessil.ui.widgets.leaves import Leaves
 from tessil.ui.widgets.receipt import Receipt
 from tessil.ui.widgets.searchrow import SearchRow
+from tessil.ui.widgets.slide import Slide
 
 SHORT = {2: 21, 3: 16}  # choices with so few letters in all stand side by side
 
@@ -77,6 +79,8 @@ def _advice(desk: Desk) -> list[str]:
     plan = desk.plan
     if desk.stage is Stage.PIECE:
         return _piecing_words(desk)
+    if desk.stage is Stage.QUILT:
+        return quilting_words(desk)
     if desk.stage is Stage.TRIM:
         return [squaring_advice(plan.panel(desk.panel), plan.marks.notation)]
     return [_cloth_words(desk), hoop_words(plan)]
@@ -198,8 +202,8 @@ class Column(QWidget):
         figures = self._figures()
         self.receipt.show_readings(figures, plan.marks.notation, desk.picked)
         self.stitches.setVisible(bool(figures) and bool(self.fields))
-        batting = plan.panel(desk.panel).choices.layers.batting
-        words = [TO_COME.get(stage, ""), *_advice(desk), caution_for(stage, batting)]
+        materials = plan.panel(desk.panel).materials
+        words = [TO_COME.get(stage, ""), *_advice(desk), caution_for(stage, materials)]
         if not figures and not self.fields and not TO_COME.get(stage):
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
         self.caution.setText("\n\n".join(word for word in words if word))
@@ -207,13 +211,13 @@ class Column(QWidget):
     def _figures(self) -> tuple[Reading, ...]:
         """The figures of the stage; of the open leaf and part, where there are some."""
         desk = self.desk
-        figures = readings(desk.plan, desk.stage, desk.panel)
+        figures = readings(desk.shown, desk.stage, desk.panel)
         leaves = LEAVES.get(desk.stage)
         if not leaves:
             return figures
         leaf = desk.leaf.get(desk.stage, leaves[0][0])
         return tuple(
-            r for r in figures if r.leaf == leaf and r.zone in (None, desk.zone)
+            r for r in figures if r.leaf == leaf and r.zone in (None, desk.asked)
         )  # fmt: skip
 
     def _show_form(self) -> None:
@@ -221,9 +225,9 @@ class Column(QWidget):
         leaves = LEAVES.get(desk.stage, ())
         leaf = desk.leaf.get(desk.stage, leaves[0][0] if leaves else "")
         self.leaves.show_leaves(leaves, leaf)
-        made = specs(desk.plan, desk.stage, desk.panel, leaf, desk.zone)
+        made = specs(desk.plan, desk.stage, desk.panel, leaf, desk.asked, desk.ply)
         shape = tuple(spec.form for spec in made)
-        place = (str(desk.stage), desk.panel, leaf, str(desk.zone))
+        place = (str(desk.stage), desk.panel, leaf, f"{desk.asked} {desk.ply}")
         self.specs = {spec.key: spec for spec in made}
         if shape != self._shape or place != self._place:
             self._rebuild(made, keep=place == self._place)
@@ -271,11 +275,25 @@ class Column(QWidget):
             return str(error)
         return self.desk.attempt(change, f"{key} {run}" if run else "")
 
+    def _try_out(self, key: str, value: Any) -> str:
+        """Show what a slider would make; the field beside it says why not, if it cannot."""
+        try:
+            sentence = self.desk.try_out(self.specs[key].edit(value))
+        except ValidationError as error:
+            sentence = plain_sentence(error.errors()[0])
+        self.fields[key].tell(sentence)
+        return sentence
+
+    def show_sketch(self) -> None:
+        """Show the figures of what is tried out."""
+        notation = self.desk.plan.marks.notation
+        self.receipt.show_readings(self._figures(), notation, self.desk.picked)
+
     def _row(self, spec: Spec) -> FieldRow:
         field = self._field(spec)
         if isinstance(field, TypedField):
             field.new_run = self.desk.new_run
-        bare = ("toggle", "basket", "action", "page", "search")
+        bare = ("toggle", "basket", "action", "page", "search", "slide")
         label = "" if spec.kind in bare else spec.label
         row = FieldRow(label, field, spec.help)
         field.setObjectName(field.objectName() or spec.key)
@@ -294,9 +312,14 @@ class Column(QWidget):
             return sentence
 
         if spec.kind in ("length", "length?"):
-            return LengthField(self._notation, attempt, spec.kind == "length?")
+            made = LengthField(self._notation, attempt, spec.kind == "length?")
+            if spec.kind == "length?" and "empty:" in spec.help:
+                made.show_empty(spec.help.rpartition("empty:")[2].strip())
+            return made
         if spec.kind in ("count", "count?"):
             return CountField(attempt, spec.kind == "count?")
+        if spec.kind == "slide":
+            return Slide(self._notation, attempt, lambda value: self._try_out(key, value))
         if spec.kind in _PLAIN_FIELDS:
             return _PLAIN_FIELDS[spec.kind](attempt)
         if spec.kind in ("toggle", "action", "page", "search", "basket"):
@@ -342,7 +365,7 @@ class Column(QWidget):
             field.show_hand(self.desk)
         elif isinstance(field, SearchRow):
             self._show_search(spec.key, field)
-        elif isinstance(field, (TypedField, Chooser, Segments)):
+        elif isinstance(field, (TypedField, Chooser, Segments, Slide)):
             field.show_value(spec.value)
 
     def _show_search(self, key: str, row: SearchRow) -> None:

@@ -13,6 +13,7 @@ from PySide6.QtCore import QObject, Signal
 from PySide6.QtGui import QUndoCommand, QUndoStack
 
 from tessil.core.edits import Edit, applied
+from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.plan import Plan, plan
 from tessil.core.project import Project
 from tessil.core.reading import Reading
@@ -21,6 +22,8 @@ from tessil.core.trouble import CannotPlan
 from tessil.drawing.bands import spot_in
 from tessil.files.projectfile import plain_sentence
 
+Kept = Project | Book
+
 
 class Step(QUndoCommand):
     """One named change; typing on in the same field is one step.
@@ -28,11 +31,11 @@ class Step(QUndoCommand):
     Keeps projects, not plans: a plan is quick to make again and large to keep.
     """
 
-    def __init__(self, desk: Desk, project: Project, made: Plan, words: str, run: str) -> None:
+    def __init__(self, desk: Desk, after: Kept, made: Plan, words: str, run: str) -> None:
         super().__init__(words)
         self.desk = desk
-        self.before = desk.project
-        self.after = project
+        self.before: Kept = desk.project if isinstance(after, Project) else desk.book
+        self.after = after
         self.fresh: Plan | None = made
         self.run = run
 
@@ -48,27 +51,33 @@ class Step(QUndoCommand):
         return True
 
     def redo(self) -> None:
-        self.desk.put(self.after, self.fresh or plan(self.after))
+        self.desk.take_back(self.after, self.fresh)
         self.fresh = None
 
     def undo(self) -> None:
-        self.desk.put(self.before, plan(self.before))
+        self.desk.take_back(self.before)
 
 
 class Desk(QObject):
     """What the window shows.  ``planned`` follows any change of the project, ``looked`` any
     change of stage, panel, picked figure or piece, ``opened`` another project.  ``leaving``
-    comes before another stage or panel, so that fields settle what belongs to this one."""
+    comes before another stage or panel, so that fields settle what belongs to this one.
+    ``sketched`` follows a change that is only tried, as by a slider under the hand; ``booked`` a
+    change of the logbook."""
 
     planned = Signal()
     looked = Signal()
     opened = Signal()
     leaving = Signal()
+    sketched = Signal()
+    booked = Signal()
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self.project = Project()
+        self.book = EMPTY
         self.plan = plan(self.project)
+        self.sketch: Plan | None = None  # one panel planned anew while a slider is dragged
         self.path: Path | None = None
         self.is_open = False
         self.stage = Stage.BRIEF
@@ -83,12 +92,17 @@ class Desk(QObject):
         self.side = "front"  # of the finished bag
         self.worn = ""  # the side on which the pieces are seen, or flat
         self.mark: int | None = None  # in hand, at the trimming stage
+        self.ply = 0  # the layer in hand
+        self.part = 0  # the part of the quilting that is asked about
+        self.line = ""  # the line of quilting in hand
+        self.draws = False  # whether a stroke on the bench draws a line
         self.stack = QUndoStack(self)
         self.run = 0
 
-    def put(self, project: Project, made: Plan) -> None:
-        """Show a project with its plan; the undo steps call this."""
-        self.project, self.plan = project, made
+    def put(self, project: Project, book: Book, made: Plan) -> None:
+        """Show a project with its book and plan; the undo steps call this."""
+        other_book = book is not self.book
+        self.project, self.book, self.plan, self.sketch = project, book, made, None
         if all(panel.key != self.panel for panel in made.panels):
             self.panel = made.shape.leader
         self.picked = self.snag = None
@@ -98,16 +112,35 @@ class Desk(QObject):
             self.piece = ""
         if self.mark is not None and self.mark >= len(project.marks):
             self.mark = None
+        there = self.plan.panel(self.panel)
+        self.ply = max(min(self.ply, len(there.choices.layers.plies) - 1), 0)
+        self.part = min(self.part, len(there.choices.quilt_zones))
+        if self.line and there.quilt.line(self.line) is None:
+            self.line = ""
+        if other_book:
+            self.booked.emit()
         self.planned.emit()
+
+    def take_back(self, kept: Kept, made: Plan | None = None) -> None:
+        """Put a project or a book on the desk, as one step of the undo list."""
+        project = kept if isinstance(kept, Project) else self.project
+        book = kept if isinstance(kept, Book) else self.book
+        self.put(project, book, made or plan(project, book))
+
+    def learn(self, book: Book) -> None:
+        """Take a book that has grown by itself: no step to undo, the plan follows."""
+        if book is not self.book:
+            self.put(self.project, book, plan(self.project, book))
 
     def _is_there(self, piece: str) -> bool:
         panel, zone, at = spot_in(piece)
         return self.plan.panel(panel).piece_of(zone, at) is not None
 
-    def open(self, project: Project, path: Path | None) -> str:
+    def open(self, project: Project, path: Path | None, book: Book | None = None) -> str:
         """Begin with another project; returns a sentence, and changes nothing, if it fails."""
+        book = self.book if book is None else book
         try:
-            made = plan(project)
+            made = plan(project, book)
         except CannotPlan as trouble:
             return trouble.sentence
         self.stack.clear()
@@ -115,8 +148,9 @@ class Desk(QObject):
         self.is_open = True
         self.stage, self.panel, self.piece = Stage.BRIEF, made.shape.leader, ""
         self.zone, self.tool, self.brush, self.worn = 0, "take", "", ""
+        self.ply, self.part, self.line, self.draws = 0, 0, "", False
         self.opened.emit()
-        self.put(project, made)
+        self.put(project, book, made)
         return ""
 
     def attempt(self, change: Edit, run: str = "") -> str:
@@ -127,14 +161,56 @@ class Desk(QObject):
         try:
             project = applied(self.project, change)
             if project == self.project:
+                self._drop_sketch()
                 return ""
-            made = plan(project)
+            made = plan(project, self.book)
         except ValidationError as error:
             return plain_sentence(error.errors()[0])
         except CannotPlan as trouble:
             return trouble.sentence
         self.stack.push(Step(self, project, made, change.words, run))
         return ""
+
+    def attempt_book(self, change: Edit, run: str = "") -> str:
+        """Try a change of the logbook; the plan follows what it teaches."""
+        try:
+            book = applied(self.book, change)
+            if book == self.book:
+                return ""
+            made = plan(self.project, book)
+        except ValidationError as error:
+            return plain_sentence(error.errors()[0])
+        except CannotPlan as trouble:
+            return trouble.sentence
+        self.stack.push(Step(self, book, made, change.words, run))
+        return ""
+
+    def try_out(self, change: Edit) -> str:
+        """Show a change of the panel in hand at once, without planning the rest or keeping it."""
+        try:
+            project = applied(self.project, change)
+            self.sketch = self.plan.with_panel(project, self.panel)
+        except ValidationError as error:
+            return plain_sentence(error.errors()[0])
+        except CannotPlan as trouble:
+            return trouble.sentence
+        self.sketched.emit()
+        return ""
+
+    def _drop_sketch(self) -> None:
+        if self.sketch is not None:
+            self.sketch = None
+            self.planned.emit()
+
+    @property
+    def shown(self) -> Plan:
+        """The plan to draw: the sketch under the hand, or what is settled."""
+        return self.sketch or self.plan
+
+    @property
+    def asked(self) -> int:
+        """The part that the open stage asks about."""
+        return self.part if self.stage is Stage.QUILT else self.zone
 
     def new_run(self) -> str:
         """A mark for one stretch of typing."""
@@ -148,6 +224,7 @@ class Desk(QObject):
             self.stage = stage
         if panel is not None and panel != self.panel:
             self.panel, self.piece, self.mark, self.zone = panel, "", None, 0
+            self.ply, self.part, self.line = 0, 0, ""
         self.picked = self.snag = None
         self.looked.emit()
 
@@ -196,7 +273,29 @@ class Desk(QObject):
     def turn_part(self, zone: int) -> None:
         """Ask about another part of the panel."""
         self.leaving.emit()
-        self.zone, self.piece = zone, ""
+        if self.stage is Stage.QUILT:
+            self.part, self.line = zone, ""
+        else:
+            self.zone, self.piece = zone, ""
+        self.looked.emit()
+
+    def take_ply(self, ply: int) -> None:
+        """Take a layer in hand."""
+        if ply != self.ply:
+            self.leaving.emit()
+        self.ply = ply
+        self.looked.emit()
+
+    def take_line(self, line: str) -> None:
+        """Take a line of quilting in hand, or none."""
+        if line != self.line:
+            self.run += 1
+        self.line = line
+        self.looked.emit()
+
+    def draw_lines(self, on: bool) -> None:
+        """Whether a stroke on the bench draws a line."""
+        self.draws, self.line = on, ""
         self.looked.emit()
 
     def see_worn(self, side: str) -> None:

@@ -5,15 +5,26 @@ Knows files and the bar that asks for them; what is shown is the window's own ma
 
 from __future__ import annotations
 
+import datetime
 from collections.abc import Callable
 from importlib.resources import as_file, files
 from pathlib import Path
+from uuid import uuid4
 
 from PySide6.QtWidgets import QMainWindow
 
 from tessil.core.edits import edit
+from tessil.core.logbook.book import MOST_SWATCHES, Book
+from tessil.core.measuring import with_panels
 from tessil.core.project import Project
 from tessil.files import recent, recovery
+from tessil.files.logfile import (
+    begin_book,
+    load_book,
+    read_swatches,
+    save_book,
+    swatches_csv,
+)
 from tessil.files.places import documents_folder
 from tessil.files.projectfile import FileTrouble, load, save, write_export
 from tessil.files.report import cut_csv
@@ -32,8 +43,16 @@ class FilingWindow(QMainWindow):
         self.file_bar = FileBar()
         self.unsaved = UnsavedDot()
         self.is_demo = False
+        self.own_book, self.book_trouble = begin_book()
 
-    def open_project(self, project: Project, path: Path | None) -> str:
+    def begin_project(self, project: Project) -> str:
+        """A new bag, with a name of its own in the logbook and the maker's own materials."""
+        fresh = project.model_copy(
+            update={"id": uuid4().hex[:16], "materials": self.own_book.materials}
+        )
+        return self.open_project(fresh, None)
+
+    def open_project(self, project: Project, path: Path | None, book: Book | None = None) -> str:
         """Put another project on the desk; the window shows it."""
         raise NotImplementedError
 
@@ -50,9 +69,9 @@ class FilingWindow(QMainWindow):
 
     def open_demo(self, key: str = "rehearsal-satchel") -> None:
         """One of the demo bags, as a new project."""
-        with as_file(files("tessil") / "demo" / f"{key}.tessil") as path:
-            self.open_project(load(path), None)
-        self.is_demo = True
+        folder = files("tessil") / "demo"
+        with as_file(folder / f"{key}.tessil") as path, as_file(folder / "logbook.json") as log:
+            self.open_project(load(path), None, load_book(log))
 
     def open_reed_pouch(self) -> None:
         self.open_demo("reed-pouch")
@@ -87,10 +106,60 @@ class FilingWindow(QMainWindow):
             return str(trouble)
         self.desk.path = path
         self.desk.stack.setClean()
+        self.learn_from_panels()
         self.unsaved.show_unsaved(False)
         recent.remember(path)
         recovery.forget()
         return ""
+
+    def learn_from_panels(self) -> None:
+        """The panels measured in this project go into the logbook, with the maker's materials."""
+        desk = self.desk
+        today = datetime.date.today().isoformat()
+        book = with_panels(desk.book, desk.plan.setting, desk.plan.bag, today)
+        keys = {entry.key for entry in desk.project.materials}
+        kept = tuple(entry for entry in book.materials if entry.key not in keys)
+        if desk.project.materials and (*kept, *desk.project.materials) != book.materials:
+            book = book.model_copy(update={"materials": (*kept, *desk.project.materials)})
+        desk.learn(book)
+
+    def keep_book(self) -> None:
+        """The logbook changed: write it at once, unless it is a demo's."""
+        if self.is_demo or self.desk.book is self.own_book:
+            return
+        self.own_book = self.desk.book
+        self.say_book(save_book(self.own_book))
+
+    def say_book(self, sentence: str) -> None:
+        """What went wrong with the logbook, where it is seen."""
+        if sentence:
+            self.file_bar.tell(sentence)
+
+    def ask_swatches_out(self) -> None:
+        def write(path: Path) -> None:
+            units = self.desk.project.units
+            write_export(path, swatches_csv(self.desk.book, units).encode("utf-8"))
+
+        self._ask_export("Swatches as", ".csv", write)
+
+    def ask_swatches_in(self) -> None:
+        """Add the swatches of a list to those there are; one step to undo."""
+
+        def accept(path: Path) -> str:
+            desk = self.desk
+            try:
+                found = read_swatches(path, desk.project.units)
+            except FileTrouble as trouble:
+                return str(trouble)
+            both = (*desk.book.swatches, *found)
+            if len(both) > MOST_SWATCHES:
+                return f"The logbook holds {MOST_SWATCHES:,} swatches at most."
+            return desk.attempt_book(edit("Take swatches from a list", ("swatches", both)))
+
+        if self.desk.is_open:
+            folder = self.desk.path.parent if self.desk.path else documents_folder()
+            self.file_bar.ask("Swatches from", "Take them", Path(f"{folder}/"), accept, False,
+                              suffix=".csv")  # fmt: skip
 
     def _beside(self, suffix: str) -> Path:
         folder = self.desk.path.parent if self.desk.path else documents_folder()

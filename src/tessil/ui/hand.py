@@ -6,13 +6,17 @@ for the maker come by ``told``.
 
 from __future__ import annotations
 
+from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
 from tessil.core.edits import Edit
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.laying import Spot, fill_row, lock, paint, pieces_of, swap, turn
+from tessil.core.quilting.byhand import add_line, leave_out, move_line
+from tessil.core.sandwich.plying import move_ply, remove_ply
 from tessil.core.snags import Stage
 from tessil.drawing.bands import spot_in
+from tessil.files.projectfile import plain_sentence
 from tessil.ui.desk import Desk
 
 
@@ -24,11 +28,15 @@ class Hand(QObject):
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
         self.desk = desk
+        self._before = desk.plan  # as it was when the line in hand was taken
 
     def clicked(self, key: str) -> None:
         """A piece was clicked: what that does depends on the tool."""
         desk = self.desk
-        if desk.stage is not Stage.PIECE or not key:
+        if desk.stage is Stage.LAYER:
+            if key.startswith("ply:"):
+                desk.take_ply(int(key.partition(":")[2]))
+        elif desk.stage is not Stage.PIECE or not key:
             self._take(key)
         elif desk.tool == "lay":
             self.painted(key, desk.new_run())
@@ -76,10 +84,84 @@ class Hand(QObject):
         self._do(paint(desk.project, panel, [spot], key))
 
     def swap_with(self, key: str) -> None:
-        """Swap the piece in hand with another and keep it in hand."""
+        """Swap the piece in hand with another and keep it in hand; of layers, their order."""
+        if self.desk.stage is Stage.LAYER and key.startswith("ply:"):
+            self._move_ply(int(key.partition(":")[2]))
+            return
         if self.desk.stage is Stage.PIECE and self.desk.piece and key:
             self._swap(self.desk.piece, key)
             self.desk.select_piece(key)
+
+    # -- layers and lines --------------------------------------------------------
+
+    def _move_ply(self, to: int) -> None:
+        desk = self.desk
+        panel = desk.plan.panel(desk.panel)
+        self._do(move_ply(desk.plan, panel, desk.ply, 1 if to > desk.ply else -1))
+        desk.take_ply(to)
+
+    def away(self) -> None:
+        """Delete was pressed: the layer or the line in hand goes."""
+        desk = self.desk
+        panel = desk.plan.panel(desk.panel)
+        if desk.stage is Stage.QUILT:
+            self.leave_line_out()
+        elif desk.stage is Stage.LAYER and desk.ply < len(panel.choices.layers.plies):
+            self._do(remove_ply(desk.plan, panel, desk.ply))
+
+    def leave_line_out(self) -> None:
+        """Leave the line in hand out of its pattern, or take it away if it is by hand."""
+        desk = self.desk
+        if not desk.line:
+            self.told.emit("First click a line on the bench.")
+            return
+        panel = desk.plan.panel(desk.panel)
+        key = desk.line
+        desk.take_line("")
+        self._do(leave_out(desk.plan, panel, key))
+
+    def take_line(self, key: str) -> None:
+        """A line was clicked; what follows starts from how things are now."""
+        desk = self.desk
+        if desk.stage is not Stage.QUILT:
+            return
+        self._before = desk.plan
+        desk.take_line(key.partition(":")[2])
+
+    def drag_line(self, key: str, dx: float, dy: float) -> None:
+        """A line is dragged so far from where it was taken; one drag is one undo step."""
+        desk, name = self.desk, key.partition(":")[2]
+        panel = self._before.panel(desk.panel)
+        across, down = panel.scale
+        change, now = move_line(self._before, panel, name, (dx * across, dy * down))
+        self._do(change, f"line {name} {desk.run}")
+        desk.line = now if desk.plan.panel(desk.panel).quilt.line(now) else ""
+
+    def nudge_line(self, right: int, down: int) -> None:
+        """An arrow moves the line in hand by a ruler mark."""
+        desk = self.desk
+        mark = float(desk.plan.marks.ruler.value)
+        panel = desk.plan.panel(desk.panel)
+        change, now = move_line(desk.plan, panel, desk.line, (right * mark, down * mark))
+        if change.changes:
+            self._do(change, f"nudge line {desk.run}")
+            desk.line = now
+            desk.looked.emit()
+
+    def draw_line(self, x1: float, y1: float, x2: float, y2: float) -> None:
+        """A line was drawn on the bench, in inches of the pieced top."""
+        desk = self.desk
+        if desk.stage is not Stage.QUILT:
+            return
+        panel = desk.plan.panel(desk.panel)
+        try:
+            change = add_line(desk.plan, panel, panel.trimmed_at(x1, y1), panel.trimmed_at(x2, y2))
+        except ValidationError as error:
+            self.told.emit(plain_sentence(error.errors()[0]))
+        except ValueError as error:
+            self.told.emit(str(error))
+        else:
+            self._do(change)
 
     def _swap(self, one: str, other: str) -> None:
         (panel, *first), (on, *second) = spot_in(one), spot_in(other)

@@ -64,6 +64,11 @@ QPushButton#link {{ background: transparent; border: 1px solid transparent; padd
   text-align: left; font-weight: 600; min-height: 18px; }}
 QPushButton#link:hover {{ color: {t.THREAD}; }}
 QPushButton#link:focus {{ border: 1px solid {t.THREAD}; }}
+QPushButton#record {{ background: transparent; border: 1px solid transparent; border-radius: 4px;
+  text-align: left; padding: 4px 8px; }}
+QPushButton#record:hover {{ border-color: {t.RULE}; }}
+QPushButton#record:checked {{ background: {t.THREAD_WASH}; border-color: {t.THREAD}; }}
+QPushButton#record:focus {{ border: 2px solid {t.THREAD}; padding: 3px 7px; }}
 QPushButton#segment {{ padding: 3px 6px; border-radius: 0; margin-left: -1px; }}
 QPushButton#segment:checked {{ background: {t.INK}; color: {t.CARD}; border-color: {t.INK}; }}
 QPushButton#segment:focus {{ border: 2px solid {t.THREAD}; padding: 2px 5px; }}

@@ -38,6 +38,7 @@ class Searches(QObject):
         self.share = 0.0
         self.words: dict[str, str] = {}  # what the last search of each kind said
         self._turn = 0
+        self._takes: Callable[[Edit], str] = desk.attempt
         self._stop = threading.Event()
         self._thread: threading.Thread | None = None
         self._progress.connect(self._show)
@@ -56,9 +57,10 @@ class Searches(QObject):
         else:
             self.start_work(key, _WORK[key](self.desk.plan, self.desk.panel, self.desk.zone))
 
-    def start_work(self, key: str, work: Work) -> None:
+    def start_work(self, key: str, work: Work, take: Callable[[Edit], str] | None = None) -> None:
         """Do some work off the window's thread; its edit is taken when it is done."""
         self._turn += 1
+        self._takes = take or self.desk.attempt
         self.key, self.share = key, 0.0
         self.words[key] = ""
         self._stop = threading.Event()
@@ -115,7 +117,7 @@ class Searches(QObject):
         if turn != self._turn:
             return
         key, self.key, self._thread = self.key, "", None
-        sentence = self.desk.attempt(change)
+        sentence = self._takes(change)
         self.words[key] = sentence or words
         self.moved.emit()
 

@@ -12,6 +12,7 @@ Kind = Literal[
     "length", "length?", "count", "count?", "word", "choice", "toggle", "basket", "action",
     "entry",  # a word that is taken and leaves the field empty for the next
     "page",  # a button that turns to another page of the window
+    "slide",  # a length by a slider under the hand, tried out while it is dragged
     "search",  # a button that starts a search, with its progress
 ]  # fmt: skip
 
@@ -27,7 +28,7 @@ class Spec:
     help: str
     value: Any
     edit: Callable[[Any], Edit]
-    choices: tuple[tuple[str, str], ...] = ()
+    choices: tuple[tuple[Any, str], ...] = ()
 
     @property
     def form(self) -> tuple[Any, ...]:

@@ -8,7 +8,6 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any
 
-from tessil.core.catalogue import of_kind
 from tessil.core.choosing import measure, reshape
 from tessil.core.edits import Edit, edit
 from tessil.core.marks import KINDS, add_mark, remove_mark, set_mark
@@ -17,8 +16,10 @@ from tessil.core.plan import Plan
 from tessil.core.project import Got, Mark, Thing
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
-from tessil.ui.asking import alike, always, choice_of, field_of, oversize, setter
+from tessil.ui.asking import always, field_of, oversize, setter
+from tessil.ui.layer_specs import layer_specs
 from tessil.ui.piecing_specs import piece_specs
+from tessil.ui.quilt_specs import quilt_specs
 from tessil.ui.specs import Kind, Spec
 
 TITLES = {
@@ -157,43 +158,6 @@ def _thing(plan: Plan, at: int, of: int) -> Iterator[Spec]:
                    None, lambda _: edit("Leave a thing out", ("hold.things", rest)))  # fmt: skip
 
 
-_RUNS = (("level", "level"), ("upright", "upright"))
-
-
-def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    if panel.panel.kind != "outer":
-        return
-    yield from alike(plan, panel)
-    battings = tuple((entry.key, entry.name) for entry in of_kind("batting"))
-    yield choice_of(plan, panel, "layers.batting", "choice", "Batting", "What gives it body",
-                  (*battings, ("none", "None")))  # fmt: skip
-    if plan.project.lining != "quilted-in":
-        yield choice_of(plan, panel, "layers.backing", "choice", "Behind it",
-                      "A cloth caught in the quilting, under the lining",
-                      (("none", "nothing"), ("cotton", "a backing cloth")))  # fmt: skip
-    yield choice_of(plan, panel, "layers.margin", "length", "Larger by",
-                  "Batting and backing beyond the top, each side")  # fmt: skip
-
-
-def _quilt(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    if panel.panel.kind != "outer":
-        return
-    quilting = panel.choices.quilting
-    yield from alike(plan, panel)
-    yield choice_of(plan, panel, "quilting.pattern", "choice", "Pattern", "Lines of quilting",
-                  (("channels", "channels"), ("none", "none")))  # fmt: skip
-    if quilting.pattern == "none":
-        return
-    yield choice_of(plan, panel, "quilting.run", "choice", "Lines run", "As the bag is worn",
-                  (("upright", "upright"), ("level", "level")))  # fmt: skip
-    yield choice_of(plan, panel, "quilting.gap", "length", "Wished gap", "From line to line, sewn")
-    yield choice_of(plan, panel, "quilting.centre", "choice", "On the centre", "What falls there",
-                  (("line", "a line"), ("gap", "a gap")))  # fmt: skip
-    yield choice_of(plan, panel, "quilting.spacing", "choice", "Come out by",
-                  "Even gaps from seam to seam, or the gap just as wished",
-                  (("divide", "dividing evenly"), ("keep", "keeping the gap")))  # fmt: skip
-
-
 _MARK_FIELDS: tuple[tuple[str, Kind, str, str], ...] = (
     ("x", "length", "From left edge", "Raw trimmed edge to the mark"),
     ("y", "length", "From top edge", "Raw trimmed edge to the mark"),
@@ -301,8 +265,6 @@ def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
 
 _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
     Stage.BRIEF: _brief,
-    Stage.LAYER: _layer,
-    Stage.QUILT: _quilt,
     Stage.TRIM: _trim,
     Stage.EDGE: _edge,
     Stage.CUT: _cut,
@@ -311,14 +273,26 @@ _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
 
 LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
     Stage.PIECE: (("pieces", "Pieces"), ("prints", "Prints"), ("stock", "Scraps, seam")),
+    Stage.LAYER: (("layers", "Layers"), ("amounts", "Amounts"), ("bulk", "Thickness")),
+    Stage.QUILT: (("lines", "Lines"), ("sewing", "Sewing"), ("draws", "Draws in")),
 }
 
 
-def specs(plan: Plan, stage: Stage, panel_key: str, leaf: str = "", zone: int = 0
+def leaf_of(stage: Stage, open_leaves: dict[Stage, str]) -> str:
+    """The leaf that is open at a stage; nothing where it has none."""
+    leaves = LEAVES.get(stage)
+    return open_leaves.get(stage, leaves[0][0]) if leaves else ""
+
+
+def specs(plan: Plan, stage: Stage, panel_key: str, leaf: str = "", zone: int = 0, ply: int = 0
           ) -> tuple[Spec, ...]:  # fmt: skip
     """The fields of a stage for a panel, as things stand now; of one leaf, where it has some."""
     panel = plan.panel(panel_key)
     if stage is Stage.PIECE:
         return tuple(piece_specs(plan, panel, leaf or "pieces", zone))
+    if stage is Stage.LAYER:
+        return tuple(layer_specs(plan, panel, leaf or "layers", ply))
+    if stage is Stage.QUILT:
+        return tuple(quilt_specs(plan, panel, leaf or "lines", zone))
     ask = _TABLE.get(stage)
     return tuple(ask(plan, panel)) if ask else ()

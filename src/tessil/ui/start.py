@@ -44,7 +44,7 @@ class StartPage(QWidget):
         column.setSpacing(14)
         outer.addLayout(column)
         outer.addSpacing(24)
-        self.picture = PictureView()
+        self.picture = PictureView(380)
         outer.addWidget(self.picture)
         outer.addStretch(1)
         column.addStretch(1)

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from functools import cached_property, partial
+from functools import partial
 from pathlib import Path
-from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QPoint, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent, QShowEvent
@@ -17,8 +16,9 @@ from PySide6.QtWidgets import (
 )
 
 from tessil.core.choosing import measure
-from tessil.core.edits import Edit, edit
+from tessil.core.edits import edit
 from tessil.core.lengths import Notation
+from tessil.core.logbook.book import Book
 from tessil.core.marks import marks_of, move_mark
 from tessil.core.piecing.whole import row_step
 from tessil.core.project import Project
@@ -29,29 +29,27 @@ from tessil.files import recovery
 from tessil.files.report import finished_text
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
-from tessil.ui.filing import FilingWindow
 from tessil.ui.hand import Hand
+from tessil.ui.pages import PagedWindow
 from tessil.ui.searches import Searches
+from tessil.ui.stages import leaf_of
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.fields import TypedField
 from tessil.ui.widgets.head import Head
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.layoutbar import LayoutBar
+from tessil.ui.widgets.quiltbar import QuiltBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.sidebar import SideBar
 from tessil.ui.widgets.snaglist import SnagList
 
-if TYPE_CHECKING:
-    from tessil.ui.preview import Preview
-    from tessil.ui.printspage import PrintsPage
-    from tessil.ui.start import StartPage
-
 AUTOSAVE_MS = 200
+FIGURES_MS = 60
 
 
-class Window(FilingWindow):
+class Window(PagedWindow):
     """Binds the desk to the widgets; every method of the action table is here."""
 
     def __init__(self) -> None:
@@ -66,12 +64,20 @@ class Window(FilingWindow):
         self._autosave.setSingleShot(True)
         self._autosave.setInterval(AUTOSAVE_MS)
         self._autosave.timeout.connect(self.keep_safe)
+        self._figures_late = QTimer(self)
+        self._figures_late.setSingleShot(True)
+        self._figures_late.setInterval(FIGURES_MS)
+        self._figures_late.timeout.connect(self._show_sketch)
         self.desk.planned.connect(self._planned)
         self.desk.looked.connect(self.refresh)
+        self.desk.sketched.connect(self._sketched)
         self.desk.opened.connect(self._forget_typing)
         self.desk.leaving.connect(self._settle_typing)
         self.desk.stack.cleanChanged.connect(lambda clean: self.unsaved.show_unsaved(not clean))
+        self.desk.booked.connect(self.keep_book)
         self.bar.offer(recovery.find_lost())
+        if self.book_trouble:
+            self.told.setText(self.book_trouble)
 
     # -- building ---------------------------------------------------------------
 
@@ -91,41 +97,6 @@ class Window(FilingWindow):
         self.setCentralWidget(root)
         self._build_work()
 
-    @cached_property
-    def start(self) -> StartPage:
-        """The first page, made when it is first needed."""
-        from tessil.ui.start import StartPage
-
-        page = StartPage()
-        page.made.connect(lambda project: self.open_project(project, None))
-        page.demo_wanted.connect(lambda: self.open_demo())
-        page.open_wanted.connect(self.ask_open)
-        page.left.connect(self._to_work)
-        self.pages.addWidget(page)
-        return page
-
-    @cached_property
-    def preview(self) -> Preview:
-        """The worksheet's page, made when it is first needed."""
-        from tessil.ui.preview import Preview
-
-        page = Preview()
-        page.left.connect(self._to_work)
-        page.pdf_wanted.connect(self.ask_pdf)
-        self.pages.addWidget(page)
-        return page
-
-    @cached_property
-    def basket_page(self) -> PrintsPage:
-        """The page of the print basket, made when it is first needed."""
-        from tessil.ui.printspage import PrintsPage
-
-        page = PrintsPage(self.desk)
-        page.left.connect(self._to_work)
-        page.file_wanted.connect(self.ask_photo)
-        self.pages.addWidget(page)
-        return page
-
     def _build_work(self) -> None:
         self.selvage = Selvage()
         self.selvage.turned.connect(lambda stage: self.desk.look(stage=stage))
@@ -133,7 +104,7 @@ class Window(FilingWindow):
         self.hand = Hand(self.desk)
         self.hand.told.connect(self._tell_hand)
         self.searches = Searches(self.desk)
-        self.searches.moved.connect(self._show_photo_state)
+        self.searches.moved.connect(self.show_photo_state)
         self.bench.piece_taken.connect(self.hand.clicked)
         self.bench.piece_met.connect(self.hand.swap_with)
         self.bench.key_pressed.connect(self._bench_key)
@@ -142,10 +113,15 @@ class Window(FilingWindow):
         self.ladder = LadderBar(self._notation, self._measure)
         self.column = Column(self.desk, self.searches)
         self.column.print_clicked.connect(self.hand.lay)
-        self.column.page_wanted.connect(self.show_prints)
+        self.column.page_wanted.connect(self.show_page)
         self.bench.mark_taken.connect(self.desk.take_mark)
         self.bench.mark_dragged.connect(self._drag_mark)
         self.bench.mark_nudged.connect(self._nudge_mark)
+        self.bench.line_taken.connect(self.hand.take_line)
+        self.bench.line_dragged.connect(self.hand.drag_line)
+        self.bench.line_nudged.connect(self.hand.nudge_line)
+        self.bench.line_drawn.connect(self.hand.draw_line)
+        self.bench.away.connect(self.hand.away)
         self.snags = SnagList()
         self.snags.fixed.connect(self._fix)
         self.snags.shown.connect(self.desk.show_snag)
@@ -155,6 +131,8 @@ class Window(FilingWindow):
         left.addWidget(self.sides)
         self.layout_bar = LayoutBar(self.desk, self.hand)
         left.addWidget(self.layout_bar)
+        self.quilt_bar = QuiltBar(self.desk, self.hand)
+        left.addWidget(self.quilt_bar)
         left.addWidget(self.bench, 1)
         left.addWidget(self.ladder)
         middle = QHBoxLayout()
@@ -261,9 +239,21 @@ class Window(FilingWindow):
         self._show_bench()
         self.sides.refresh()
         self.layout_bar.refresh()
+        self.quilt_bar.refresh()
         self.ladder.show_ladder(desk.panel, plan.ladder(desk.panel))
         self.column.refresh()
         self.snags.show_snags(plan.snags)
+
+    def _sketched(self) -> None:
+        """A slider moves: the bench follows at once, figures and ladder when the hand lets them."""
+        self._show_bench()
+        self.bench.repaint()
+        self._figures_late.start()
+
+    def _show_sketch(self) -> None:
+        desk = self.desk
+        self.ladder.show_ladder(desk.panel, desk.shown.ladder(desk.panel))
+        self.column.show_sketch()
 
     def _tile_label(self, key: str) -> str:
         panel = self.desk.plan.panel(key).panel
@@ -277,11 +267,16 @@ class Window(FilingWindow):
         place = desk.picked.place if desk.picked else None
         if desk.snag is not None:
             place = desk.snag.place
-        view = View(desk.stage, desk.panel, place, desk.piece, desk.worn, desk.side, desk.mark)
+        ply = desk.stage is Stage.LAYER
+        view = View(desk.stage, desk.panel, place, desk.piece, desk.worn, desk.side, desk.mark,
+                    leaf_of(desk.stage, desk.leaf), desk.ply, f"line:{desk.line}")  # fmt: skip
         metric = desk.project.units == "metric"
         mark = desk.mark if desk.stage is Stage.TRIM else None
         lays = desk.stage is Stage.PIECE and desk.tool == "lay"
-        self.bench.show_picture(picture_of(desk.plan, view), desk.piece, metric, mark, lays)
+        piece = f"ply:{desk.ply}" if ply else desk.piece
+        self.bench.show_lines(f"line:{desk.line}" if desk.line else "",
+                              desk.draws and desk.stage is Stage.QUILT)  # fmt: skip
+        self.bench.show_picture(picture_of(desk.shown, view), piece, metric, mark, lays)
 
     def _snag_counts(self) -> dict[Stage, tuple[int, bool]]:
         counts: dict[Stage, tuple[int, bool]] = {}
@@ -333,17 +328,19 @@ class Window(FilingWindow):
 
     # -- the action table -------------------------------------------------------
 
-    def open_project(self, project: Project, path: Path | None) -> str:
-        """Put another project on the desk; unsaved work is put aside and offered again."""
+    def open_project(self, project: Project, path: Path | None, book: Book | None = None) -> str:
+        """Put another project on the desk; unsaved work is put aside and offered again.  A demo
+        brings its own logbook; everything else has the maker's."""
         desk, unsaved = self.desk, self._has_unsaved_work()
         before = (desk.project, desk.path)
-        sentence = desk.open(project, path)
+        was_demo, self.is_demo = self.is_demo, book is not None
+        sentence = desk.open(project, path, self.own_book if book is None else book)
         if sentence:
+            self.is_demo = was_demo
             return sentence
         if unsaved:
             recovery.put_aside(*before)
             self.bar.offer(recovery.find_lost())
-        self.is_demo = False
         self.bench.fit()
         self.unsaved.show_unsaved(path is None)
         self._to_work()
@@ -371,41 +368,6 @@ class Window(FilingWindow):
         units = self.desk.project.units if self.desk.is_open else "inch"
         self.start.begin(units, can_go_back=self.desk.is_open)
         self.pages.setCurrentWidget(self.start)
-
-    def show_prints(self, _key: str = "") -> None:
-        """The page of the print basket."""
-        if self.desk.is_open:
-            self.pages.setCurrentWidget(self.basket_page)
-            self.basket_page.begin()
-
-    def take_photo(self, path: Path) -> str:
-        """Read a picture off the thread; what is wrong with it stands beside its button."""
-        if not path.is_file():
-            return f"“{path.name}” is not a file that can be opened."
-        page = self.basket_page
-
-        def work(watch: object) -> tuple[Edit, str]:
-            from tessil.drawing.photos import read_photo
-
-            return page.take_photo(read_photo(path)), ""
-
-        self.searches.give_up()
-        self.searches.start_work("photo", work)
-        return ""
-
-    def _show_photo_state(self) -> None:
-        if "photo" in self.searches.words and "basket_page" in self.__dict__:
-            runs = self.searches.key == "photo"
-            words = "Reading the picture…" if runs else self.searches.words["photo"]
-            self.basket_page.say_photo(words)
-
-    def show_worksheet(self) -> None:
-        if self.desk.is_open:
-            self.pages.setCurrentWidget(self.preview)
-            self.preview.show_plan(self.desk.plan)
-
-    def _to_work(self) -> None:
-        self.pages.setCurrentWidget(self.work if self.desk.is_open else self.start)
 
     def undo(self) -> None:
         self._forget_typing()

@@ -8,11 +8,12 @@ from __future__ import annotations
 import tomllib
 from dataclasses import dataclass
 from fractions import Fraction
-from functools import cache
+from functools import cache, lru_cache
 from importlib.resources import files
 from typing import Any
 
 from tessil.core.lengths import IN_PER, Inches
+from tessil.core.sandwich.choice import OwnMaterial
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,6 +37,9 @@ class Material:
     along: Fraction = Fraction(0)
     unsure: Fraction = Fraction(1, 2)
     caution: str = ""
+    fusible: bool = False
+    melts: bool = False
+    own: bool = False  # the maker's own, or changed by the maker
 
 
 def _material(row: dict[str, Any]) -> Material:
@@ -43,9 +47,7 @@ def _material(row: dict[str, Any]) -> Material:
         name: Fraction(str(row[name]))
         for name in ("relaxed_mm", "pressed_mm", "grams_per_square_metre")
     }
-    shrink = {
-        name: Fraction(str(row[name])) for name in ("rise_mm", "draw_mm", "along") if name in row
-    }
+    shrink = {name: Fraction(str(row.get(name, 0))) for name in ("rise_mm", "draw_mm", "along")}
     return Material(
         key=row["key"],
         name=row["name"],
@@ -53,8 +55,14 @@ def _material(row: dict[str, Any]) -> Material:
         width=Fraction(str(row["width_in"])) * IN_PER["in"],
         widest_gap=Fraction(str(row["widest_gap_in"])) if "widest_gap_in" in row else None,
         caution=row.get("caution", ""),
-        **exact,
-        **shrink,
+        fusible=row.get("fusible", False),
+        melts=row.get("melts", False),
+        relaxed_mm=exact["relaxed_mm"],
+        pressed_mm=exact["pressed_mm"],
+        grams_per_square_metre=exact["grams_per_square_metre"],
+        rise_mm=shrink["rise_mm"],
+        draw_mm=shrink["draw_mm"],
+        along=shrink["along"],
     )
 
 
@@ -71,6 +79,41 @@ def material(key: str) -> Material:
         return materials()[key]
     except KeyError:
         raise KeyError(f"no material {key!r}; known: {', '.join(materials())}") from None
+
+
+@lru_cache(maxsize=16)
+def with_own(own: tuple[OwnMaterial, ...]) -> dict[str, Material]:
+    """The catalogue as the maker has it: own values in place of the shipped ones, own added."""
+    known = dict(materials())
+    for entry in own:
+        known[entry.key] = _of_own(entry, known.get(entry.key))
+    return known
+
+
+def _of_own(own: OwnMaterial, shipped: Material | None) -> Material:
+    return Material(
+        key=own.key, name=own.name, kind=own.kind, width=own.width, widest_gap=own.widest_gap,
+        relaxed_mm=_decimal(own.relaxed_mm), pressed_mm=_decimal(own.pressed_mm),
+        grams_per_square_metre=_decimal(own.grams), rise_mm=_decimal(own.rise_mm),
+        draw_mm=_decimal(own.draw_mm), along=_decimal(own.along), fusible=own.fusible,
+        melts=own.melts, own=True, caution=shipped.caution if shipped else "",
+    )  # fmt: skip
+
+
+def _decimal(value: float) -> Fraction:
+    return Fraction(str(value))
+
+
+def to_own(entry: Material) -> OwnMaterial:
+    """A material of the catalogue as one that can be changed."""
+    return OwnMaterial(
+        key=entry.key, name=entry.name, kind=entry.kind,  # type: ignore[arg-type]
+        relaxed_mm=float(entry.relaxed_mm), pressed_mm=float(entry.pressed_mm),
+        grams=float(entry.grams_per_square_metre), width=entry.width,
+        widest_gap=entry.widest_gap, rise_mm=float(entry.rise_mm),
+        draw_mm=float(entry.draw_mm), along=float(entry.along), fusible=entry.fusible,
+        melts=entry.melts,
+    )  # fmt: skip
 
 
 def of_kind(*kinds: str) -> tuple[Material, ...]:

@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 from tessil.core.checks.cut import cut_snags
 from tessil.core.checks.edge import edge_snags
 from tessil.core.checks.fit import fit_snags
+from tessil.core.checks.layer import layer_snags
 from tessil.core.checks.layout import layout_snags
 from tessil.core.checks.marks import mark_snags
 from tessil.core.checks.piece import piece_snags
@@ -25,6 +26,7 @@ _CHECKS = (
     piece_snags,
     upright_snags,
     layout_snags,
+    layer_snags,
     quilt_snags,
     trim_snags,
     mark_snags,

@@ -7,12 +7,13 @@ from fractions import Fraction
 from typing import TYPE_CHECKING
 
 from tessil.core.catalogue import hoops
+from tessil.core.choices import batting_of
 from tessil.core.edits import edit
 from tessil.core.lengths import Inches
 from tessil.core.making.squaring import least_gap
 from tessil.core.places import across, measured_way
 from tessil.core.snags import Snag, Stage, Weight
-from tessil.core.workings import Figure, given
+from tessil.core.workings import Basis, Figure, given
 
 if TYPE_CHECKING:
     from tessil.core.plan import Plan
@@ -25,6 +26,7 @@ def shape_snags(plan: Plan) -> Iterator[Snag]:
     yield from _hoop(plan)
     yield from _flap(plan)
     yield from _turning(plan)
+    yield from _washing(plan)
 
 
 def _read(plan: Plan, value: Inches) -> str:
@@ -151,7 +153,7 @@ def _flap(plan: Plan) -> Iterator[Snag]:
 def turning_gap(plan: Plan) -> Figure:
     """The gap the maker chose, or the least that turns this bag."""
     lead = plan.panel(plan.shape.leader)
-    least = least_gap(plan.bag.finished[0], lead.choices.layers.batting != "none")
+    least = least_gap(plan.bag.finished[0], batting_of(plan.project, lead.choices) is not None)
     chosen = plan.project.turning_gap
     return least if chosen is None else given("turning gap", chosen)
 
@@ -162,7 +164,9 @@ def _turning(plan: Plan) -> Iterator[Snag]:
     if gap is None or not any(panel.panel.key == "lining" for panel in plan.panels):
         return
     lead = plan.panel(plan.shape.leader)
-    least = least_gap(plan.bag.finished[0], lead.choices.layers.batting != "none").value
+    least = least_gap(
+        plan.bag.finished[0], batting_of(plan.project, lead.choices) is not None
+    ).value
     if gap < least:
         title = f"A turning gap of {_read(plan, gap)} is too small"
         why = f"This bag turns through {_read(plan, least)} at least."
@@ -174,3 +178,34 @@ def _turning(plan: Plan) -> Iterator[Snag]:
     fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", None)),)
     place = across(plan.panel("lining"), 1.0)
     yield Snag("trim.gap", Stage.TRIM, Weight.WARNS, title, why, "lining", place, fixes)
+
+
+def washed(plan: Plan) -> tuple[Figure, ...]:
+    """The finished sizes after the first wash: 2 to 4 % less, common practice, no source."""
+    share = given("first wash takes", plan.project.wash.share, Basis.PRACTICE, 0, "percent")
+    return tuple(
+        (figure * (1 - share)).called(f"{word} after the first wash")
+        for figure, word in zip(plan.bag.finished, plan.bag.words, strict=False)
+    )
+
+
+def _washing(plan: Plan) -> Iterator[Snag]:
+    """Does what it must hold still go in after the first wash?"""
+    if not plan.project.wash.used:
+        return
+    for fit, after in zip(plan.fits, washed(plan), strict=False):
+        if fit.fits and after.value < fit.bare.value:
+            yield Snag(
+                key=f"fit.wash.{fit.way}",
+                stage=Stage.BRIEF,
+                weight=Weight.WARNS,
+                title=f"After the first wash it no longer goes in: {fit.way}",
+                why=f"{_read(plan, after.value)} left, {_read(plan, fit.bare.value)} needed.",
+                panel=plan.shape.leader,
+                place=measured_way(plan.panel(plan.shape.leader), fit.way),
+                fixes=(
+                    edit("Give more ease", ("hold.ease", fit.needs.value - fit.bare.value
+                                            + fit.bare.value - after.value)),
+                    edit("Wash cloth and batting first", ("wash.used", False)),
+                ),
+            )  # fmt: skip

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from fractions import Fraction
 from typing import TYPE_CHECKING
 
-from tessil.core.choosing import measure
+from tessil.core.choosing import choose, measure
 from tessil.core.edits import Edit, edit
-from tessil.core.lengths import Inches, round_down
+from tessil.core.lengths import Inches, round_down, round_up
 from tessil.core.panels import PanelPlan
 from tessil.core.places import measured_way
 from tessil.core.project import Got, Measured
@@ -30,8 +31,9 @@ def _shortfalls(panel: PanelPlan) -> list[tuple[str, Inches, bool]]:
     got = panel.measured.quilted
     for way, measured in (("width", got.width), ("height", got.height)):
         want = getattr(panel.trimmed, way).value
-        worst = getattr(panel.least, way).value if measured is None else measured
-        best = getattr(panel.most, way).value if measured is None else measured
+        added = getattr(panel.measured.added, way) or want * 0
+        worst = (getattr(panel.least, way).value if measured is None else measured) + added
+        best = (getattr(panel.most, way).value if measured is None else measured) + added
         if worst < want:
             short.append((way, want - worst, best < want))
     return short
@@ -54,16 +56,45 @@ def _too_small(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             ),
             panel=panel.key,
             place=measured_way(panel, way),
-            fixes=_small_fixes(plan, panel, certain),
+            fixes=_small_fixes(plan, panel, certain, way, by),
         )
 
 
-def _small_fixes(plan: Plan, panel: PanelPlan, certain: bool) -> tuple[Edit, ...]:
+def _small_fixes(plan: Plan, panel: PanelPlan, certain: bool, way: str, by: Inches
+                 ) -> tuple[Edit, ...]:  # fmt: skip
     fixes = []
     if plan.project.oversize.way != "model" and not certain:
         fixes.append(edit("Piece it as large as the model says", ("oversize.way", "model")))
     fixes.append(_trim_to_what_is(plan, panel))
+    if certain:
+        fixes.append(_sew_border_on(plan, panel, way, by))
+        fixes.append(_piece_again(plan, panel, by))
     return tuple(fixes)
+
+
+def _sew_border_on(plan: Plan, panel: PanelPlan, way: str, by: Inches) -> Edit:
+    """Strips sewn to both sides of the quilted panel: at least ½ in of each shows."""
+    each = round_up(max(by / 2, Fraction(1, 2)), plan.marks.ruler.value)
+    read = plan.marks.notation.read_off
+    added = panel.measured.added.model_copy(update={way: 2 * each})
+    step = measure(plan.project, panel.key, "added", added)
+    return Edit(f"Sew a border on, {read(each, unit=True)} each side", step.changes)
+
+
+def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> Edit:
+    """A new top, larger: one strip or row more where their number is chosen."""
+    piecing, key = panel.choices.piecing, panel.key
+    record = plan.project.measured.get(key, Measured())
+    bare = record.model_copy(update={"pieced": Got(), "quilted": Got(), "added": Got()})
+    forget = (("measured", key), None if bare == Measured() else bare)
+    if piecing.way in ("strips", "flip") and piecing.fixed == "count" and not panel.choices.zones:
+        more = choose(plan.project, panel.panel, "", ("piecing.count", piecing.count + 1))
+        noun = "strip" if piecing.run != "level" else "row"
+        return Edit(f"Piece it again, one {noun} more", (forget, *more.changes))
+    larger = plan.project.oversize.squaring + round_up(by / 2, plan.marks.ruler.value)
+    read = plan.marks.notation.read_off(2 * round_up(by / 2, plan.marks.ruler.value), unit=True)
+    return Edit(f"Piece it again, {read} larger",
+                (forget, (("oversize", "squaring"), min(larger, Fraction(12)))))  # fmt: skip
 
 
 def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> Edit:
@@ -79,6 +110,8 @@ def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> Edit:
         for there, want in zip(have, panel.trimmed.values(), strict=True)
     )
     words = f"Trim all to {read(width)} × {read(height)}"
+    if any(p.key == "lining" for p in plan.panels):
+        words += ", the lining too"
     step = measure(plan.project, plan.shape.leader, "trimmed", Got(width=width, height=height))
     return Edit(words, step.changes)
 

@@ -45,7 +45,7 @@ class ClothPlan:
     too_long: tuple[str, ...]
 
 
-def _turned(name: str, width: Inches, height: Inches, number: int, usable: Inches) -> Piece | None:
+def oriented(name: str, width: Inches, height: Inches, number: int, usable: Inches) -> Piece | None:
     """The piece with its longer side across the cloth if that fits, else the other way."""
     long, short = max(width, height), min(width, height)
     if long <= usable:
@@ -92,7 +92,7 @@ def lay_out(
     pieces: Sequence[tuple[str, Inches, Inches, int]], usable: Inches
 ) -> tuple[tuple[Row, ...], tuple[str, ...]]:
     """Rows for (name, width, height, number) pieces, and the names of those too long."""
-    turned = [(piece[0], _turned(*piece, usable)) for piece in pieces]
+    turned = [(piece[0], oriented(*piece, usable)) for piece in pieces]
     too_long = tuple(name for name, piece in turned if piece is None)
     return fill_rows([piece for _, piece in turned if piece is not None], usable), too_long
 
@@ -116,6 +116,9 @@ def plan_cloth(
     """Rows and the length to buy, up to ⅛ yard or 10 cm, with straightening of the end."""
     rows, too_long = lay_out(pieces, usable)
     area = sum((p[1] * p[2] * p[3] for p in pieces), start=straightening * 0)
+    if not rows:
+        nothing = given("nothing to buy", 0, Basis.GEOMETRY).called("to buy")
+        return ClothPlan(rows, usable, nothing, area / usable, too_long)
     terms = [given("straightening the end", straightening)]
     heights: dict[Inches, int] = {}
     for row in rows:

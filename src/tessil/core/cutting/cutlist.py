@@ -8,15 +8,17 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from tessil.core.bag import Part
-from tessil.core.catalogue import material
+from tessil.core.choices import materials_of
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
+from tessil.core.cutting.offcuts import from_offcuts
 from tessil.core.edges.binding import BindingPlan
 from tessil.core.lengths import Inches
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.strips import cut_across
 from tessil.core.project import Mark, Project
 from tessil.core.rulers import Rulers
-from tessil.core.workings import Basis, Figure, count, given
+from tessil.core.sandwich.layers import Layer
+from tessil.core.workings import Basis, Figure, ceiling, count, given
 
 IN_HAND = "in hand"
 SQUARES = ("square", "piece")
@@ -35,6 +37,7 @@ class CutItem:
     height: Figure
     note: str = ""
     each: int = 1  # for one panel
+    material: bool = False  # of the catalogue, not a print
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +49,7 @@ class Purchase:
     batting: bool
     cloth: ClothPlan
     items: tuple[CutItem, ...]
+    from_offcuts: tuple[str, ...] = ()  # what comes out of left-over pieces instead
 
 
 def _times(each: int, copies: int, bags: Figure) -> Figure:
@@ -92,17 +96,61 @@ def _in_sets(panel: PanelPlan) -> bool:
 
 def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
     return [
-        CutItem(
+        _joined(layer, panel, bags) if layer.joined else CutItem(
             panel.panel.label,
             layer.role,
             layer.cloth or layer.material.key,
             _times(1, panel.panel.copies, bags),
             layer.width,
             layer.height,
+            _layer_note(layer),
+            material=not layer.cloth,
         )
         for layer in panel.layers
-        if layer.role != "top"
-    ]
+        if layer.role != "top" and layer.width.value > 0 and layer.height.value > 0
+    ]  # fmt: skip
+
+
+def _border_items(panel: PanelPlan, bags: Figure, project: Project) -> list[CutItem]:
+    """Strips sewn on a quilted panel that came out too small."""
+    added, items = panel.measured.added, []
+    seam = panel.piecing_seam
+    for grown, along, what in (
+        (added.width, panel.quilted.height, "border strip, upright"),
+        (added.height, panel.quilted.width, "border strip, level"),
+    ):
+        if grown:
+            each = (given("border, both sides", grown) / 2 + 2 * seam).called("border, cut")
+            items.append(CutItem(panel.panel.label, what, panel.patches[-1].print,
+                                 _times(2, panel.panel.copies, bags), each, along,
+                                 "sewn on after quilting"))  # fmt: skip
+    return items
+
+
+def _layer_note(layer: Layer) -> str:
+    words = {"inside": "inside the seams", "short": "⅛ short of the seams"}.get(layer.rule, "")
+    grain = {"upright": "grain upright", "level": "grain level"}.get(layer.grain, "")
+    return ", ".join(word for word in (words, grain) if word)
+
+
+def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:
+    """A layer from a roll too narrow for it: pieces side by side, their edges butted."""
+    width, height, label = layer.width, layer.height, panel.panel.label
+    roll = given("roll width", layer.material.width, Basis.PRACTICE)
+    note = _layer_note(layer)
+    parts = 1
+    if min(width.value, height.value) > roll.value:
+        short = width if width.value <= height.value else height
+        number = ceiling(short / roll).called("pieces side by side")
+        parts, each = number.whole, (short / number).called("cut width")
+        if width.value <= height.value:
+            width = each
+        else:
+            height = each
+        note = f"{parts} side by side, edges butted" + (f", {note}" if note else "")
+    return CutItem(label, layer.role, layer.cloth or layer.material.key,
+                   _times(parts, panel.panel.copies, bags), width, height, note, parts,
+                   not layer.cloth)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,6 +231,7 @@ def cut_list(
     items: list[CutItem] = []
     for panel in panels:
         items += _top_items(panel, bags)
+        items += _border_items(panel, bags, project)
     for group in groups:
         items += _set_items(group, usable)
     for panel in panels:
@@ -252,7 +301,7 @@ def binding_print(project: Project) -> str:
 
 
 def _usable(stock: str, batting: bool, project: Project) -> Inches:
-    return material(stock).width if batting else project.stock.usable_width
+    return materials_of(project)[stock].width if batting else project.stock.usable_width
 
 
 def purchases(items: tuple[CutItem, ...], project: Project, marks: Rulers) -> tuple[Purchase, ...]:
@@ -261,16 +310,19 @@ def purchases(items: tuple[CutItem, ...], project: Project, marks: Rulers) -> tu
     for item in items:
         if item.what == SCRAP or item.note == IN_HAND:
             continue
-        by_stock.setdefault((item.stock, item.what == "batting"), []).append(item)
+        by_stock.setdefault((item.stock, item.material), []).append(item)
     bought = []
     for (stock, batting), group in by_stock.items():
         pieces = [
             (f"{item.panel}, {item.what}", item.width.value, item.height.value, item.number.whole)
             for item in group
         ]
+        used: tuple[str, ...] = ()
+        if batting:
+            pieces, used = from_offcuts(pieces, project.offcuts, stock, marks.notation)
         usable = _usable(stock, batting, project)
         straightening = project.stock.straightening
         cloth = plan_cloth(pieces, usable, straightening, marks)
-        name = material(stock).name if batting else project.print_of(stock).name
-        bought.append(Purchase(stock, name, batting, cloth, tuple(group)))
+        name = materials_of(project)[stock].name if batting else project.print_of(stock).name
+        bought.append(Purchase(stock, name, batting, cloth, tuple(group), used))
     return tuple(bought)

@@ -5,7 +5,7 @@ They defer to the maker of each tool and to local rules.
 
 from __future__ import annotations
 
-from tessil.core.catalogue import material
+from tessil.core.catalogue import Material
 from tessil.core.snags import Stage
 
 _BY_STAGE = {
@@ -31,9 +31,10 @@ _BY_STAGE = {
 }
 
 
-def caution_for(stage: Stage, batting: str = "none") -> str:
+def caution_for(stage: Stage, materials: tuple[Material, ...] = ()) -> str:
     """One or two sentences for a stage, or none."""
     words = _BY_STAGE.get(stage, "")
-    if stage is Stage.LAYER and batting != "none" and material(batting).caution:
-        return material(batting).caution
+    own = dict.fromkeys(entry.caution for entry in materials if entry.caution)
+    if stage is Stage.LAYER and own:
+        return " ".join((*own, words))
     return words

@@ -34,8 +34,7 @@ class WholeSize:
 
 def _trimmed_from(plan: Plan, panel: PanelPlan, pieced: Figure) -> Figure:
     """The largest trimmed size that a pieced size is sure to give."""
-    lines_across = panel.upright_lines != panel.level_strips
-    strain = panel.across if lines_across else panel.along
+    strain = panel.draw.y if panel.level_strips else panel.draw.x
     if not panel.quilts:
         left = pieced
     else:

@@ -10,14 +10,13 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from tessil.core.lengths import Inches
-from tessil.core.project import Quilting
+from tessil.core.quilting.choice import Quilting
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import (
     Basis,
     Figure,
     count,
     floored,
-    from_mm,
     given,
     no_less,
     number,
@@ -84,24 +83,3 @@ def plan_channels(choice: Quilting, shows: Figure, field: str) -> Channels:
     if choice.gap < Fraction(1, 16):
         raise CannotPlan(f"{field}.gap", "Lines need at least 1/16 in (1.6 mm) between them.")
     return (_divided if choice.spacing == "divide" else _kept)(choice, wish, shows)
-
-
-@dataclass(frozen=True, slots=True)
-class Stitching:
-    """What the lines of one panel take: stitched length and thread."""
-
-    length: Figure
-    thread: Figure
-
-
-def stitching(lines: Figure, run: Figure, thickness: Figure, stitch_mm: Fraction) -> Stitching:
-    """Stitched length and both threads together.
-
-    A lockstitch of length p through thickness t takes about ``2(1 + t/p)`` times the seam
-    (common practice, no source).
-    """
-    stitch = from_mm("stitch", stitch_mm, Basis.CHOSEN)
-    sewn = (lines * run).called("stitched length")
-    return Stitching(
-        sewn, (sewn * (2 * (1 + thickness / stitch))).called("thread, both together", "metres")
-    )

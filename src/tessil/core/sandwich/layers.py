@@ -1,40 +1,50 @@
 """The layers of a panel from outside in, their cut sizes, and how thick they are together.
 
-Cut sizes are common practice: batting and backing a margin larger than the top on every
-side.  Thickness values are typical, from memory (the catalogue).
+Cut sizes are common practice: a margin larger than the top on every side, as the top, inside
+the seams, or ⅛ in short of them.  Thickness values are typical, from memory (the catalogue).
 """
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import Literal
 
-from tessil.core.catalogue import Material, material
+from tessil.core.catalogue import Material
 from tessil.core.lengths import MM_PER_INCH, Inches
-from tessil.core.workings import Basis, Figure, from_mm, given, number, total
+from tessil.core.rulers import Rulers
+from tessil.core.sandwich.choice import Bond, CutRule, Layers, Ply
+from tessil.core.sizes import Pair, Side
+from tessil.core.workings import Basis, Figure, down_to, from_mm, given, number, total
+
+SHORT_OF_SEAM = given("short of the seam line", Fraction(1, 8), Basis.PRACTICE)
 
 
 @dataclass(frozen=True, slots=True)
 class Layer:
-    """One layer of one panel: what it is, and its cut width and height."""
+    """One layer of one panel: what it is, and its cut width and height.
 
-    role: Literal["top", "batting", "backing"]
+    ``ply`` is its place among the maker's plies, −1 for the top and for a lining quilted in.
+    ``in_seam`` tells whether seams of the bag catch it.
+    """
+
+    role: Literal["top", "batting", "backing", "firm"]
     label: str
     material: Material
-    cloth: str  # print key for cloth, empty for batting
+    cloth: str  # print key for cloth, empty for others
     width: Figure
     height: Figure
     margin: Inches
+    ply: int = -1
+    rule: CutRule = "margin"
+    bond: Bond = "pins"
+    joined: bool = False
+    grain: str = "free"
 
-
-def layer_sizes(width: Figure, height: Figure, margin: Figure) -> tuple[Figure, Figure]:
-    """A layer a margin larger than the top on every side."""
-    return (width + 2 * margin).called("cut width"), (height + 2 * margin).called("cut height")
-
-
-def margin_figure(margin: Inches) -> Figure:
-    """The chosen margin as a figure."""
-    return given("margin each side", margin)
+    @property
+    def in_seam(self) -> bool:
+        return self.rule in ("margin", "panel")
 
 
 def thickness(materials: tuple[Material, ...], state: Literal["relaxed", "pressed"]) -> Figure:
@@ -61,11 +71,90 @@ def weight(area: Inches, materials: tuple[Material, ...]) -> Figure:
     return cloth * grams
 
 
-def stack(batting: str, backing: bool, lining: bool) -> tuple[Material, ...]:
-    """The materials of one wall, from outside in."""
-    cloth = material("cotton")
-    layers = [cloth]
-    if batting != "none":
-        layers.append(material(batting))
-    layers += [cloth] * (int(backing) + int(lining))
-    return tuple(layers)
+def stack(known: Mapping[str, Material], layers: Layers, linings: int) -> tuple[Material, ...]:
+    """The materials of one wall, from outside in, with so many linings of cotton behind."""
+    materials = [known[layers.top], *(known[ply.material] for ply in layers.plies)]
+    return (*materials, *(known["cotton"],) * linings)
+
+
+def main_batting(known: Mapping[str, Material], layers: Layers) -> Material | None:
+    """The first layer that has loft."""
+    for ply in layers.plies:
+        if known[ply.material].kind == "batting":
+            return known[ply.material]
+    return None
+
+
+@dataclass(frozen=True, slots=True)
+class Sizes:
+    """What the cut sizes of layers depend on."""
+
+    pieced: Pair
+    trimmed: Pair
+    takes: Mapping[Side, Figure]  # what the seam on each side takes
+    left: Pair  # one less what quilting takes, each way
+    marks: Rulers
+
+
+def _cut(ply: Ply, sizes: Sizes) -> tuple[Figure, Figure]:
+    pieced = sizes.pieced
+    if ply.rule == "margin":
+        margin = given("margin each side", ply.margin)
+        width, height = pieced.width + 2 * margin, pieced.height + 2 * margin
+    elif ply.rule == "panel":
+        width, height = pieced.width, pieced.height
+    else:
+        width = _inside(sizes, "left", "right", ply.rule == "short", sizes.trimmed.width,
+                        sizes.left.width)  # fmt: skip
+        height = _inside(sizes, "top", "bottom", ply.rule == "short", sizes.trimmed.height,
+                         sizes.left.height)  # fmt: skip
+    return width.called("cut width"), height.called("cut height")
+
+
+def _inside(sizes: Sizes, one: Side, other: Side, short: bool, trimmed: Figure, left: Figure
+            ) -> Figure:  # fmt: skip
+    """Between the seam lines, as large as it is before quilting draws it in with the rest."""
+    first, last = sizes.takes[one], sizes.takes[other]
+    takes = 2 * first if first.value == last.value else first + last
+    room = trimmed - takes
+    if short:
+        room = room - 2 * SHORT_OF_SEAM
+    if left.value != 1:
+        room = room / left
+    return down_to(room, sizes.marks.ruler)
+
+
+_ROLES: dict[str, Literal["batting", "backing", "firm"]] = {
+    "batting": "batting", "cloth": "backing", "firm": "firm", "web": "firm", "tape": "firm",
+}  # fmt: skip
+
+
+def plan_layers(
+    known: Mapping[str, Material], layers: Layers, sizes: Sizes, linings: int, lining_print: str
+) -> tuple[Layer, ...]:
+    """Every layer with its cut size, the top first, a lining quilted in last."""
+    zero = sizes.pieced.width.value * 0
+    made = [
+        Layer("top", "Top", known[layers.top], "", sizes.pieced.width, sizes.pieced.height, zero)
+    ]
+    for at, ply in enumerate(layers.plies):
+        material = known[ply.material]
+        role = _ROLES[material.kind]
+        label = "Backing" if role == "backing" else material.name
+        cloth = (ply.print or lining_print) if material.key == "cotton" else ""
+        width, height = _cut(ply, sizes)
+        margin = ply.margin if ply.rule == "margin" else zero
+        made.append(Layer(role, label, material, cloth, width, height, margin, at, ply.rule,
+                          ply.bond, ply.joined, ply.grain))  # fmt: skip
+    for _ in range(linings):
+        ply = Ply(material="cotton", margin=_largest_margin(layers))
+        width, height = _cut(ply, sizes)
+        made.append(Layer("backing", "Lining, quilted in", known["cotton"], lining_print, width,
+                          height, ply.margin, rule="margin"))  # fmt: skip
+    return tuple(made)
+
+
+def _largest_margin(layers: Layers) -> Inches:
+    """A lining quilted in is cut as the batting before it."""
+    return max((ply.margin for ply in layers.plies if ply.rule == "margin"),
+               default=Fraction(1, 2))  # fmt: skip

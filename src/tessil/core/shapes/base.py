@@ -13,6 +13,7 @@ from typing import Literal
 
 from tessil.core.bag import Bag
 from tessil.core.lengths import Inches
+from tessil.core.logbook.flow import Knowledge
 from tessil.core.project import Project
 from tessil.core.rulers import Rulers
 from tessil.core.workings import Basis, Figure, given
@@ -82,6 +83,7 @@ class Brief:
     lining_shorter: Figure
     rulers: Rulers
     options: Mapping[str, str]
+    knowledge: Knowledge  # what is known of how quilting draws in
 
     @property
     def has_lining(self) -> bool:

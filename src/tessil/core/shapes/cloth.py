@@ -11,8 +11,11 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from tessil.core.bag import Bag
+from tessil.core.choices import materials_of
 from tessil.core.project import PanelChoices
-from tessil.core.quilting.shrinkage import across_lines, along_lines, bare_constants, constants
+from tessil.core.quilting.shrinkage import draw_in
+from tessil.core.quilting.wished import wished_families
+from tessil.core.sandwich.layers import stack
 from tessil.core.shapes.base import Brief, Shape, Sizes
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Figure, count, down_to, given
@@ -42,11 +45,9 @@ def _usable(brief: Brief, choices: PanelChoices, size: Fraction, way: str) -> Fi
     cloth = given(f"cloth, {way}", size)
     if brief.project.shape.cloth.quilted or choices.quilting.pattern == "none":
         return cloth
-    batting = choices.layers.batting
-    known = bare_constants() if batting == "none" else constants(batting)
-    upright = choices.quilting.run == "upright"
-    over = across_lines(given("wished gap", choices.quilting.gap), known)
-    strain = over if upright == (way == "width") else along_lines(known)
+    materials = stack(materials_of(brief.project), choices.layers, 0)
+    draw = draw_in(wished_families(choices.quilting), brief.knowledge.constants(materials))
+    strain = draw.x if way == "width" else draw.y
     squaring = given("squaring margin", brief.project.oversize.squaring)
     return ((cloth - 2 * squaring) * (1 - strain.most)).called(f"quilted cloth, {way}")
 

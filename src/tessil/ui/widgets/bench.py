@@ -25,7 +25,7 @@ from PySide6.QtWidgets import QWidget
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.drawing.painter import Surface, fitted, paint_picture
-from tessil.drawing.picture import Picture, inside, neighbour
+from tessil.drawing.picture import Picture, Point, distance, inside, neighbour
 
 RULER = 20
 LEAST_ZOOM, MOST_ZOOM = 0.25, 40.0
@@ -35,6 +35,7 @@ _STEPS_METRIC = tuple(step / 2.54 for step in (0.1, 0.5, 1, 2, 5, 10, 20, 50))
 
 HEAVY = 700  # so many items are drawn once and then moved about as a picture
 OVERSCAN = 160
+REACH = 7.0  # pixels within which a line is taken
 SETTLE_MS = 90
 
 
@@ -58,6 +59,11 @@ class Bench(QWidget):
     mark_taken = Signal(object)
     mark_dragged = Signal(int, float, float)  # which, and where its corner should be
     mark_nudged = Signal(int, int)  # steps right and down
+    line_taken = Signal(str)  # its name, or nothing
+    line_dragged = Signal(str, float, float)  # which, and how far since it was taken
+    line_nudged = Signal(int, int)
+    line_drawn = Signal(float, float, float, float)
+    away = Signal()  # Delete: what is in hand shall go
     zoomed = Signal(float)
 
     def __init__(self) -> None:
@@ -82,6 +88,11 @@ class Bench(QWidget):
         self._moved = False
         self.mark: int | None = None
         self._hold: tuple[int, float, float] | None = None  # mark, and where in it it is held
+        self.line = ""  # the stroke in hand
+        self.draws = False  # whether a stroke of the hand draws a line
+        self._held = ""  # the stroke that is dragged
+        self._from: Point = (0.0, 0.0)
+        self._to: Point | None = None  # the other end of a line that is being drawn
 
     def show_picture(
         self, picture: Picture, piece: str, metric: bool, mark: int | None = None,
@@ -94,6 +105,10 @@ class Bench(QWidget):
         self.picture, self.piece, self.in_metric = picture, piece, metric
         self.setAccessibleDescription(picture.caption)
         self.update()
+
+    def show_lines(self, line: str, draws: bool) -> None:
+        """Which stroke is in hand, and whether the hand draws new ones."""
+        self.line, self.draws = line, draws
 
     def fit(self) -> None:
         """Show all of it."""
@@ -135,6 +150,9 @@ class Bench(QWidget):
         if self.picture.ruled:
             self._rulers(painter, surface)
         self._caption(painter)
+        if self._to is not None:
+            painter.setPen(QPen(QColor(theme.THREAD), 2, Qt.PenStyle.DashLine))
+            painter.drawLine(surface.at(self._from), surface.at(self._to))
         if self.hasFocus():
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(QColor(theme.THREAD), 2))
@@ -269,8 +287,30 @@ class Bench(QWidget):
                 return int(key.partition(":")[2]), x - corner[0], y - corner[1]
         return None
 
+    def _stroke_at(self, at: QPointF) -> str:
+        """The line of the picture within reach of a point."""
+        if self.picture is None or not self.picture.strokes:
+            return ""
+        surface = self.surface()
+        point = surface.inches(at.x(), at.y())
+        reach, found = REACH / surface.per_inch, ""
+        for key, points in self.picture.strokes.items():
+            away = distance(point, points)
+            if away < reach:
+                reach, found = away, key
+        return found
+
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self._grip, self._moved = event.position(), False
+        if (self.picture is not None and self.picture.strokes) or self.draws:
+            at = self.surface().inches(event.position().x(), event.position().y())
+            self._from = at
+            if self.draws:
+                self._to = at
+                return
+            self._held = self._stroke_at(event.position())
+            if self._held:
+                self.line_taken.emit(self._held)
         self._hold = self._mark_at(event.position())
         if self._hold is not None:
             self.mark_taken.emit(self._hold[0])
@@ -286,6 +326,10 @@ class Bench(QWidget):
             if key := self._piece_at(event.position()):
                 self.piece_drawn.emit(key)
             return
+        if self._to is not None:
+            self._to = self.surface().inches(event.position().x(), event.position().y())
+            self.update()
+            return
         step = event.position() - self._grip
         if not self._moved and step.manhattanLength() < 6:
             return
@@ -295,6 +339,10 @@ class Bench(QWidget):
             x, y = self.surface().inches(event.position().x(), event.position().y())
             self.mark_dragged.emit(index, x - dx, y - dy)
             return
+        if self._held:
+            x, y = self.surface().inches(event.position().x(), event.position().y())
+            self.line_dragged.emit(self._held, x - self._from[0], y - self._from[1])
+            return
         self.shift += step
         self._grip = event.position()
         self.setCursor(Qt.CursorShape.ClosedHandCursor)
@@ -302,6 +350,15 @@ class Bench(QWidget):
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         self.unsetCursor()
+        if self._to is not None:
+            ends, self._to = (*self._from, *self._to), None
+            self._grip = None
+            self.line_drawn.emit(*ends)
+            self.update()
+            return
+        held, self._held = self._held, ""
+        if not held and self.line and not self._moved:
+            self.line_taken.emit("")
         if self._hold is None and self.mark is not None and not self._moved:
             self.mark_taken.emit(None)
         self._hold = None
@@ -330,6 +387,11 @@ class Bench(QWidget):
         elif key == Qt.Key.Key_Escape:
             self.piece_taken.emit("")
             self.mark_taken.emit(None)
+            self.line_taken.emit("")
+        elif key in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
+            self.away.emit()
+        elif key == Qt.Key.Key_L and self.picture and self.picture.strokes:
+            self._next_line()
         elif key in (Qt.Key.Key_M, Qt.Key.Key_Space) and self.picture and self.picture.handles:
             self._next_mark()
         elif key in (Qt.Key.Key_Up, Qt.Key.Key_Left, Qt.Key.Key_Down, Qt.Key.Key_Right):
@@ -347,10 +409,20 @@ class Bench(QWidget):
         at = marks.index(self.mark) + 1 if self.mark in marks else 0
         self.mark_taken.emit(marks[at % len(marks)])
 
+    def _next_line(self) -> None:
+        """Take the next line in hand, as without a mouse."""
+        assert self.picture is not None
+        keys = list(self.picture.strokes)
+        at = keys.index(self.line) + 1 if self.line in keys else 0
+        self.line_taken.emit(keys[at % len(keys)])
+
     def _arrow(self, step: int, event: QKeyEvent) -> None:
         """Arrows go from piece to piece; with Shift they swap it onwards; with Ctrl they pan."""
         pieces = self.picture.pieces if self.picture else {}
         level = event.key() in (Qt.Key.Key_Left, Qt.Key.Key_Right)
+        if self.line and not event.modifiers() & Qt.KeyboardModifier.ControlModifier:
+            self.line_nudged.emit(step if level else 0, 0 if level else step)
+            return
         if self.mark is not None and not event.modifiers() & Qt.KeyboardModifier.ControlModifier:
             self.mark_nudged.emit(step if level else 0, 0 if level else step)
             return

@@ -185,6 +185,10 @@ class LengthField(TypedField):
         self.optional = optional
         super().__init__(self._read, self._write, attempt)
 
+    def show_empty(self, words: str) -> None:
+        """What an empty field means."""
+        self.setPlaceholderText(words)
+
     def _read(self, text: str) -> Fraction | None:
         if self.optional and not text.strip():
             return None
@@ -337,7 +341,7 @@ class EntryField(WordField):
 class Chooser(QComboBox):
     """A list of choices, painted as a slip of paper with a small triangle."""
 
-    def __init__(self, choices: tuple[tuple[str, str], ...], attempt: Try) -> None:
+    def __init__(self, choices: tuple[tuple[Any, str], ...], attempt: Try) -> None:
         super().__init__()
         self.attempt = attempt
         for key, words in choices:
@@ -383,7 +387,7 @@ class Chooser(QComboBox):
 class Segments(QWidget):
     """Two or three choices side by side."""
 
-    def __init__(self, choices: tuple[tuple[str, str], ...], attempt: Try) -> None:
+    def __init__(self, choices: tuple[tuple[Any, str], ...], attempt: Try) -> None:
         super().__init__()
         row = QHBoxLayout(self)
         row.setContentsMargins(1, 0, 0, 0)

@@ -12,14 +12,16 @@ from tessil.drawing.picture import Picture
 class PictureView(QWidget):
     """Shows one picture."""
 
-    def __init__(self) -> None:
+    def __init__(self, width: int = 0) -> None:
         super().__init__()
-        self.setFixedWidth(380)
+        if width:
+            self.setFixedWidth(width)
         self.picture: Picture | None = None
 
     def show_picture(self, picture: Picture) -> None:
         self.picture = picture
-        self.setAccessibleName(picture.caption)
+        if picture.caption:
+            self.setAccessibleName(picture.caption)
         self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:

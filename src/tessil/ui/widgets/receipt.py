@@ -34,6 +34,7 @@ class FigureRow(QAbstractButton):
         self.reading = reading
         self._heights: dict[int, int] = {}
         self.name = figure.label[:1].upper() + figure.label[1:]
+        self._name_wide = QFontMetricsF(medium_font(theme.TEXT)).horizontalAdvance(self.name)
         self.value = value_text(figure, notation)
         self.sum = working(figure, notation) or reading.about.lower()
         self.basis = figure.basis.words
@@ -64,7 +65,20 @@ class FigureRow(QAbstractButton):
     def _height(self, width: int) -> int:
         metrics = QFontMetricsF(text_font(theme.SMALL + 1))
         room = QRectF(0, 0, width - 2 * PAD - self._right_room(), 1000)
-        return round(24 + max(metrics.boundingRect(room, WRAP, self.sum).height(), 15) + 9)
+        more = self._name_more(width - 2 * PAD)
+        return round(24 + more + max(metrics.boundingRect(room, WRAP, self.sum).height(), 15) + 9)
+
+    def _name_more(self, width: float) -> float:
+        """What a name that does not fit beside its value takes below it."""
+        room = width - self._value_room()
+        if self._name_wide <= room:
+            return 0.0
+        metrics = QFontMetricsF(medium_font(theme.TEXT))
+        high = metrics.boundingRect(QRectF(0, 0, room, 1000), WRAP, self.name).height()
+        return max(high - metrics.height(), 0.0)
+
+    def _value_room(self) -> float:
+        return QFontMetricsF(self._fonts()[0]).horizontalAdvance(self.value) + 10
 
     def sizeHint(self) -> QSize:
         return QSize(240, self.heightForWidth(max(self.width(), 240)))
@@ -101,12 +115,13 @@ class FigureRow(QAbstractButton):
         painter.drawText(box.adjusted(0, -1, 0, 0), right, self.value)
         painter.setFont(medium_font(theme.TEXT))
         painter.setPen(QColor(theme.INK))
-        painter.drawText(box.adjusted(0, 2, 0, 0), left, self.name)
+        painter.drawText(box.adjusted(0, 2, -self._value_room(), 0), left | WRAP, self.name)
+        more = self._name_more(box.width())
         painter.setPen(QColor(theme.SOFT))
         painter.setFont(small)
-        painter.drawText(box.adjusted(0, 22, 0, 0), right, self.basis)
+        painter.drawText(box.adjusted(0, 22 + more, 0, 0), right, self.basis)
         painter.setFont(text_font(theme.SMALL + 1))
-        painter.drawText(box.adjusted(0, 21, -self._right_room(), 0), left | WRAP, self.sum)
+        painter.drawText(box.adjusted(0, 21 + more, -self._right_room(), 0), left | WRAP, self.sum)
 
 
 class Receipt(QWidget):

@@ -7,14 +7,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tessil.core.catalogue import material, of_kind
+from tessil.core.catalogue import material, materials, of_kind
 from tessil.core.plan import plan
-from tessil.core.project import Layers, Oversize, Quilting
+from tessil.core.project import Oversize
 from tessil.core.quilting.channels import plan_channels
-from tessil.core.quilting.shrinkage import across_lines, constants
+from tessil.core.quilting.choice import Quilting
+from tessil.core.quilting.shrinkage import across_lines, starting_constants
+from tessil.core.sandwich.choice import Layers
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import given as chosen
-from tests.conftest import tote
+from tests.conftest import plies, tote
 from tests.core.test_piecing import _with
 
 F = Fraction
@@ -47,10 +49,19 @@ def test_a_divided_gap_is_the_nearest_to_the_wish():
     assert made.gap.value == min(even, key=lambda gap: abs(F(14) / gap - F(14) / F(5, 4)))
 
 
-@pytest.mark.parametrize(("gap", "says"), [(F(1, 100), "more than 500 lines"), (F(1, 20), "1/16")])
-def test_absurd_gaps_are_refused(gap, says):
+@pytest.mark.parametrize(("gap", "says"), [(F(1, 100), "1/16"), (F(1, 20), "1/16")])
+@pytest.mark.parametrize("pattern", ["channels", "grid", "diagonal", "diamonds", "echo"])
+def test_absurd_gaps_are_refused(pattern, gap, says):
     with pytest.raises(CannotPlan, match=says):
-        plan_channels(Quilting(gap=gap), chosen("shows", F(14) if gap < F(1, 30) else F(2)), "q")
+        plan(_with(tote(), ("quilting.pattern", pattern), ("quilting.gap", gap)))
+
+
+@pytest.mark.parametrize("centre", ["line", "gap"])
+def test_a_gap_wider_than_the_panel_leaves_one_line_in_its_middle(centre):
+    wide = _with(tote(), ("quilting.gap", F(40)), ("quilting.spacing", "keep"),
+                 ("quilting.centre", centre))  # fmt: skip
+    (line,) = plan(wide).panel("front").quilt.lines
+    assert line.offset == float(plan(wide).panel("front").trimmed.width.value) / 2
 
 
 @pytest.mark.parametrize("shows", [F(0), F(-1)])
@@ -62,25 +73,25 @@ def test_a_panel_of_nothing_but_seams_is_refused(shows):
 @given(gaps, gaps)
 def test_closer_lines_draw_in_more(first, second):
     near, far = sorted((first, second))
-    known = constants("cotton-batting")
+    known = starting_constants((material("cotton-batting"),))
     assert (
-        across_lines(chosen("gap", near), known).expected.value
-        >= across_lines(chosen("gap", far), known).expected.value
+        across_lines(chosen("gap", near), known).value
+        >= across_lines(chosen("gap", far), known).value
     )
 
 
-def test_the_pieced_size_survives_the_bad_end_of_the_range():
-    for batting in of_kind("batting"):
-        front = plan(_with(tote(), ("layers.batting", batting.key))).panel("front")
-        for way in ("width", "height"):
-            left_over = getattr(front.least, way).value - getattr(front.trimmed, way).value
-            assert left_over > F(1, 4), batting.key
+@pytest.mark.parametrize("batting", [entry.key for entry in of_kind("batting")])
+def test_the_pieced_size_survives_the_bad_end_of_the_range(batting):
+    front = plan(_with(tote(), ("layers.plies", plies(batting)))).panel("front")
+    for way in ("width", "height"):
+        left_over = getattr(front.least, way).value - getattr(front.trimmed, way).value
+        assert left_over > F(1, 4)
 
 
 def test_more_loft_means_a_larger_piece():
     sizes = [
-        plan(_with(tote(), ("layers.batting", key))).panel("front").needed.width.value
-        for key in ("cotton-batting", "sew-in-foam")
+        plan(_with(tote(), ("layers.plies", plies(*keys)))).panel("front").needed.width.value
+        for keys in (("cotton-batting",), ("cotton-batting", "sew-in-foam"))
     ]
     assert sizes[1] > sizes[0]
 
@@ -108,27 +119,13 @@ def test_without_quilting_nothing_is_pieced_larger():
     front = plan(_with(tote(), ("quilting.pattern", "none"))).panel("front")
     assert front.needed.values() == front.trimmed.values()
     assert front.sewing is None
-
-
-def test_the_guide_bar_is_set_wider_than_the_sewn_gap_by_what_draws_in():
-    front = plan(tote()).panel("front")
-    marked = front.channels.gap.value / (1 - front.across.expected.value)
-    assert abs(front.guide.value - marked) <= F(1, 32)
-
-
-def test_batting_and_backing_are_a_margin_larger():
-    front = plan(_with(tote(), ("layers.margin", F(1)), ("layers.backing", "cotton"))).panel(
-        "front"
-    )
-    top, batting, backing = front.layers
-    for layer in (batting, backing):
-        assert layer.width.value == top.width.value + 2
-        assert layer.height.value == top.height.value + 2
+    assert front.leans is None
 
 
 def test_a_stack_is_as_thick_as_its_layers():
-    made = plan(_with(tote(), ("layers.backing", "cotton")))
+    made = plan(_with(tote(), ("layers.plies", plies("cotton-batting", "cotton"))))
     cotton, batting = material("cotton"), material("cotton-batting")
     pressed = (2 * cotton.pressed_mm + batting.pressed_mm) / F(254, 10)
     assert made.panel("front").pressed.value == pressed
-    assert Layers().batting == "cotton-batting"
+    assert [ply.material for ply in Layers().plies] == ["cotton-batting"]
+    assert all(entry.pressed_mm <= entry.relaxed_mm for entry in materials().values())

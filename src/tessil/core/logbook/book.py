@@ -1,0 +1,133 @@
+"""The logbook as a document: swatches, seam tests and materials, outside any project.
+
+Frozen pydantic models, like the project.  A swatch that contradicts itself is refused with a
+sentence; what is learned from swatches is ``fit``'s to say.
+"""
+
+from __future__ import annotations
+
+import datetime
+from fractions import Fraction
+from typing import Annotated, Literal
+
+from pydantic import Field, field_validator, model_validator
+
+from tessil.core.fields import Decided, Degrees, Size
+from tessil.core.project import Photo, SeamTest
+from tessil.core.sandwich.choice import OwnMaterial
+
+MOST_SWATCHES = 5000
+MOST_LOSS = Fraction(1, 4)
+LEAST_LINES = 3
+Stack = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9+-]{0,200}$")]
+SwatchPattern = Literal["channels", "grid", "diagonal", "diamonds"]
+
+
+class Sewn(Decided):
+    """One set of lines as it was sewn: degrees to the width, and the gap from line to line."""
+
+    angle: Annotated[float, Field(ge=-90, le=90, allow_inf_nan=False)]
+    gap: Size
+    share: Annotated[float, Field(gt=0, le=1, allow_inf_nan=False)] = 1.0
+
+
+def _day(value: str) -> str:
+    if value:
+        try:
+            datetime.date.fromisoformat(value)
+        except ValueError:
+            raise ValueError("A date is written year-month-day, such as 2026-03-14.") from None
+    return value
+
+
+class Swatch(Decided):
+    """A piece measured before and after quilting.
+
+    ``rising`` is the diagonal from the lower left corner, ``falling`` the one from the upper
+    left; both are needed, before and after, to learn of leaning.  ``sets`` stand in place of
+    pattern, angle and gaps where a panel of a real project was measured; ``source`` is then
+    that project's id and panel.
+    """
+
+    name: Annotated[str, Field(min_length=1, max_length=60)] = "swatch"
+    date: Annotated[str, Field(max_length=10)] = ""
+    batting: Stack = "cotton-batting"
+    pattern: SwatchPattern = "channels"
+    run: Literal["upright", "level"] = "upright"
+    angle: Degrees = Fraction(45)
+    gap: Size = Fraction(1)
+    gap_other: Size | None = None
+    sets: Annotated[tuple[Sewn, ...], Field(max_length=12)] = ()
+    width_before: Size = Fraction(10)
+    height_before: Size = Fraction(10)
+    width_after: Size | None = None
+    height_after: Size | None = None
+    rising_before: Size | None = None
+    falling_before: Size | None = None
+    rising_after: Size | None = None
+    falling_after: Size | None = None
+    minutes: Annotated[float, Field(gt=0, le=600, allow_inf_nan=False)] | None = None
+    used: bool = True
+    source: Annotated[str, Field(max_length=100)] = ""
+    photo: Photo | None = None
+
+    _a_day = field_validator("date")(_day)
+
+    @model_validator(mode="after")
+    def _possible(self) -> Swatch:
+        for way in ("width", "height", "rising", "falling"):
+            before, after = getattr(self, f"{way}_before"), getattr(self, f"{way}_after")
+            if before is None or after is None:
+                continue
+            if after > before:
+                raise ValueError(
+                    f"Before is smaller than after in {way}: quilting does not make cloth grow. "
+                    "Were the two swapped?"
+                )
+            if before - after > before * MOST_LOSS:
+                raise ValueError(
+                    f"More than a quarter lost in {way} is no quilting: measure it again."
+                )
+        if not self.sets and self._lines() < LEAST_LINES:
+            raise ValueError(
+                f"So wide a gap puts {max(self._lines(), 0)} or fewer lines on this swatch: it "
+                f"takes {LEAST_LINES} at least to learn from."
+            )
+        return self
+
+    def _lines(self) -> int:
+        return int(min(self.width_before, self.height_before) / self.gap)
+
+    @property
+    def sewn(self) -> tuple[Sewn, ...]:
+        """Its sets of lines."""
+        if self.sets:
+            return self.sets
+        angle, other = float(self.angle), self.gap_other or self.gap
+        if self.pattern == "channels":
+            return (Sewn(angle=90 if self.run == "upright" else 0, gap=self.gap),)
+        if self.pattern == "grid":
+            return (Sewn(angle=90, gap=self.gap), Sewn(angle=0, gap=other))
+        if self.pattern == "diagonal":
+            return (Sewn(angle=angle, gap=self.gap),)
+        return (Sewn(angle=abs(angle), gap=self.gap), Sewn(angle=-abs(angle), gap=other))
+
+    @property
+    def stitched(self) -> Fraction:
+        """Inches of line on it: its area over each gap."""
+        area = self.width_before * self.height_before
+        return sum(
+            (area / line.gap * Fraction(line.share) for line in self.sewn), start=Fraction(0)
+        )
+
+
+class Book(Decided):
+    """All that the maker has written down, by kind.  Format 1."""
+
+    format: Literal[1] = 1
+    swatches: Annotated[tuple[Swatch, ...], Field(max_length=MOST_SWATCHES)] = ()
+    seam_tests: Annotated[tuple[SeamTest, ...], Field(max_length=200)] = ()
+    materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
+
+
+EMPTY = Book()

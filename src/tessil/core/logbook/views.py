@@ -1,0 +1,94 @@
+"""What the logbook shows of one stack of layers: its fit, and every loss against it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from tessil.core.catalogue import Material
+from tessil.core.logbook.book import Book, Swatch
+from tessil.core.logbook.fit import Fitted, Prior, Residual, Row, residuals
+from tessil.core.logbook.flow import Knowledge, Trust, families_of, losses, memory_of, trust
+from tessil.core.quilting.shrinkage import prior_of
+
+GAPS = tuple(n / 16 for n in range(6, 65))  # inches, ⅜ to 4
+
+
+@dataclass(frozen=True, slots=True)
+class AcrossLoss:
+    """A loss across one set of lines: at which gap, how much, of which swatch."""
+
+    gap: float
+    loss: float
+    swatch: int
+    outlies: bool
+
+
+@dataclass(frozen=True, slots=True)
+class StackView:
+    """One stack: the fit with its prior, what stands behind it, and its points."""
+
+    key: str
+    fitted: Fitted
+    prior: Prior
+    trust: Trust
+    residuals: tuple[Residual, ...]
+    points: tuple[AcrossLoss, ...]
+
+    def across(self, gap: float) -> tuple[float, float, float]:
+        """Loss across lines so far apart: least, expected and most."""
+        row: Row = (1 / gap**2, 1 / gap, 0.0)
+        expected, miss = self.fitted.expects(row), self.fitted.miss(row)
+        return max(expected - miss, 0.0), expected, expected + miss
+
+    def outliers(self) -> tuple[int, ...]:
+        """The numbers of swatches that lie far off."""
+        return tuple(dict.fromkeys(
+            entry.observation.swatch for entry in self.residuals if entry.outlies
+        ))  # fmt: skip
+
+
+def stacks_of(book: Book) -> tuple[str, ...]:
+    """The stacks of layers that swatches were sewn on, in the order they first appear."""
+    return tuple(dict.fromkeys(swatch.batting for swatch in book.swatches))
+
+
+def materials_named(key: str, known: dict[str, Material]) -> tuple[Material, ...]:
+    """The materials of a stack by its key; those the catalogue does not know are left out."""
+    return tuple(known[name] for name in key.split("+") if name in known)
+
+
+def stack_name(key: str, known: dict[str, Material]) -> str:
+    """A stack as a maker says it."""
+    names = [entry.name for entry in materials_named(key, known)]
+    return " and ".join(names) if names else "No batting"
+
+
+def stack_view(book: Book, key: str, materials: tuple[Material, ...]) -> StackView:
+    """All that the logbook says of one stack."""
+    memory = memory_of(book)
+    seen = memory.observations(key)
+    fitted = Knowledge(memory).fitted(materials)
+    prior = prior_of(materials)
+    found = residuals(fitted, seen)
+    far = {entry.observation.swatch for entry in found if entry.outlies}
+    points = [
+        point
+        for number, swatch in enumerate(book.swatches)
+        if swatch.batting == key and swatch.used
+        for point in _across(swatch, number, fitted, number in far)
+    ]
+    return StackView(key, fitted, prior, trust(fitted, prior), found, tuple(points))
+
+
+def _across(swatch: Swatch, number: int, fitted: Fitted, outlies: bool) -> list[AcrossLoss]:
+    """Losses square to one straight set, less what the others take along themselves there."""
+    families = families_of(swatch)
+    if any(family.angle not in (0.0, 90.0) or family.share for family in families):
+        return []
+    found = []
+    for entry in losses(swatch, number)[:2]:
+        inverse_square, inverse, along = entry.row
+        if inverse and abs(inverse_square - inverse**2) < 1e-9:
+            loss = entry.value - along * fitted.mean[2]
+            found.append(AcrossLoss(1 / inverse, loss, number, outlies))
+    return found

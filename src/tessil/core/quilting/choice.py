@@ -1,0 +1,55 @@
+"""What a maker decides about the quilting of a panel."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tessil.core.fields import Decided, Degrees, Part, Ranged, Room, Size
+
+Pattern = Literal[
+    "channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo", "none"
+]  # fmt: skip
+Spacing = Literal["divide", "keep", "hit", "clear"]
+Centre = Literal["line", "gap"]
+MOST_DRAWN = 200
+
+
+class DrawnLine(Decided):
+    """A line drawn by hand, from one point of the trimmed panel to another."""
+
+    x1: Ranged
+    y1: Ranged
+    x2: Ranged
+    y2: Ranged
+
+
+class Quilting(Decided):
+    """Lines of quilting.
+
+    ``gap_other`` is for the level lines of a grid and the falling ones of diamonds, where
+    they differ.  ``drawn`` are lines by hand, ``left_out`` the names of pattern lines that are
+    not sewn.
+    """
+
+    pattern: Pattern = "channels"
+    run: Literal["upright", "level"] = "upright"
+    angle: Degrees = Fraction(45)
+    gap: Size = Fraction(5, 4)
+    gap_other: Size | None = None
+    centre: Centre = "line"
+    spacing: Spacing = "divide"
+    offset: Size = Fraction(1, 4)
+    run_off: Room = Fraction(1, 2)
+    stitch_mm: Annotated[Part, Field(gt=0, le=8)] = Fraction(3)
+    drawn: Annotated[tuple[DrawnLine, ...], Field(max_length=MOST_DRAWN)] = ()
+    left_out: Annotated[tuple[str, ...], Field(max_length=600)] = ()
+
+
+class QuiltZone(Decided):
+    """A part of a panel quilted in its own way, from so far below its trimmed top edge."""
+
+    starts: Size
+    quilting: Quilting = Field(default_factory=Quilting)

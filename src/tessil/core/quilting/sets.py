@@ -1,0 +1,456 @@
+"""From a pattern to its lines: parallel sets, seams followed, outlines echoed, lines by hand.
+
+Places are on the trimmed panel, in the sewn state, so that what lies in the bag is even.
+``sets_in`` says what a part is quilted with; ``sewn_lines`` where each line runs.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from itertools import pairwise
+from math import hypot
+
+from tessil.core.lengths import Inches
+from tessil.core.polygons import area, band, box_of, half, reach
+from tessil.core.quilting.channels import MOST_LINES, Channels, plan_channels
+from tessil.core.quilting.choice import DrawnLine, Quilting
+from tessil.core.quilting.clip import Segment, segments
+from tessil.core.quilting.seams import Run, angle_of, offsets_at, ways
+from tessil.core.quilting.shrinkage import FINE, Family
+from tessil.core.sizes import Outline
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import Basis, Figure, count, given
+
+CLEARANCE = Fraction(1, 4)  # from a seam, or it looks like a mistake; common practice
+
+
+@dataclass(frozen=True, slots=True)
+class Region:
+    """A part of a panel to quilt: what shows of it between the seam lines, as sewn.
+
+    ``outline`` is the trimmed outline, its corner notches not yet cut; ``first`` and ``last``
+    tell whether the part reaches the panel's top and bottom edge.
+    """
+
+    zone: int
+    left: Inches
+    right: Inches
+    top: Inches
+    bottom: Inches
+    outline: Outline
+    field: str
+    first: bool = True
+    last: bool = True
+
+    @property
+    def middle(self) -> tuple[Inches, Inches]:
+        return (self.left + self.right) / 2, (self.top + self.bottom) / 2
+
+    @property
+    def shape(self) -> Outline:
+        """The outline within this part."""
+        if self.first and self.last:
+            return self.outline
+        low = -1e6 if self.first else float(self.top)
+        high = 1e6 if self.last else float(self.bottom)
+        return band(self.outline, (0.0, 1.0), low, high)
+
+    @property
+    def shows(self) -> Outline:
+        """What shows, as an outline."""
+        left, right, top, bottom = (
+            float(v) for v in (self.left, self.right, self.top, self.bottom)
+        )
+        return ((left, top), (right, top), (right, bottom), (left, bottom))
+
+
+@dataclass(frozen=True, slots=True)
+class LineSet:
+    """Lines that belong together.
+
+    ``places`` are exact offsets from the panel's left or top edge for upright and level lines;
+    ``offsets`` the same, or for slanted lines the distance along their normal, in floats.
+    ``drawn`` holds lines that are not simply parallel.  ``margin`` is from the outermost line to
+    the seam line.
+    """
+
+    key: str
+    zone: int
+    name: str
+    angle: float
+    gap: Figure
+    lines: Figure
+    margin: Figure | None = None
+    places: tuple[Inches, ...] = ()
+    offsets: tuple[float, ...] = ()
+    share: Figure | None = None
+    drawn: tuple[tuple[tuple[float, float], ...], ...] = ()
+    names: tuple[str, ...] = ()  # of the drawn lines, where they have their own
+    regular: bool = True
+
+    @property
+    def family(self) -> Family:
+        """The set as the draw-in model sees it."""
+        return Family(self.name, self.angle, self.gap, self.share)
+
+
+@dataclass(frozen=True, slots=True)
+class QuiltLine:
+    """One line to sew: its points on the trimmed panel, from end to end."""
+
+    key: str
+    group: int  # its set's place in the panel's list; −1 by hand
+    points: tuple[tuple[float, float], ...]
+    offset: float = 0.0
+    closed: bool = False
+
+    @property
+    def length(self) -> float:
+        """Inches along it, as sewn."""
+        ends = (*self.points, self.points[0]) if self.closed else self.points
+        return sum(hypot(bx - ax, by - ay) for (ax, ay), (bx, by) in pairwise(ends))
+
+
+def sets_in(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+    """The sets of one part; raises CannotPlan for gaps that make no sense."""
+    if choice.pattern == "none":
+        return ()
+    if region.right <= region.left or region.bottom <= region.top:
+        raise CannotPlan(
+            f"{region.field}.gap", "Seams take all of this panel: nothing is left to quilt."
+        )
+    _sensible(region, choice)
+    return _PATTERNS[choice.pattern](region, choice, seams)
+
+
+def _sensible(region: Region, choice: Quilting) -> None:
+    reach_ = max(region.right - region.left, region.bottom - region.top)
+    for name, gap in (("gap", choice.gap), ("gap_other", choice.gap_other)):
+        if gap is None:
+            continue
+        if gap < Fraction(1, 16):
+            raise CannotPlan(
+                f"{region.field}.{name}", "Lines need at least 1/16 in (1.6 mm) between them."
+            )
+        if reach_ / gap > MOST_LINES:
+            raise CannotPlan(
+                f"{region.field}.{name}",
+                f"That makes more than {MOST_LINES} lines: choose a wider gap.",
+            )
+
+
+def _other(choice: Quilting) -> Quilting:
+    return choice.model_copy(update={"gap": choice.gap_other or choice.gap})
+
+
+def _channels(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+    return (_straight(region, choice, seams, choice.run == "upright", "a"),)
+
+
+def _grid(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+    return (
+        _straight(region, choice, seams, True, "a"),
+        _straight(region, _other(choice), seams, False, "b"),
+    )
+
+
+def _straight(region: Region, choice: Quilting, seams: tuple[Run, ...], upright: bool,
+              letter: str) -> LineSet:  # fmt: skip
+    low, high = (region.left, region.right) if upright else (region.top, region.bottom)
+    shows = given("shows between seam lines", high - low, Basis.GEOMETRY)
+    angle = 90.0 if upright else 0.0
+    found = _aligned(choice, shows, low, offsets_at(seams, angle), region.field)
+    places = found[1]
+    return LineSet(
+        key=f"{region.zone}.{letter}",
+        zone=region.zone,
+        name="upright lines" if upright else "level lines",
+        angle=angle,
+        gap=found[0].gap,
+        lines=found[0].lines,
+        margin=found[0].margin,
+        places=places,
+        offsets=tuple(float(place) for place in places),
+    )
+
+
+def _aligned(choice: Quilting, shows: Figure, low: Inches, seams: tuple[float, ...], field: str
+             ) -> tuple[Channels, tuple[Inches, ...]]:  # fmt: skip
+    """Gap and places of straight lines, by the way they come out."""
+    high = low + shows.value
+    inner = [seam for seam in seams if float(low) < seam < float(high)]
+    if choice.spacing == "hit" and inner:
+        return _on_seams(choice, shows, low, inner)
+    clear = choice.spacing == "clear" and bool(inner)
+    keeps = "keep" if clear or choice.spacing == "keep" else "divide"
+    made = plan_channels(choice.model_copy(update={"spacing": keeps}), shows, field)
+    middle = (low + high) / 2
+    places = tuple(middle + place for place in made.positions)
+    if clear:
+        return _between_seams(made, places, low, high, inner)
+    return made, places
+
+
+def _on_seams(choice: Quilting, shows: Figure, low: Inches, inner: list[float]
+              ) -> tuple[Channels, tuple[Inches, ...]]:  # fmt: skip
+    """A line on every seam, and so many between as bring the gap nearest to the wish."""
+    exact = [Fraction(round(seam * FINE), FINE) for seam in inner]
+    high = low + shows.value
+    steps = [b - a for a, b in pairwise(exact)] or [high - low]
+    pitch = given("from seam to seam", sum(steps, start=Fraction(0)) / len(steps), Basis.GEOMETRY)
+    parts = max(round(float(pitch.value / choice.gap)), 1)
+    gap = (pitch / count("gaps between seams", parts)).called("gap, as sewn")
+    places: list[Inches] = []
+    for start, end in pairwise(exact):
+        places += [start + (end - start) * i / parts for i in range(parts)]
+    places.append(exact[-1])
+    before, after = exact[0] - gap.value, exact[-1] + gap.value
+    while before > low:
+        places.insert(0, before)
+        before -= gap.value
+    while after < high:
+        places.append(after)
+        after += gap.value
+    margin = given("margin to the seam line", min(places[0] - low, high - places[-1]),
+                   Basis.GEOMETRY)  # fmt: skip
+    lines = count("lines", len(places), Basis.GEOMETRY)
+    return Channels(gap, lines, margin, ()), tuple(places)
+
+
+def _between_seams(made: Channels, places: tuple[Inches, ...], low: Inches, high: Inches,
+                   inner: list[float]) -> tuple[Channels, tuple[Inches, ...]]:  # fmt: skip
+    """The same gap shifted sideways so that lines keep as far from seams as they can."""
+    gap = made.gap.value
+    first = places[0] if places else low
+    shifts = [Fraction(sixteenths, 16) for sixteenths in range(max(int(gap * 16), 1))]
+
+    def nearest(shift: Inches) -> float:
+        lines = [p for p in _run(first + shift, gap, low, high) if low < p < high]
+        return min((abs(float(p) - s) for p in lines for s in inner), default=0.0)
+
+    best = max(shifts, key=nearest)
+    kept = [p for p in _run(first + best, gap, low, high) if low < p < high]
+    margin = min(kept[0] - low, high - kept[-1]) if kept else high - low
+    return (
+        Channels(made.gap, count("lines", len(kept), Basis.GEOMETRY),
+                 given("margin to the seam line", margin, Basis.GEOMETRY), ()),
+        tuple(kept),
+    )  # fmt: skip
+
+
+def _run(start: Inches, gap: Inches, low: Inches, high: Inches) -> list[Inches]:
+    """Places a gap apart through ``start`` over all of low..high."""
+    first = start - ((start - low) // gap) * gap
+    number = int((high - first) / gap) + 1
+    return [first + gap * i for i in range(number)]
+
+
+def _diagonal(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+    return (_slanted(region, choice, float(choice.angle), "a"),)
+
+
+def _diamonds(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+    angle = abs(float(choice.angle))
+    return (
+        _slanted(region, choice, angle, "a"),
+        _slanted(region, _other(choice), -angle, "b"),
+    )
+
+
+def _slanted(region: Region, choice: Quilting, angle: float, letter: str) -> LineSet:
+    """Slanted lines, spaced along their normal through the middle of what shows."""
+    _, across = ways(angle)
+    low, high = reach(region.shows, across)
+    wide = Fraction(round((high - low) * FINE), FINE)
+    shows = given("from corner to corner", wide, Basis.GEOMETRY)
+    made = plan_channels(choice, shows, region.field)
+    x, y = region.middle
+    middle = float(x) * across[0] + float(y) * across[1]
+    return LineSet(
+        key=f"{region.zone}.{letter}",
+        zone=region.zone,
+        name=f"lines at {angle:g}°".replace("-", "−"),
+        angle=angle,
+        gap=made.gap,
+        lines=made.lines,
+        offsets=tuple(middle + float(place) for place in made.positions),
+    )
+
+
+def _seam_lines(region: Region, seams: tuple[Run, ...]) -> dict[float, list[Run]]:
+    """The seams that show in a part, by their angle."""
+    _, top, _, bottom = box_of(region.shape)
+    found: dict[float, list[Run]] = {}
+    for run in seams:
+        (_, y1), (_, y2) = run.points()
+        if max(y1, y2) > top and min(y1, y2) < bottom:
+            found.setdefault(run.angle, []).append(run)
+    return found
+
+
+def _ditch(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+    return tuple(
+        _following(region, angle, runs, (0.0,), "in the ditch", "abcdefgh"[at % 8])
+        for at, (angle, runs) in enumerate(sorted(_seam_lines(region, seams).items()))
+    )
+
+
+def _offset(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+    away = float(choice.offset)
+    return tuple(
+        _following(region, angle, runs, (-away, away), "beside the seams", "abcdefgh"[at % 8])
+        for at, (angle, runs) in enumerate(sorted(_seam_lines(region, seams).items()))
+    )
+
+
+def _following(region: Region, angle: float, runs: list[Run], sides: tuple[float, ...], name: str,
+               letter: str) -> LineSet:  # fmt: skip
+    """Lines on seams or beside them; their gap is the area each line has to itself."""
+    moved = [replace(run, offset=run.offset + side) for run in runs for side in sides]
+    way = {0.0: "level", 90.0: "upright"}.get(angle, f"{angle:g}°")
+    return _by_length(region, f"{region.zone}.{letter}", f"{name}, {way}", angle,
+                      tuple(run.points() for run in moved))  # fmt: skip
+
+
+def _by_length(region: Region, key: str, name: str, angle: float,
+               drawn: tuple[tuple[tuple[float, float], ...], ...]) -> LineSet:  # fmt: skip
+    """A set of lines anyhow spaced: area ÷ length is the gap that counts."""
+    ground = given("area that shows", (region.right - region.left) * (region.bottom - region.top),
+                   Basis.GEOMETRY, 2)  # fmt: skip
+    length = sum(QuiltLine("", 0, points).length for points in drawn)
+    long = given("length of its lines", Fraction(round(max(length, 0.01) * 1000), 1000),
+                 Basis.GEOMETRY)  # fmt: skip
+    gap = (ground / long).called("gap, on the average")
+    lines = count("lines", len(drawn), Basis.GEOMETRY)
+    return LineSet(key, region.zone, name, angle, gap, lines, drawn=drawn, regular=False)
+
+
+def _echo(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+    """Rings inside the outline, a gap apart from the seam lines inwards."""
+    rings: list[Outline] = []
+    ring = _inset(region.shape, _seam_insets(region))
+    gap = float(choice.gap)
+    while len(rings) < MOST_LINES:
+        ring = _inset(ring, gap)
+        if len(ring) < 3 or area(ring) < gap * gap / 16:
+            break
+        rings.append(ring)
+    if not rings:
+        raise CannotPlan(f"{region.field}.gap", "No echo of that gap fits inside: make it less.")
+    half_ = given("half of the panel each", Fraction(1, 2), Basis.PRACTICE, 0)
+    wish = given("gap, as sewn", choice.gap)
+    number = count("rings", len(rings), Basis.GEOMETRY)
+    return (
+        LineSet(f"{region.zone}.a", region.zone, "echo, upright", 90.0, wish, number, share=half_,
+                drawn=tuple(rings), regular=False),
+        LineSet(f"{region.zone}.b", region.zone, "echo, level", 0.0, wish,
+                count("rings", 0, Basis.GEOMETRY), share=half_, regular=False),
+    )  # fmt: skip
+
+
+def _seam_insets(region: Region) -> float:
+    x1, y1, x2, y2 = box_of(region.shape)
+    return max(
+        min(float(region.left) - x1, x2 - float(region.right), float(region.top) - y1,
+            y2 - float(region.bottom)), 0.0,
+    )  # fmt: skip
+
+
+def _inset(outline: Outline, by: float) -> Outline:
+    """A convex outline so far inwards; empty when nothing is left."""
+    part = outline
+    for (x1, y1), (x2, y2) in zip(outline, (*outline[1:], outline[0]), strict=True):
+        long = hypot(x2 - x1, y2 - y1)
+        if long < 1e-6:
+            continue
+        inwards = (y1 - y2) / long, (x2 - x1) / long
+        limit = x1 * inwards[0] + y1 * inwards[1] + by
+        part = half(part, inwards, limit, above=True)
+        if len(part) < 3:
+            return ()
+    return part
+
+
+def by_hand(region: Region, drawn: tuple[DrawnLine, ...]) -> tuple[LineSet, ...]:
+    """Lines drawn by hand as sets, by their direction to the nearest five degrees."""
+    groups: dict[float, list[tuple[str, tuple[tuple[float, float], ...]]]] = {}
+    for number, line in enumerate(drawn):
+        x1, y1, x2, y2 = (float(v) for v in (line.x1, line.y1, line.x2, line.y2))
+        angle = round(angle_of(x2 - x1, y2 - y1) / 5) * 5.0
+        groups.setdefault(90.0 if angle == -90 else angle, []).append(
+            (f"drawn.{number}", ((x1, y1), (x2, y2)))
+        )
+    return tuple(
+        replace(
+            _by_length(region, f"hand.{at}", f"lines by hand, {angle:g}°", angle,
+                       tuple(points for _, points in lines)),
+            names=tuple(name for name, _ in lines),
+        )
+        for at, (angle, lines) in enumerate(sorted(groups.items()))
+    )  # fmt: skip
+
+
+_PATTERNS = {
+    "channels": _channels, "grid": _grid, "diagonal": _diagonal, "diamonds": _diamonds,
+    "ditch": _ditch, "offset": _offset, "echo": _echo,
+}  # fmt: skip
+
+
+def sewn_lines(region: Region, sets: tuple[LineSet, ...], first: int, beyond: float,
+               left_out: frozenset[str]) -> list[QuiltLine]:  # fmt: skip
+    """Every line of a part, cut to its outline and run past the trim."""
+    found: list[QuiltLine] = []
+    shape = region.shape
+    for at, entry in enumerate(sets, start=first):
+        if entry.drawn:
+            found += _drawn_lines(entry, at, shape, beyond)
+        else:
+            numbers: dict[int, int] = {}
+            for line, segment in segments(shape, entry.angle, entry.offsets, beyond):
+                part = numbers.get(line, 0)
+                numbers[line] = part + 1
+                name = f"{entry.key}.{line}" + (f".{part}" if part else "")
+                found.append(QuiltLine(name, at, _within(segment, region), entry.offsets[line]))
+    return [line for line in found if line.key not in left_out]
+
+
+def _drawn_lines(entry: LineSet, at: int, shape: Outline, beyond: float) -> list[QuiltLine]:
+    found = []
+    for number, points in enumerate(entry.drawn):
+        key = entry.names[number] if entry.names else f"{entry.key}.{number}"
+        if len(points) > 2:
+            found.append(QuiltLine(key, at, points, number, closed=True))
+            continue
+        (x1, y1), (x2, y2) = points
+        angle = angle_of(x2 - x1, y2 - y1)
+        (ax, ay), (nx, ny) = ways(angle)
+        offset = (x1 + x2) / 2 * nx + (y1 + y2) / 2 * ny
+        low, high = sorted((x1 * ax + y1 * ay, x2 * ax + y2 * ay))
+        for _, (start, end) in segments(shape, angle, [offset], beyond):
+            s, e = (p[0] * ax + p[1] * ay for p in (start, end))
+            s = s if low - s < beyond * 2 + 0.01 else low
+            e = e if e - high < beyond * 2 + 0.01 else high
+            if e - s > 0.01:
+                a = (ax * s + nx * offset, ay * s + ny * offset)
+                b = (ax * e + nx * offset, ay * e + ny * offset)
+                found.append(QuiltLine(key, at, (a, b), offset))
+    return found
+
+
+def _within(segment: Segment, region: Region) -> Segment:
+    """A line that ran past the border to another part is cut back there."""
+    low = float(region.top) if not region.first else None
+    high = float(region.bottom) if not region.last else None
+    (x1, y1), (x2, y2) = segment
+    if (low is None and high is None) or y1 == y2:
+        return segment
+
+    def at(x: float, y: float, ox: float, oy: float) -> tuple[float, float]:
+        for limit, beyond in ((low, -1), (high, 1)):
+            if limit is not None and (y - limit) * beyond > 0:
+                share = (limit - oy) / (y - oy)
+                return ox + share * (x - ox), limit
+        return x, y
+
+    return at(x1, y1, x2, y2), at(x2, y2, x1, y1)

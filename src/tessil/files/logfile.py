@@ -1,0 +1,209 @@
+"""The logbook on disk: one JSON file in the XDG data folder, and swatches as CSV, out and in.
+
+Knows files; what swatches teach is the core's.  A broken logbook is put aside, never overwritten.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from contextlib import suppress
+from pathlib import Path
+from typing import Any
+
+from pydantic import ValidationError
+
+from tessil.core.lengths import Notation, Units
+from tessil.core.logbook.book import EMPTY, MOST_SWATCHES, Book, Swatch
+from tessil.core.rulers import rulers
+from tessil.core.trouble import FileTrouble
+from tessil.files.places import data_folder
+from tessil.files.projectfile import plain_sentence, write_quickly
+
+LARGEST = 8 * 1024 * 1024
+LARGEST_CSV = 4 * 1024 * 1024
+SIZES = (
+    "gap", "gap other", "width before", "height before", "width after", "height after",
+    "rising before", "falling before", "rising after", "falling after",
+)  # fmt: skip
+COLUMNS = ("name", "date", "batting", "pattern", "run", "angle", *SIZES, "minutes", "used")
+WANTED = ("batting", "gap", "width before", "height before")
+
+
+def book_path() -> Path:
+    """Where the maker's logbook lies."""
+    return data_folder() / "logbook.json"
+
+
+def to_text(book: Book) -> str:
+    """The book as it stands in its file."""
+    data = book.model_dump(mode="json", exclude_defaults=True)
+    return json.dumps({"format": 1, **data}, ensure_ascii=False, indent=2, sort_keys=True) + "\n"
+
+
+def from_text(text: str, name: str = "The logbook") -> Book:
+    """The book in a file's text; raises FileTrouble with one sentence that says where."""
+    try:
+        data: Any = json.loads(text)
+    except (ValueError, RecursionError):
+        raise FileTrouble(f"{name} is not a whole logbook: its contents make no sense.") from None
+    if not isinstance(data, dict) or "format" not in data:
+        raise FileTrouble(f"{name} is no logbook of Tessil's.")
+    if data["format"] != 1:
+        raise FileTrouble(f"{name} was written by a newer Tessil.")
+    try:
+        return Book.model_validate(data)
+    except ValidationError as error:
+        first = error.errors()[0]
+        where = " → ".join(str(part) for part in first["loc"]) or "the top"
+        raise FileTrouble(f"{name} has a wrong entry at {where}: {plain_sentence(first)}") from None
+
+
+def load_book(path: Path | None = None) -> Book:
+    """The maker's logbook, an empty one if there is none yet; raises FileTrouble."""
+    path = path or book_path()
+    if not path.exists():
+        return EMPTY
+    try:
+        if path.stat().st_size > LARGEST:
+            raise FileTrouble("The logbook is larger than it can be (8 MB).")
+        text = path.read_text("utf-8")
+    except UnicodeDecodeError:
+        raise FileTrouble("The logbook is not text.") from None
+    except OSError as error:
+        reason = (error.strerror or "the disk refused").lower()
+        raise FileTrouble(f"The logbook cannot be read: {reason}.") from None
+    return from_text(text)
+
+
+def begin_book() -> tuple[Book, str]:
+    """The logbook to start with, and a sentence if the one on disk had to be put aside."""
+    try:
+        return load_book(), ""
+    except FileTrouble as trouble:
+        aside = book_path().with_suffix(".unreadable.json")
+        with suppress(OSError):
+            book_path().replace(aside)
+        return EMPTY, f"{trouble} It was put aside as “{aside.name}”; a new one is begun."
+
+
+def save_book(book: Book, path: Path | None = None) -> str:
+    """Write the logbook, whole or not at all; returns a sentence if the disk refuses."""
+    try:
+        write_quickly(path or book_path(), to_text(book))
+    except OSError as error:
+        return (
+            f"The logbook could not be written: {(error.strerror or 'the disk refused').lower()}."
+        )
+    return ""
+
+
+# -- CSV -----------------------------------------------------------------------------
+
+
+def swatches_csv(book: Book, units: Units) -> str:
+    """The swatches, sizes with their unit.  Measured panels are written with their first set."""
+    notation = rulers(units).notation
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(COLUMNS)
+    for swatch in book.swatches:
+        writer.writerow(_row(swatch, notation))
+    return out.getvalue()
+
+
+def _row(swatch: Swatch, notation: Notation) -> list[str]:
+    first = swatch.sewn[0]
+    pattern, run, angle, gap = swatch.pattern, swatch.run, float(swatch.angle), swatch.gap
+    other = swatch.gap_other
+    if swatch.sets:
+        gap = first.gap
+        straight = {line.angle for line in swatch.sets}
+        pattern = "grid" if straight == {0, 90} else "channels" if straight <= {0, 90} else (
+            "diamonds" if len(straight) > 1 else "diagonal")  # fmt: skip
+        run = "level" if first.angle == 0 else "upright"
+        angle = abs(first.angle) if pattern == "diamonds" else first.angle
+        other = swatch.sets[1].gap if len(swatch.sets) > 1 else None
+    sizes = {"gap": gap, "gap other": other}
+    cells = []
+    for name in SIZES:
+        value = sizes.get(name, getattr(swatch, name.replace(" ", "_"), None))
+        cells.append("" if value is None else notation.exact(value, unit=True))
+    slant = f"{angle:g}" if pattern in ("diagonal", "diamonds") else ""
+    minutes = "" if swatch.minutes is None else f"{swatch.minutes:g}"
+    return [swatch.name, swatch.date, swatch.batting, pattern, run, slant, *cells, minutes,
+            "yes" if swatch.used else "no"]  # fmt: skip
+
+
+def read_swatches(path: Path, units: Units) -> tuple[Swatch, ...]:
+    """The swatches in a CSV file; raises FileTrouble with one sentence that says where.
+
+    Takes commas, semicolons or tabs between columns, and decimal commas inside them.
+    """
+    name = f"“{path.name}”"
+    try:
+        if not path.is_file():
+            raise FileTrouble(f"{name} is not a file that can be opened.")
+        if path.stat().st_size > LARGEST_CSV:
+            raise FileTrouble(
+                f"{name} is larger than a swatch log can be: {MOST_SWATCHES:,} rows at most."
+            )
+        text = path.read_text("utf-8-sig")
+    except UnicodeDecodeError:
+        raise FileTrouble(f"{name} is no swatch log: it is not text.") from None
+    except OSError as error:
+        reason = (error.strerror or "the disk refused").lower()
+        raise FileTrouble(f"{name} cannot be read: {reason}.") from None
+    return _swatches(text, name, units)
+
+
+def _swatches(text: str, name: str, units: Units) -> tuple[Swatch, ...]:
+    between = max(";\t,", key=text.partition("\n")[0].count)
+    reader = csv.DictReader(io.StringIO(text), delimiter=between)
+    try:
+        columns = [(column or "").strip().lower() for column in reader.fieldnames or ()]
+        missing = [column for column in WANTED if column not in columns]
+        if missing:
+            wanted = ", ".join(WANTED)
+            raise FileTrouble(f"{name} has no column “{missing[0]}”: {wanted} are wanted at least.")
+        found: list[Swatch] = []
+        for number, row in enumerate(reader, start=2):
+            if len(found) >= MOST_SWATCHES:
+                raise FileTrouble(f"{name} has more than {MOST_SWATCHES:,} rows: leave some out.")
+            found.append(_swatch(row, f"{name}, line {number}", units))
+    except csv.Error as error:
+        raise FileTrouble(f"{name} is no CSV that can be read: {error}.") from None
+    return tuple(found)
+
+
+def _swatch(row: dict[str, Any], where: str, units: Units) -> Swatch:
+    cells = {
+        (key or "").strip().lower(): value.strip()
+        for key, value in row.items() if isinstance(value, str) and value.strip()
+    }  # fmt: skip
+    fields: dict[str, Any] = {
+        key: cells[key] for key in ("name", "date", "batting", "pattern", "run", "angle", "minutes")
+        if key in cells
+    }  # fmt: skip
+    if "minutes" in fields:
+        fields["minutes"] = fields["minutes"].replace(",", ".")
+    if "angle" in fields:
+        fields["angle"] = fields["angle"].replace(",", ".")
+    for name in SIZES:
+        if name in cells:
+            fields[name.replace(" ", "_")] = _with_unit(cells[name], units)
+    fields["used"] = cells.get("used", "yes").lower() not in ("no", "0", "false", "off")
+    try:
+        return Swatch(**fields)
+    except ValidationError as error:
+        first = error.errors()[0]
+        column = " ".join(str(part) for part in first["loc"]).replace("_", " ")
+        said = f" {column}:" if column else ""
+        raise FileTrouble(f"{where},{said} {plain_sentence(first)}") from None
+
+
+def _with_unit(text: str, units: Units) -> str:
+    """A bare number is in the maker's own unit: inches or centimetres."""
+    bare = all(letter.isdigit() or letter in " .,/½¼¾⅛⅜⅝⅞⅓⅔-" for letter in text)
+    return f"{text} {'in' if units == 'inch' else 'cm'}" if bare else text

@@ -1,0 +1,153 @@
+"""The pages of the window beside the bench: each made when it is first needed."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PySide6.QtWidgets import QStackedWidget, QWidget
+
+from tessil.core.edits import Edit
+from tessil.ui.filing import FilingWindow
+from tessil.ui.searches import Searches
+
+if TYPE_CHECKING:
+    from tessil.ui.logpage import LogPage
+    from tessil.ui.materialspage import MaterialsPage
+    from tessil.ui.preview import Preview
+    from tessil.ui.printspage import PrintsPage
+    from tessil.ui.start import StartPage
+
+
+class PagedWindow(FilingWindow):
+    """Start, worksheet, prints, logbook and materials, and the work they come back to."""
+
+    pages: QStackedWidget
+    work: QWidget
+    searches: Searches
+
+    @cached_property
+    def start(self) -> StartPage:
+        """The first page."""
+        from tessil.ui.start import StartPage
+
+        page = StartPage()
+        page.made.connect(self.begin_project)
+        page.demo_wanted.connect(lambda: self.open_demo())
+        page.open_wanted.connect(self.ask_open)
+        page.left.connect(self._to_work)
+        self.pages.addWidget(page)
+        return page
+
+    @cached_property
+    def preview(self) -> Preview:
+        """The worksheet's page."""
+        from tessil.ui.preview import Preview
+
+        page = Preview()
+        page.left.connect(self._to_work)
+        page.pdf_wanted.connect(self.ask_pdf)
+        self.pages.addWidget(page)
+        return page
+
+    @cached_property
+    def basket_page(self) -> PrintsPage:
+        """The page of the print basket."""
+        from tessil.ui.printspage import PrintsPage
+
+        page = PrintsPage(self.desk)
+        page.left.connect(self._to_work)
+        page.file_wanted.connect(self.ask_photo)
+        self.pages.addWidget(page)
+        return page
+
+    @cached_property
+    def log_page(self) -> LogPage:
+        """The page of the logbook."""
+        from tessil.ui.logpage import LogPage
+
+        page = LogPage(self.desk)
+        page.left.connect(self._to_work)
+        page.csv_out.connect(self.ask_swatches_out)
+        page.csv_in.connect(self.ask_swatches_in)
+        page.photo_wanted.connect(self.ask_photo)
+        self.pages.addWidget(page)
+        return page
+
+    @cached_property
+    def materials_page(self) -> MaterialsPage:
+        """The page of the catalogue."""
+        from tessil.ui.materialspage import MaterialsPage
+
+        page = MaterialsPage(self.desk)
+        page.left.connect(self._to_work)
+        self.pages.addWidget(page)
+        return page
+
+    def show_page(self, key: str) -> None:
+        """A page of the window, by the key of the button that asks for it."""
+        if key == "logbook.page":
+            self.show_log()
+        elif key == "materials.page":
+            self.show_materials()
+        else:
+            self.show_prints()
+
+    def show_prints(self) -> None:
+        """The page of the print basket."""
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.basket_page)
+            self.basket_page.begin()
+
+    def show_log(self) -> None:
+        """The page of the logbook."""
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.log_page)
+            self.log_page.begin()
+
+    def show_materials(self) -> None:
+        """The page of the catalogue."""
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.materials_page)
+            self.materials_page.begin()
+
+    def show_worksheet(self) -> None:
+        """The worksheet, page by page."""
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.preview)
+            self.preview.show_plan(self.desk.plan)
+
+    def _to_work(self) -> None:
+        self.pages.setCurrentWidget(self.work if self.desk.is_open else self.start)
+
+    # -- photos --------------------------------------------------------------------
+
+    def take_photo(self, path: Path) -> str:
+        """Read a picture off the thread; what is wrong with it stands beside its button."""
+        if not path.is_file():
+            return f"“{path.name}” is not a file that can be opened."
+        logs = self.pages.currentWidget() is self.__dict__.get("log_page")
+
+        def work(watch: object) -> tuple[Edit, str]:
+            from tessil.drawing.photos import read_photo
+
+            photo = read_photo(path)
+            made = self.log_page.photo_edit(photo) if logs else self.basket_page.take_photo(photo)
+            return made, ""
+
+        self.searches.give_up()
+        self.searches.start_work("log.photo" if logs else "photo", work,
+                                 self.desk.attempt_book if logs else None)  # fmt: skip
+        return ""
+
+    def show_photo_state(self) -> None:
+        """A word beside the button: the picture is being read, or what is wrong with it."""
+        said = self.searches.words
+        if "photo" in said and "basket_page" in self.__dict__:
+            runs = self.searches.key == "photo"
+            self.basket_page.say_photo("Reading the picture…" if runs else said["photo"])
+        if "log.photo" in said and "log_page" in self.__dict__:
+            runs = self.searches.key == "log.photo"
+            words = "Reading the picture…" if runs else said["log.photo"]
+            self.log_page.rows["photo"].tell(words)

@@ -1,0 +1,159 @@
+"""What the quilting stage asks, leaf by leaf: the lines, how they come out, sewing, drawing in."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+from fractions import Fraction
+from typing import Any
+
+from tessil.core.choosing import choose
+from tessil.core.edits import Edit, edit
+from tessil.core.panels import PanelPlan
+from tessil.core.plan import Plan
+from tessil.core.quilting.byhand import put_back
+from tessil.core.quilting.choice import Quilting, QuiltZone
+from tessil.core.quilting.minding import part_path
+from tessil.core.quilting.quilt import all_quilting
+from tessil.ui.asking import alike, always, choice_of, field_of, oversize
+from tessil.ui.specs import Kind, Spec
+
+PATTERNS = (
+    ("channels", "channels"), ("grid", "grid"), ("diagonal", "slanted lines, one way"),
+    ("diamonds", "diamonds"), ("ditch", "in the seams"), ("offset", "beside the seams"),
+    ("echo", "echo of the outline"), ("none", "none"),
+)  # fmt: skip
+_WAYS = (("divide", "dividing evenly"), ("keep", "keeping the gap"),
+         ("hit", "hitting the seams"), ("clear", "clearing the seams"))  # fmt: skip
+_STITCHES = (("2.5", "2.5 mm"), ("3", "3 mm"), ("3.5", "3.5 mm"), ("4", "4 mm"))
+
+
+class _Part:
+    """One part's quilting, and fields for it."""
+
+    def __init__(self, plan: Plan, panel: PanelPlan, part: int) -> None:
+        parts = all_quilting(panel.choices)
+        self.plan, self.panel = plan, panel
+        self.at = min(part, len(parts) - 1)
+        self.choice: Quilting = parts[self.at]
+        self.path = part_path(self.at)
+
+    def ask(self, key: str, kind: Kind, label: str, help_: str,
+            choices: tuple[tuple[Any, str], ...] = ()) -> Spec:  # fmt: skip
+        path = f"{self.path}.{key}"
+        spec = choice_of(self.plan, self.panel, path, kind, label, help_, choices)
+        return Spec(f"panel.quilting.{key}", kind, label, help_, spec.value, spec.edit, choices)
+
+
+def quilt_specs(plan: Plan, panel: PanelPlan, leaf: str, part: int) -> Iterator[Spec]:
+    """The fields of one leaf."""
+    if panel.panel.kind != "outer":
+        return
+    asked = _Part(plan, panel, part)
+    if leaf == "draws":
+        yield from _draws(plan)
+    elif leaf == "sewing":
+        yield from _sewing(asked)
+    else:
+        yield from _lines(asked)
+
+
+def _lines(part: _Part) -> Iterator[Spec]:
+    plan, panel, choice = part.plan, part.panel, part.choice
+    yield from alike(plan, panel)
+    yield part.ask("pattern", "choice", "Pattern", "Lines of quilting", PATTERNS)
+    yield from _gaps(part)
+    if choice.pattern in ("channels", "grid", "diagonal", "diamonds"):
+        ways = _WAYS if choice.pattern in ("channels", "grid") else _WAYS[:2]
+        yield part.ask("spacing", "choice", "Come out by",
+                       "Even gaps from seam to seam, or the gap just as wished", ways)  # fmt: skip
+        if choice.spacing in ("divide", "keep"):
+            yield part.ask("centre", "choice", "On the centre", "What falls there",
+                           (("line", "a line"), ("gap", "a gap")))  # fmt: skip
+    if choice.pattern != "none" and part.at == 0:
+        yield part.ask("run_off", "length", "Past the trim", "On to the spare batting")
+    yield from _zones(part)
+    if panel.choices.quilting.left_out or panel.choices.quilting.drawn:
+        yield Spec("quilting.back", "action", "Put all lines back", "The pattern as it was", None,
+                   always(put_back(plan, panel)))  # fmt: skip
+
+
+def _gaps(part: _Part) -> Iterator[Spec]:
+    choice = part.choice
+    if choice.pattern == "channels":
+        yield part.ask("run", "choice", "Lines run", "As the bag is worn",
+                       (("upright", "upright"), ("level", "level")))  # fmt: skip
+    if choice.pattern in ("diagonal", "diamonds"):
+        yield Spec("panel.quilting.angle", "word", "Angle",
+                   "Degrees to the width; more than 0 rises to the right",
+                   f"{float(choice.angle):g}°".replace("-", "−"), part.ask(
+                       "angle", "word", "Angle", "").edit)  # fmt: skip
+    if choice.pattern == "offset":
+        yield part.ask("offset", "length", "From the seam", "Either side of it")
+    if choice.pattern in ("channels", "grid", "diagonal", "diamonds", "echo"):
+        yield part.ask("gap", "length", "Wished gap", "From line to line, sewn")
+        gap = part.ask("gap", "slide", "", "Drag along the ruler, and see all that follows")
+        yield replace(gap, key="panel.quilting.gap.slide")
+    if choice.pattern in ("grid", "diamonds"):
+        other = "Level lines" if choice.pattern == "grid" else "The other way"
+        yield part.ask("gap_other", "length?", other, "Their gap; empty: the same")
+
+
+def _zones(part: _Part) -> Iterator[Spec]:
+    plan, panel, zones = part.plan, part.panel, part.panel.choices.quilt_zones
+    if part.at:
+        at = part.at - 1
+        spec = choice_of(plan, panel, f"quilt_zones.{at}.starts", "length", "Begins",
+                         "Below the trimmed top edge")  # fmt: skip
+        yield Spec("quilt.zone.starts", "length", "Begins", spec.help, spec.value, spec.edit)
+        rest = (*zones[:at], *zones[at + 1 :])
+        yield Spec("quilt.zone.gone", "action", "Quilt it as the part above", "One part fewer",
+                   None, always(choose(plan.project, panel.panel, "Join two parts",
+                                       ("quilt_zones", rest))))  # fmt: skip
+    if len(zones) < 5:
+        yield Spec("quilt.zone.add", "action", "Quilt the lower half its own way",
+                   "A part below with its own pattern", None,
+                   always(_divide(part)))  # fmt: skip
+
+
+def _divide(part: _Part) -> Edit:
+    plan, panel, zones = part.plan, part.panel, part.panel.choices.quilt_zones
+    bottom = panel.trimmed.height.value - panel.shown["bottom"]
+    above = zones[part.at - 1].starts if part.at else panel.shown["top"]
+    below = zones[part.at].starts if part.at < len(zones) else bottom
+    mark = plan.marks.ruler.value
+    starts = round((above + below) / 2 / mark) * mark
+    fresh = part.choice.model_copy(update={"drawn": (), "left_out": ()})
+    made = (*zones[: part.at], QuiltZone(starts=starts, quilting=fresh), *zones[part.at :])
+    return choose(plan.project, panel.panel, "Quilt a part its own way", ("quilt_zones", made))
+
+
+def _sewing(part: _Part) -> Iterator[Spec]:
+    stitch = part.ask("stitch_mm", "choice", "Stitch", "3 mm is usual for quilting", _STITCHES)
+    yield replace(stitch, value=f"{float(part.choice.stitch_mm):g}")
+    plan = part.plan
+    yield Spec("machine.bobbin_m", "word", "A bobbin holds", "Metres of your thread",
+               f"{plan.project.machine.bobbin_m:g} m",
+               lambda text: edit("Set what a bobbin holds",
+                                 ("machine.bobbin_m", text.replace(",", ".").removesuffix("m")
+                                  .strip())))  # fmt: skip
+
+
+def _draws(plan: Plan) -> Iterator[Spec]:
+    yield from oversize(plan)
+    yield field_of(plan, "wash.used", "toggle", "Count with the first wash",
+                   "Cotton shrinks once more: show the size after it",
+                   "Count with the wash")  # fmt: skip
+    if plan.project.wash.used:
+        yield Spec("wash.share", "word", "It takes", "2 to 4 % is usual for cotton",
+                   f"{float(plan.project.wash.share) * 100:g} %", _share)  # fmt: skip
+    yield Spec("logbook.page", "page", "Open the logbook of swatches", "What your own swatches say",
+               None, always(Edit("", ())))  # fmt: skip
+
+
+def _share(text: str) -> Edit:
+    try:
+        share = Fraction(text.replace(",", ".").removesuffix("%").strip()) / 100
+    except (ValueError, ZeroDivisionError):
+        raise ValueError("A share goes here, such as 3 %.") from None
+    return edit("Set what the first wash takes", ("wash.share", share))

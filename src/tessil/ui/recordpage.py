@@ -1,0 +1,180 @@
+"""A page of the window that lists records on the left and asks about one of them beside it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import (
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
+
+from tessil.ui.desk import Desk
+from tessil.ui.widgets.fields import Chooser, FieldRow, Segments, Tick, TypedField
+
+Attempt = Callable[[Any, str], str]
+
+
+def card(width: int = 0) -> tuple[QWidget, QVBoxLayout]:
+    """A paper card with a column on it."""
+    made = QWidget()
+    made.setObjectName("card")
+    made.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+    if width:
+        made.setFixedWidth(width)
+    return made, QVBoxLayout(made)
+
+
+def scrolled(inner: QWidget) -> QScrollArea:
+    """Something long in a frame that scrolls."""
+    area = QScrollArea()
+    area.setWidgetResizable(True)
+    area.setFrameShape(QFrame.Shape.NoFrame)
+    area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+    area.setWidget(inner)
+    return area
+
+
+class RecordPage(QWidget):
+    """Head, list and form; a page adds its fields, its records and what stands at the right."""
+
+    left = Signal()
+
+    def __init__(self, desk: Desk, title: str, words: str) -> None:
+        super().__init__()
+        self.setObjectName("paper")
+        self.desk = desk
+        self.at = 0
+        self.rows: dict[str, FieldRow] = {}
+        self.entries: list[QPushButton] = []
+        outer = QVBoxLayout(self)
+        outer.setContentsMargins(20, 14, 20, 16)
+        outer.setSpacing(12)
+        outer.addLayout(self._head(title, words))
+        self.body = QHBoxLayout()
+        self.body.setSpacing(16)
+        outer.addLayout(self.body, 1)
+        self.body.addWidget(self._list())
+        self.body.addWidget(self._form_card())
+        desk.planned.connect(self._planned)
+
+    def _head(self, title: str, words: str) -> QHBoxLayout:
+        name = QLabel(title)
+        name.setObjectName("title")
+        self.words = QLabel(words)
+        self.words.setObjectName("soft")
+        self.words.setWordWrap(True)
+        self.back = QPushButton("Back to the bench")
+        self.back.clicked.connect(self.left)
+        self.head = QHBoxLayout()
+        self.head.addWidget(name)
+        self.head.addWidget(self.words, 1)
+        self.head.addWidget(self.back)
+        return self.head
+
+    def _list(self) -> QWidget:
+        made, column = card(270)
+        inner = QWidget()
+        self.list = QVBoxLayout(inner)
+        self.list.setContentsMargins(0, 0, 0, 0)
+        self.list.setSpacing(0)
+        self.list.addStretch(1)
+        column.addWidget(scrolled(inner), 1)
+        self.buttons = QVBoxLayout()
+        column.addLayout(self.buttons)
+        return made
+
+    def _form_card(self) -> QWidget:
+        made, column = card(330)
+        inner = QWidget()
+        self.form = QVBoxLayout(inner)
+        self.form.setContentsMargins(0, 0, 4, 0)
+        self.form.setSpacing(6)
+        self.form.addStretch(1)
+        column.addWidget(scrolled(inner), 1)
+        self.form_card = made
+        return made
+
+    def add_button(self, words: str, work: Callable[[], None]) -> QPushButton:
+        """A button under the list."""
+        button = QPushButton(words)
+        button.clicked.connect(work)
+        self.buttons.addWidget(button)
+        return button
+
+    def add_row(self, key: str, label: str, field: QWidget, help_: str) -> None:
+        """A field of the form."""
+        row = FieldRow(label, field, help_, 104)
+        if isinstance(field, TypedField):
+            field.new_run = self.desk.new_run
+        field.setObjectName(field.objectName() or f"record.{key}")
+        self.rows[key] = row
+        self.form.insertWidget(self.form.count() - 1, row)
+
+    def _planned(self) -> None:
+        if self.isVisible():
+            self.refresh()
+
+    def begin(self) -> None:
+        """Come to the page."""
+        self.refresh()
+        self.back.setFocus()
+
+    def refresh(self) -> None:
+        """Show everything as it is."""
+        raise NotImplementedError
+
+    def show_entries(self, texts: list[str]) -> None:
+        """The list: two lines of words each, the one in hand marked."""
+        while len(self.entries) > len(texts):
+            button = self.entries.pop()
+            self.list.removeWidget(button)
+            button.hide()
+            button.deleteLater()
+        while len(self.entries) < len(texts):
+            self._add_entry()
+        for at, (button, text) in enumerate(zip(self.entries, texts, strict=True)):
+            button.setText(text)
+            button.setAccessibleName(text.replace("\n", ", "))
+            button.setChecked(at == self.at)
+
+    def _add_entry(self) -> None:
+        at = len(self.entries)
+        button = QPushButton()
+        button.setObjectName("record")
+        button.setCheckable(True)
+        button.clicked.connect(lambda: self.choose(at))
+        self.entries.append(button)
+        self.list.insertWidget(at, button)
+
+    def choose(self, at: int) -> None:
+        """Take another record in hand; what is half typed belongs to the one before."""
+        for row in self.rows.values():
+            if isinstance(row.field, TypedField):
+                row.field.settle()
+                row.field.forget()
+        self.at = at
+        self.refresh()
+
+    def show_values(self, values: dict[str, Any]) -> None:
+        """Put values into the fields of the form."""
+        for key, value in values.items():
+            field = self.rows[key].field
+            if isinstance(field, Tick):
+                field.setChecked(bool(value))
+            elif isinstance(field, (TypedField, Chooser, Segments)):
+                field.show_value(value)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape:
+            self.left.emit()
+        else:
+            super().keyPressEvent(event)

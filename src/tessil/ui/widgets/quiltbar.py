@@ -1,0 +1,199 @@
+"""The bar above the bench at the quilting stage: the part, the tool, and ways to come out."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import (
+    QAbstractButton,
+    QHBoxLayout,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from tessil.core.panels import PanelPlan
+from tessil.core.plan import Plan
+from tessil.core.quilting.minding import Offer, offers
+from tessil.core.snags import Stage
+from tessil.drawing import theme
+from tessil.drawing.fonts import text_font
+from tessil.drawing.painter import Surface, paint_picture
+from tessil.drawing.picture import Picture
+from tessil.drawing.quiltview import offer_picture
+from tessil.ui.desk import Desk
+from tessil.ui.hand import Hand
+
+HIGH, WIDE = 40.0, 74.0
+
+
+class OfferTile(QAbstractButton):
+    """One way for the lines to come out: its drawing, its gap, and what it runs into."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setCheckable(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.picture: Picture | None = None
+        self.lines = ("", "")
+        self.clear = True
+
+    def show_offer(self, offer: Offer, plan: Plan, panel: PanelPlan) -> None:
+        """Show another way in this tile."""
+        read = plan.marks.notation.read_off
+        self.picture = offer_picture(panel, offer.sets)
+        trouble = []
+        if offer.through:
+            trouble.append(f"{offer.through} in hardware")
+        if offer.misses:
+            trouble.append(f"{offer.misses} near seams")
+        margin = "" if offer.margin is None else f", edge {read(offer.margin.value)}"
+        self.lines = (f"{read(offer.gap.value)}{margin}", trouble[0] if trouble else "all clear")
+        self.clear = not trouble
+        self.setChecked(offer.now)
+        words = f"{offer.words}: gap {self.lines[0]}; {', '.join(trouble) or 'all clear'}"
+        self.setAccessibleName(f"Lines {words}")
+        self.setToolTip(words[:1].upper() + words[1:])
+        self.updateGeometry()
+        self.update()
+
+    def sizeHint(self) -> QSize:
+        return QSize(104, 84)
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        if self.picture is None:
+            return
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        _, _, w, h = self.picture.box
+        per_inch = min(WIDE / w, HIGH / h)
+        left, top = (self.width() - w * per_inch) / 2, 5.0
+        paint_picture(painter, self.picture, Surface(left, top, per_inch))
+        chosen = self.isChecked()
+        if chosen or self.hasFocus() or self.underMouse():
+            painter.setPen(QPen(QColor(theme.THREAD), 2 if chosen or self.hasFocus() else 1))
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 4, 4)
+        painter.setPen(QColor(theme.THREAD if chosen else theme.INK))
+        painter.setFont(text_font(theme.SMALL + 1, strong=chosen))
+        centre = int(Qt.AlignmentFlag.AlignCenter)
+        painter.drawText(QRectF(0, 48, self.width(), 17), centre, self.lines[0])
+        painter.setPen(QColor(theme.SOFT if self.clear else theme.WARNING))
+        painter.setFont(text_font(theme.SMALL, strong=not self.clear))
+        painter.drawText(QRectF(0, 64, self.width(), 16), centre, self.lines[1])
+        if not self.clear:
+            painter.setPen(QPen(QColor(theme.WARNING), 2))
+            painter.drawLine(QPointF(6, 66), QPointF(6, 78))
+
+
+class QuiltBar(QWidget):
+    """Segments for the part and the tool, and one tile for each way to come out."""
+
+    def __init__(self, desk: Desk, hand: Hand) -> None:
+        super().__init__()
+        self.desk, self.hand = desk, hand
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(12)
+        self.tiles_row = QHBoxLayout()
+        self.tiles_row.setSpacing(4)
+        row.addLayout(self.tiles_row)
+        self.parts = QHBoxLayout()
+        self.parts.setSpacing(0)
+        row.addLayout(self.parts)
+        row.addStretch(1)
+        column = QVBoxLayout()
+        column.setSpacing(4)
+        column.addStretch(1)
+        row.addLayout(column)
+        tools = QHBoxLayout()
+        tools.setSpacing(0)
+        column.addLayout(tools)
+        self.tools: dict[str, QPushButton] = {}
+        for key, words, help_ in (
+            ("take", "Take", "Click takes a line in hand; drag or arrows move it (Delete: away)"),
+            ("draw", "Draw", "Draw a line on the bench from one place to another"),
+        ):
+            button = self._segment(words, f"{words} lines", help_)
+            button.clicked.connect(partial(self._tool, key))
+            tools.addWidget(button)
+            self.tools[key] = button
+        self.out = QPushButton("Leave out")
+        self.out.setObjectName("quiet")
+        self.out.setToolTip("Leave the line in hand out (Delete)")
+        self.out.clicked.connect(hand.leave_line_out)
+        column.addWidget(self.out)
+        column.addStretch(1)
+        self.tiles: list[OfferTile] = []
+        self.offers: tuple[Offer, ...] = ()
+        self.buttons: list[QPushButton] = []
+
+    def _segment(self, words: str, name: str, help_: str) -> QPushButton:
+        button = QPushButton(words)
+        button.setObjectName("segment")
+        button.setCheckable(True)
+        button.setAccessibleName(name)
+        button.setToolTip(help_)
+        return button
+
+    def _tool(self, key: str, _checked: bool = False) -> None:
+        self.desk.draw_lines(key == "draw")
+
+    def refresh(self) -> None:
+        """Show the desk as it is."""
+        desk = self.desk
+        panel = desk.plan.panel(desk.panel)
+        lines = desk.leaf.get(Stage.QUILT, "lines") == "lines"
+        here = desk.stage is Stage.QUILT and panel.panel.kind == "outer" and lines
+        self.setVisible(here)
+        if not here:
+            return
+        self._show_parts(1 + len(panel.choices.quilt_zones))
+        self.tools["take"].setChecked(not desk.draws)
+        self.tools["draw"].setChecked(desk.draws)
+        self.out.setEnabled(bool(desk.line))
+        self._show_offers(offers(desk.plan, panel, desk.part), panel)
+
+    def _show_parts(self, number: int) -> None:
+        if number != len(self.buttons):
+            while (item := self.parts.takeAt(0)) is not None:
+                if (widget := item.widget()) is not None:
+                    widget.hide()
+                    widget.deleteLater()
+            self.buttons = []
+            for at in range(number if number > 1 else 0):
+                words = "upper part" if at == 0 and number == 2 else (
+                    "lower part" if number == 2 else f"part {at + 1}")  # fmt: skip
+                button = self._segment(words, f"Quilted part {at + 1}", f"Ask about the {words}")
+                button.clicked.connect(partial(self._turn, at))
+                self.buttons.append(button)
+                self.parts.addWidget(button)
+        for at, button in enumerate(self.buttons):
+            button.setChecked(at == self.desk.part)
+
+    def _turn(self, at: int, _checked: bool = False) -> None:
+        self.desk.turn_part(at)
+
+    def _show_offers(self, found: tuple[Offer, ...], panel: PanelPlan) -> None:
+        self.offers = found
+        while len(self.tiles) > len(found):
+            tile = self.tiles.pop()
+            self.tiles_row.removeWidget(tile)
+            tile.hide()
+            tile.deleteLater()
+        while len(self.tiles) < len(found):
+            self._add(OfferTile())
+        for tile, offer in zip(self.tiles, found, strict=True):
+            tile.show_offer(offer, self.desk.plan, panel)
+
+    def _add(self, tile: OfferTile) -> None:
+        at = len(self.tiles)
+        tile.clicked.connect(lambda: self._pick(at))
+        self.tiles.append(tile)
+        self.tiles_row.addWidget(tile)
+
+    def _pick(self, at: int) -> None:
+        self.hand.told.emit(self.desk.attempt(self.offers[at].edit))
+        self.refresh()  # a tile clicked again stays chosen
