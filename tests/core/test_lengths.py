@@ -169,3 +169,11 @@ def test_rounding_up_is_never_below_nor_a_mark_above(value, mark):
     up = round_up(value, mark)
     assert value <= up < value + mark
     assert (up / mark).denominator == 1
+
+
+@pytest.mark.parametrize(
+    ("text", "inches"), [("12¹³⁄₁₆", Fraction(205, 16)), ("⁵⁄₁₆", Fraction(5, 16))]
+)
+def test_what_is_written_with_small_figures_is_read_again(text, inches):
+    assert read_length(text) == inches
+    assert Notation("inch", Fraction(1, 16)).read_off(inches) == text

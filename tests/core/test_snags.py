@@ -7,10 +7,10 @@ import pytest
 from tessil.core.choosing import measure
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
-from tessil.core.project import Got, Held, ShapeChoice, Thing
+from tessil.core.project import Got, Held, Machine, Mark, ShapeChoice, Thing
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
-from tests.conftest import tote
+from tests.conftest import plies, tote
 from tests.core.test_piecing import _with
 
 F = Fraction
@@ -45,6 +45,25 @@ CASES = {
     "quilt.seam.front.left.1": _with(
         tote(), ("quilting.spacing", "keep"), ("quilting.gap", F(69, 50))
     ),
+    "quilt.beside.front": _with(tote(), ("quilting.run", "level"), ("quilting.spacing", "keep"),
+                                ("quilting.gap", F(15, 8))),
+    "quilt.through.front.mark:0": _with(
+        tote(marks=(Mark(kind="window", panel="front", x=F(6), y=F(3), width=F(3)),)),
+        ("quilting.gap", F(3)),
+    ),
+    "quilt.lean.front": _with(tote(), ("quilting.pattern", "diagonal"), ("quilting.gap", F(1, 2)),
+                              ("layers.plies", plies("polyester-batting"))),
+    "layer.narrow.front.0": _with(
+        tote(shape=tote().shape.model_copy(update={"sizes": {
+            "width": F(30), "height": F(30), "depth": F(3)}})),
+        ("layers.plies", plies("narrow-fleece", rule="margin")),
+    ),
+    "layer.fused.front.0": _with(tote(), ("layers.plies", plies("stiff-interfacing", bond="fuse"))),
+    "layer.bond.front.0": _with(tote(), ("layers.plies", plies("cotton-batting", bond="fuse"))),
+    "layer.melts.front": _with(tote(), ("layers.top", "clear-vinyl"),
+                               ("layers.plies", plies("fusible-fleece", bond="fuse"))),
+    "layer.thick.front": _with(tote(), ("layers.plies", plies("sew-in-foam"))),
+    "layer.needle": tote(machine=Machine(needle=70)),
     "notch.deep.width": _panel_way(panel_width=5, notch_side=F(7, 4), notch_bottom=F(7, 4)),
     "notch.legs.seam": _panel_way(notch_bottom=F(5, 4)),
     "edge.short": applied(tote(), edit("", ("binding.strips_on_hand", 0))),

@@ -50,6 +50,9 @@ _TOKEN = re.compile(
     r"|(?P<op>[-+*/()×·÷−⁄])"
     r")"
 )
+# Small raised and lowered figures, as this program writes sixteenths itself.
+_PLAIN = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉", "01234567890123456789")
+_APART = re.compile(r"(?<=[0-9])(?=[⁰¹²³⁴⁵⁶⁷⁸⁹]+⁄)")
 _OPS = {"×": "*", "·": "*", "÷": "/", "⁄": "/", "−": "-"}
 _MOST_LETTERS = 80
 
@@ -226,7 +229,8 @@ def read_length(text: str, units: Units = "inch") -> Inches:
     such as ``3*2.5+1/2``.  Raises LengthError, with a sentence, for anything else and for
     lengths beyond ten metres.  The sign is kept: what may be negative is the field's matter.
     """
-    value = _Reader(text, bare_unit(units)).length()
+    plain = _APART.sub(" ", text).translate(_PLAIN)
+    value = _Reader(plain, bare_unit(units)).length()
     if abs(value) > LONGEST:
         raise LengthError("That is longer than 10 m (394 in): no bag needs it.")
     return value

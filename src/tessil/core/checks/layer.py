@@ -143,10 +143,11 @@ def thinner(plan: Plan, spot: Spot) -> tuple[Edit, ...]:
     ]  # fmt: skip
     if lofty:
         fixes.append(hold_out(plan.project, tuple(lofty), "Hold the batting out of the seams"))
-    if spot.folded and plan.project.press_seams == "side":
-        fixes.append(edit("Press the bag's seams open", ("press_seams", "open")))
     panel = plan.panel(spot.panel)
-    if spot.folded and spot.key.startswith(f"{panel.key}.patch"):
+    patch = spot.key.startswith(f"{panel.key}.patch")
+    if spot.folded and not patch and plan.project.press_seams == "side":
+        fixes.append(edit("Press the bag's seams open", ("press_seams", "open")))
+    if spot.folded and patch:
         fixes.append(choose(plan.project, panel.panel, "Press the patchwork open",
                             ("piecing.press", "open")))  # fmt: skip
     if spot.mark is not None:

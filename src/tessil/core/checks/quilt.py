@@ -283,7 +283,7 @@ def _leaning(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
                           ("oversize.squaring", squaring)))  # fmt: skip
     side = "right" if shift.value > 0 else "left"
     yield Snag(
-        key=f"quilt.lean.{panel.key}",
+        key=f"quilt.{'lean' if beyond else 'leans'}.{panel.key}",
         stage=Stage.QUILT,
         weight=Weight.WARNS if beyond else Weight.NOTES,
         title=f"The {panel.panel.label.lower()} will lean {read(abs(shift.value), unit=True)} to "

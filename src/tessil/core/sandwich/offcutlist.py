@@ -43,4 +43,5 @@ def write_offcut(offcut: Offcut, project: Project) -> str:
     notation = rulers(project.units).notation
     many = f" ×{offcut.number}" if offcut.number > 1 else ""
     name = materials_of(project)[offcut.material].name.lower()
-    return f"{name} {notation.size(offcut.width, offcut.height)}{many}"
+    size = " × ".join(notation.exact(side, unit=True) for side in (offcut.width, offcut.height))
+    return f"{name} {size}{many}"

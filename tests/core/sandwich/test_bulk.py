@@ -1,0 +1,124 @@
+"""How thick it gets: counted by hand, and thinner after each fix."""
+
+from fractions import Fraction
+
+import pytest
+
+from tessil.core.checks.layer import thinner
+from tessil.core.edits import applied
+from tessil.core.plan import plan
+from tessil.core.project import Mark
+from tessil.core.sandwich.bulk import ADVICE, advice_for, bulk_of, thickest
+from tessil.core.shapes import SHAPES
+from tests.conftest import plies, tote
+from tests.core.test_piecing import _with
+from tests.outside.test_every_shape_on_paper import project_of
+
+F = Fraction
+COTTON, BATTING = 0.25, 0.9  # pressed mm, as in the catalogue
+
+
+def _spots(project, panel="front"):
+    return {spot.label: spot for spot in bulk_of(plan(project), panel)}
+
+
+def _mm(spot):
+    return float(spot.mm)
+
+
+def test_seams_are_the_layers_of_both_panels():
+    spots = _spots(tote())
+    one = COTTON + BATTING
+    assert _mm(spots["left seam"]) == pytest.approx(2 * one)
+    assert spots["left seam"].layers == 4
+    # A binding: outside, lining, and two layers of it in front and behind.
+    assert _mm(spots["bound top edge"]) == pytest.approx(one + COTTON + 4 * COTTON)
+    # Over the side seam, pressed open, the panel's allowance lies there once more.
+    assert _mm(spots["bound top edge, left seam"]) == pytest.approx(2 * one + 5 * COTTON)
+    # The boxed corner crosses the bottom and the side seam: twice open on both of its sides.
+    assert _mm(spots["boxed corner, over the seam"]) == pytest.approx(4 * one)
+
+
+def test_a_patch_seam_adds_its_allowance_one_open_two_to_the_side():
+    plain = _spots(tote())
+    for press, more in (("open", 1), ("side", 2)):
+        spots = _spots(_with(tote(), ("piecing.press", press)))
+        assert _mm(spots["patch seam, left seam"]) == pytest.approx(
+            _mm(plain["left seam"]) + more * COTTON
+        )
+
+
+def test_seams_to_one_side_are_thicker_where_they_cross():
+    opened, aside = _spots(tote()), _spots(tote(press_seams="side"))
+    name = "bound top edge, left seam"
+    assert _mm(aside[name]) == pytest.approx(_mm(opened[name]) + COTTON + BATTING)
+    assert aside[name].folded
+    assert not opened[name].folded
+
+
+def test_what_is_held_out_of_the_seams_is_not_counted_there():
+    inside = _spots(_with(tote(), ("layers.plies", plies("cotton-batting", rule="inside"))))
+    assert _mm(inside["left seam"]) == pytest.approx(2 * COTTON)
+
+
+def test_a_tab_in_the_seam_is_thicker_than_one_beside_it():
+    tab = Mark(kind="d-ring", panel="front", x=F(0), y=F(1))
+    project = tote(marks=(tab,))
+    made = plan(project)
+    spot = next(spot for spot in bulk_of(made, "front") if spot.mark == 0)
+    assert "in the side seam" in spot.label
+    assert _mm(spot) == pytest.approx(2 * (COTTON + BATTING) + 8 * COTTON)
+    shift = thinner(made, spot)[-1]
+    moved = plan(applied(project, shift))
+    after = next(spot for spot in bulk_of(moved, "front") if spot.mark == 0)
+    assert "on the face" in after.label
+    assert after.mm < spot.mm
+
+
+def test_each_fix_makes_its_place_thinner():
+    tab = Mark(kind="d-ring", panel="front", x=F(0), y=F(1))
+    project = _with(tote(press_seams="side", marks=(tab,)),
+                    ("layers.plies", plies("sew-in-foam")), ("piecing.press", "side"))  # fmt: skip
+    made = plan(project)
+    tried = 0
+    for spot in bulk_of(made, "front"):
+        for fix in thinner(made, spot):
+            after = plan(applied(project, fix))
+            again = {s.key: s for s in bulk_of(after, "front")}[spot.key]
+            assert again.mm < spot.mm, (spot.label, fix.words)
+            tried += 1
+    assert tried > 10
+
+
+def test_the_worst_place_of_a_foam_bag_is_one_to_redesign():
+    worst = thickest(bulk_of(plan(_with(tote(), ("layers.plies", plies("sew-in-foam")))), "front"))
+    assert worst.label == "boxed corner, over the seam"
+    assert _mm(worst) == pytest.approx(4 * (COTTON + 2.0))
+    assert "hammer" in worst.advice.words
+
+
+@pytest.mark.parametrize(
+    ("mm", "needle"),
+    [(F(1), 80), (F(2), 80), (F(21, 10), 90), (F(4), 90), (F(6), 100), (F(7), 110)],
+)
+def test_needles_grow_with_the_seam(mm, needle):
+    assert advice_for(mm).needle == needle
+    assert f"{needle}/" in advice_for(mm).words
+    assert [entry.most for entry in ADVICE] == sorted(entry.most for entry in ADVICE)
+
+
+@pytest.mark.parametrize("shape", SHAPES)
+def test_every_shape_has_places_on_its_panels_with_a_working_that_comes_out(shape):
+    made = plan(project_of(shape))
+    lead = made.panel(made.shape.leader)
+    spots = bulk_of(made, lead.key)
+    assert spots
+    width, height = lead.trimmed.floats()
+    for spot in spots:
+        assert spot.mm > 0
+        assert -0.01 <= spot.at[0] <= width + 0.01
+        assert -0.01 <= spot.at[1] <= height + 0.01
+        assert spot.thick.show == "mm"
+    assert len({spot.key for spot in spots}) == len(spots)
+    linings = [panel.key for panel in made.panels if panel.panel.kind != "outer"]
+    assert all(bulk_of(made, key) == () for key in linings)
