@@ -20,6 +20,7 @@ from pathlib import Path
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
 from layouts import courses, layouts, pieces_on_the_bench
+from quilting import fitting, lines, sliding
 
 EMPTY = """
 import time; begun = time.perf_counter()
@@ -160,12 +161,15 @@ def painting() -> None:
 def main() -> None:
     """All measurements."""
     with tempfile.TemporaryDirectory() as state:
-        os.environ["XDG_STATE_HOME"] = state
+        os.environ["XDG_STATE_HOME"] = os.environ["XDG_DATA_HOME"] = state
         Path(state).mkdir(exist_ok=True)
         start_up()
         planning()
         typing()
         painting()
+        lines(percentiles, timed)
+        fitting(percentiles, timed)
+        sliding(percentiles)
         layouts()
         courses()
         pieces_on_the_bench(percentiles, timed)

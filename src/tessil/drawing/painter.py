@@ -115,6 +115,12 @@ _STITCHES: tuple[tuple[str, float, tuple[float, ...]], ...] = (
 )  # fmt: skip
 
 
+MOST_STITCHED = 160  # so many lines lie too close for single stitches to be seen
+_MANY_STITCHES: tuple[tuple[str, float, tuple[float, ...]], ...] = (
+    (theme.INK, 1.8, ()), (theme.CHALK, 1.0, ()),
+)  # fmt: skip
+
+
 def _straight(outline: tuple[Point, ...]) -> bool:
     """Whether four corners are a rectangle standing straight."""
     (ax, ay), (bx, by), (cx, cy), (dx, dy) = outline
@@ -170,10 +176,15 @@ class PicturePainter:
                    left + x2 * per_inch, top + y2 * per_inch)
             for x1, y1, x2, y2 in item.segments
         ]  # fmt: skip
-        strokes = _STITCHES if item.stroke == "quilt" else (_STROKES[item.stroke],)
-        for colour, width, dashes in strokes:
-            self.painter.setPen(self._pen(colour, width, dashes))
-            self.painter.drawLines(lines)
+        strokes = (_STROKES[item.stroke],) if item.stroke != "quilt" else _STITCHES
+        if item.stroke == "quilt" and len(lines) > MOST_STITCHED:
+            strokes = _MANY_STITCHES
+        smooth, hint = self.painter, QPainter.RenderHint.Antialiasing
+        for at, (colour, width, dashes) in enumerate(strokes):
+            # Under so many lines the shadow may be rough: it is quicker by half.
+            smooth.setRenderHint(hint, strokes is not _MANY_STITCHES or at > 0)
+            smooth.setPen(self._pen(colour, width, dashes))
+            smooth.drawLines(lines)
 
     def _sheet(self, item: Sheet) -> None:
         self.painter.setPen(Qt.PenStyle.NoPen)
