@@ -11,6 +11,7 @@ from tessil import __version__
 from tessil.core.plan import Plan, plan
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
+from tessil.files.logfile import load_book
 from tessil.files.projectfile import FileTrouble, load, schema
 from tessil.files.report import check_text, cut_csv, report_data, report_text
 
@@ -22,7 +23,8 @@ def _arguments() -> argparse.ArgumentParser:
         prog="tessil",
         description="Plans quilted bags.  With a FILE or nothing, opens the window.",
         epilog=(
-            "Other commands: tessil report FILE [--format text|json|csv] · tessil check FILE · "
+            "Other commands: tessil report FILE [--format text|json|csv] [--log LOGBOOK] · "
+            "tessil check FILE [--log LOGBOOK] · "
             "tessil shots DIR · tessil schema"
         ),
     )
@@ -37,24 +39,28 @@ def _command() -> argparse.ArgumentParser:
     commands = parser.add_subparsers(dest="command", required=True)
     report = commands.add_parser("report", help="print the plan without a display")
     report.add_argument("file", type=Path)
+    report.add_argument("--log", type=Path, help="a logbook in place of your own")
     report.add_argument("--format", choices=("text", "json", "csv"), default="text")
     check = commands.add_parser("check", help="print snags; exit 1 if any blocks")
     check.add_argument("file", type=Path)
+    check.add_argument("--log", type=Path, help="a logbook in place of your own")
     shots = commands.add_parser("shots", help="write one PNG of each main view")
     shots.add_argument("folder", type=Path)
     commands.add_parser("schema", help="print the JSON Schema of a project file")
     return parser
 
 
-def _planned(path: Path) -> Plan:
+def _planned(path: Path, log: Path | None) -> Plan:
+    if log is not None and not log.is_file():
+        raise FileTrouble(f"“{log.name}” is not a file that can be opened.")
     try:
-        return plan(load(path))
+        return plan(load(path), load_book(log))
     except CannotPlan as trouble:
         raise FileTrouble(f"{trouble.sentence} ({trouble.field})") from None
 
 
-def _report(path: Path, form: str) -> int:
-    made = _planned(path)
+def _report(path: Path, log: Path | None, form: str) -> int:
+    made = _planned(path, log)
     if form == "json":
         print(json.dumps(report_data(made), ensure_ascii=False, indent=2, sort_keys=True))
     else:
@@ -62,8 +68,8 @@ def _report(path: Path, form: str) -> int:
     return 0
 
 
-def _check(path: Path) -> int:
-    made = _planned(path)
+def _check(path: Path, log: Path | None) -> int:
+    made = _planned(path, log)
     sys.stdout.write(check_text(made))
     return int(any(snag.weight is Weight.BLOCKS for snag in made.snags))
 
@@ -85,9 +91,9 @@ def main(arguments: list[str] | None = None) -> int:
 
 def _run(asked: argparse.Namespace) -> int:
     if asked.command == "report":
-        return _report(asked.file, asked.format)
+        return _report(asked.file, asked.log, asked.format)
     if asked.command == "check":
-        return _check(asked.file)
+        return _check(asked.file, asked.log)
     if asked.command == "schema":
         print(json.dumps(schema(), indent=2, sort_keys=True))
         return 0

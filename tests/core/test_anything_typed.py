@@ -57,6 +57,15 @@ CHOICES = {
     "hold.things.0.count": (1, 40),
     "shape.cloth.quilted": (True, False),
     "shape.cloth.pieces": (1, 5),
+    "press_seams": ("open", "side"),
+    "wash": ({"used": True}, {"used": True, "share": 0.2}),
+    "machine": ({"needle": 70}, {"lift_mm": 2.5, "bobbin_m": 1}),
+    "offcuts": ((), ({"width": F(20), "height": F(9), "number": 3},)),
+    "materials": (
+        (),
+        ({"key": "cotton-batting", "name": "Thick", "pressed_mm": 9, "width": F(5)},),
+    ),
+    "marks": ((), ({"kind": "window", "panel": "front", "x": F(3), "y": F(3)},)),
 }
 PANEL_LENGTHS = (
     "piecing.strip_cut", "piecing.square", "piecing.sashing", "piecing.border",
@@ -100,6 +109,21 @@ PANEL_CHOICES = {
     "quilting.centre": ("line", "gap"),
     "quilting.spacing": ("divide", "keep", "hit", "clear"),
     "quilting.angle": (5, 30, -45, 85),
+    "quilting.gap_other": (None, F(1, 2), F(9)),
+    "quilting.stitch_mm": (F(1, 2), F(4)),
+    "quilting.left_out": ((), ("0.a.0", "0.a.1", "nothing")),
+    "quilting.drawn": (
+        (),
+        (
+            {"x1": F(1), "y1": F(1), "x2": F(9), "y2": F(4)},
+            {"x1": F(-2), "y1": F(3), "x2": F(90), "y2": F(3)},
+        ),
+    ),
+    "quilt_zones": (
+        (),
+        ({"starts": F(3)},),
+        ({"starts": F(2)}, {"starts": F(5), "quilting": {"pattern": "diamonds"}}),
+    ),
     "layers.top": ("cotton", "clear-vinyl", "quilted-yardage"),
     "layers.plies": ((), plies("cotton-batting"), plies("sew-in-foam", "cotton", rule="inside")),
 }
@@ -119,7 +143,7 @@ def answers(draw) -> list[tuple[str, object]]:
         elif kind == "size":
             steps.append(("size", (draw(st.integers(0, 9)), draw(lengths))))
         elif kind == "measure":
-            rung = draw(st.sampled_from(("pieced", "quilted", "trimmed", "notch")))
+            rung = draw(st.sampled_from(("pieced", "quilted", "trimmed", "notch", "added")))
             steps.append(("measure", (rung, draw(lengths), draw(lengths))))
         elif draw(st.booleans()):
             steps.append((f"panel.{draw(st.sampled_from(PANEL_LENGTHS))}", draw(lengths)))
@@ -127,6 +151,9 @@ def answers(draw) -> list[tuple[str, object]]:
             field = draw(st.sampled_from(sorted(PANEL_CHOICES)))
             steps.append((f"panel.{field}", draw(st.sampled_from(PANEL_CHOICES[field]))))
     return steps
+
+
+LEAVES = {Stage.LAYER: ("layers", "bulk"), Stage.QUILT: ("lines", "sewing", "draws")}
 
 
 def _edit(made: Plan, field: str, value) -> Edit:
@@ -193,9 +220,10 @@ def test_whatever_was_typed_can_be_drawn_and_reported(key, steps):
             assert picture_of(made, View(Stage.PIECE, panel.key, worn=look.name)).items
     for stage in Stage:
         for panel in made.panels:
-            picture = picture_of(made, View(stage, panel.key))
-            assert picture.box[2] > 0
-            assert picture.box[3] > 0
+            for leaf in LEAVES.get(stage, ("",)):
+                picture = picture_of(made, View(stage, panel.key, leaf=leaf))
+                assert picture.box[2] > 0
+                assert picture.box[3] > 0
 
 
 @settings(max_examples=25)

@@ -60,3 +60,33 @@ def test_unknown_arguments_are_refused(capsys):
     with pytest.raises(SystemExit):
         main(["report"])
     capsys.readouterr()
+
+
+def test_another_logbook_can_be_planned_by(tmp_path, capsys):
+    log = DEMO.parent / "logbook.json"
+    assert main(["report", str(DEMO), "--format", "json", "--log", str(log)]) == 0
+    learned = json.loads(capsys.readouterr().out)
+    assert main(["report", str(DEMO), "--format", "json"]) == 0
+    guessed = json.loads(capsys.readouterr().out)
+    bases = [data["panels"][0]["figures"]["quilt.width"]["basis"] for data in (learned, guessed)]
+    assert bases == ["your swatches", "starting guess"]
+    assert main(["check", str(DEMO), "--log", str(tmp_path / "none.json")]) == 2
+    assert "not a file" in capsys.readouterr().err
+    bad = tmp_path / "bad.json"
+    bad.write_text("[]")
+    assert main(["check", str(DEMO), "--log", str(bad)]) == 2
+    assert "no logbook" in capsys.readouterr().err
+
+
+def test_the_report_has_layers_thickness_sets_lines_and_order(capsys):
+    assert main(["report", str(DEMO), "--format", "json"]) == 0
+    data = json.loads(capsys.readouterr().out)
+    front = data["panels"][0]
+    assert data["report"] == 2
+    assert [layer["role"] for layer in front["layers"]] == ["top", "batting"]
+    assert {spot["label"] for spot in front["thickness"]} >= {"bound top edge", "left seam"}
+    assert [entry["name"] for entry in front["sets"]] == ["upright lines", "level lines"]
+    keys = {line["key"] for line in front["lines"]}
+    assert {step["line"] for step in front["order"]} == keys
+    assert all(len(line["points"]) == 2 for line in front["lines"])
+    assert not any(key.startswith("layer.buy") for key in front["figures"])

@@ -194,7 +194,7 @@ def test_the_cut_list_is_plain_csv():
 
 def test_the_report_is_plain_json_with_every_figure_explained(demo):
     data = json.loads(json.dumps(report_data(plan(demo))))
-    assert data["report"] == 1
+    assert data["report"] == 2
     assert set(data) >= {"panels", "edges", "cut_list", "buy", "snags", "joins", "bag"}
     figures = [f for panel in data["panels"] for f in panel["figures"].values()]
     assert len(figures) > 40

@@ -7,6 +7,8 @@ from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.edits import edit
+from tessil.core.project import SeamTest
 from tessil.core.snags import Stage
 from tessil.files.logfile import book_path, load_book
 from tessil.files.projectfile import load
@@ -487,6 +489,30 @@ def test_panels_measured_flow_into_the_logbook_when_the_bag_is_saved(plain, tmp_
     plain.ctrl(Qt.Key.Key_L)
     assert "front" in window.log_page.entries[0].text()
     assert not window.log_page.rows["gap"].isVisible()  # it is as it was sewn
+
+
+def test_the_seam_test_is_kept_and_new_bags_begin_with_it(plain, tmp_path):
+    window = plain.window
+    test = SeamTest(strips=5, cut=F(5, 2), measured=F(41, 4))
+    assert window.desk.attempt(edit("Test the seam", ("seam_test", test))) == ""
+    window.save_to(tmp_path / "bag.tessil")
+    assert load_book().seam_tests == (test,)
+    window.begin_project(tote())
+    assert window.desk.project.seam_test == test
+    plain.ctrl(Qt.Key.Key_L)
+    assert "5 strips of 2½ measured 10¼" in window.log_page.says.text()
+
+
+def test_layers_are_held_out_of_the_seams_and_let_in_again(plain):
+    plain.ctrl(Qt.Key.Key_3)
+    plain.leaf("bulk")
+    before = plain.window.column.receipt.row("bulk.front.edge.left").reading.figure.value
+    plain.click(plain.field("bulk.fix.0"))
+    after = plain.window.column.receipt.row("bulk.front.edge.left").reading.figure.value
+    assert after < before
+    plain.click(plain.field("bulk.back"))
+    row = plain.window.column.receipt.row("bulk.front.edge.left")
+    assert row.reading.figure.value == before
 
 
 def test_a_new_bag_has_a_name_of_its_own_for_the_logbook(hands):

@@ -91,13 +91,10 @@ class Plan:
 
     def with_panel(self, project: Project, key: str) -> Plan:
         """This plan with one panel planned anew for a changed project: what a slider shows while
-        it is dragged.  Amounts and snags stay as they were until the whole is planned."""
+        it is dragged.  All else stays as it was until the whole is planned."""
         setting = replace(self.setting, project=project)
         panels = tuple(
-            plan_panel(setting, panel.panel)
-            if panel.key == key or (panel.panel.like == key and panel.key not in project.panels)
-            else panel
-            for panel in self.panels
+            plan_panel(setting, panel.panel) if panel.key == key else panel for panel in self.panels
         )
         return replace(self, project=project, panels=panels, setting=setting)
 

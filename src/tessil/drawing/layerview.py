@@ -101,7 +101,7 @@ def _section(plan: Plan, panel: PanelPlan, top: float, ply: int
              ) -> tuple[list[Item], dict[str, tuple[Point, ...]], float]:  # fmt: skip
     """The layers from the side, each as thick as it is times a stated factor."""
     factor, y = factor_of(panel), top
-    width, _ = panel.pieced.floats()
+    width, height = panel.pieced.floats()
     items: list[Item] = []
     pieces: dict[str, tuple[Point, ...]] = {}
     rows: list[tuple[Layer, float, float]] = []
@@ -125,8 +125,20 @@ def _section(plan: Plan, panel: PanelPlan, top: float, ply: int
         x, _ = panel.pieced_at(at, 0)
         items.append(Line(((x, top - 0.25), (x, y + 0.25)), "seam"))
     words = f"From the side: thickness drawn {factor} times; broken, the bag's seam lines"
-    items.append(Label((width / 2, y + width * 0.045), words))
-    return items, pieces, y + width * 0.08
+    low = max(y, _lowest(rows, height)) + height * 0.055
+    items.append(Label((width / 2, low), words))
+    return items, pieces, low + height * 0.03
+
+
+def _word_lines(rows: list[tuple[Layer, float, float]], height: float) -> list[float]:
+    """The heights of the layers' names: spread about the layers, far enough apart to read."""
+    step = height * 0.062
+    centre = (rows[0][1] + rows[-1][2]) / 2
+    return [centre + (at - (len(rows) - 1) / 2) * step for at in range(len(rows))]
+
+
+def _lowest(rows: list[tuple[Layer, float, float]], height: float) -> float:
+    return _word_lines(rows, height)[-1]
 
 
 def _band(shape: tuple[Point, ...], layer: Layer) -> Iterator[Item]:
@@ -154,10 +166,8 @@ def _section_words(plan: Plan, panel: PanelPlan, rows: list[tuple[Layer, float, 
     read = plan.marks.notation.read_off
     margin = max((float(layer.margin) for layer, _, _ in rows), default=0.0)
     width, height = panel.pieced.floats()
-    step = height * 0.062
     middles = [(low + high) / 2 for _, low, high in rows]
-    centre = (middles[0] + middles[-1]) / 2
-    ys = [centre + (at - (len(rows) - 1) / 2) * step for at in range(len(rows))]
+    ys = _word_lines(rows, height)
     for (layer, _, _), middle, y in zip(rows, middles, ys, strict=True):
         thick = f"{float(layer.material.relaxed_mm):g} mm"
         yield Line(((-margin, middle), (-margin - 0.25, y)), "thin")
@@ -188,7 +198,8 @@ def bulk_picture(plan: Plan, panel: PanelPlan, radius: float = 0.5) -> Picture:
     spots = _apart(bulk_of(plan, panel.key), 2.6 * radius)
     for spot in spots:
         items += disc(spot.at, float(spot.mm), radius)
-    items += _legend(width, height)
+    if radius <= 0.5:  # on paper a list says it
+        items += _legend(width, height)
     box = (-1.3, -0.9, width + 2.6, height + 0.9 + max(height, width) * 0.16)
     caption = f"{panel.panel.label}: millimetres under the foot where it is sewn together."
     return Picture(tuple(items), box, caption=caption, room=(70, 40, 70, 44), ruled=False)

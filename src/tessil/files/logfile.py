@@ -18,6 +18,7 @@ from tessil.core.lengths import Notation, Units
 from tessil.core.logbook.book import EMPTY, MOST_SWATCHES, Book, Swatch
 from tessil.core.rulers import rulers
 from tessil.core.trouble import FileTrouble
+from tessil.files.csvtext import Cells, read_list, rows_of
 from tessil.files.places import data_folder
 from tessil.files.projectfile import plain_sentence, write_quickly
 
@@ -141,47 +142,13 @@ def read_swatches(path: Path, units: Units) -> tuple[Swatch, ...]:
 
     Takes commas, semicolons or tabs between columns, and decimal commas inside them.
     """
-    name = f"“{path.name}”"
-    try:
-        if not path.is_file():
-            raise FileTrouble(f"{name} is not a file that can be opened.")
-        if path.stat().st_size > LARGEST_CSV:
-            raise FileTrouble(
-                f"{name} is larger than a swatch log can be: {MOST_SWATCHES:,} rows at most."
-            )
-        text = path.read_text("utf-8-sig")
-    except UnicodeDecodeError:
-        raise FileTrouble(f"{name} is no swatch log: it is not text.") from None
-    except OSError as error:
-        reason = (error.strerror or "the disk refused").lower()
-        raise FileTrouble(f"{name} cannot be read: {reason}.") from None
-    return _swatches(text, name, units)
+    most = f"{MOST_SWATCHES:,} rows at most"
+    text = read_list(path, "swatch log", LARGEST_CSV, most)
+    rows = rows_of(text, f"“{path.name}”", WANTED, WANTED, MOST_SWATCHES)
+    return tuple(_swatch(cells, where, units) for where, cells in rows)
 
 
-def _swatches(text: str, name: str, units: Units) -> tuple[Swatch, ...]:
-    between = max(";\t,", key=text.partition("\n")[0].count)
-    reader = csv.DictReader(io.StringIO(text), delimiter=between)
-    try:
-        columns = [(column or "").strip().lower() for column in reader.fieldnames or ()]
-        missing = [column for column in WANTED if column not in columns]
-        if missing:
-            wanted = ", ".join(WANTED)
-            raise FileTrouble(f"{name} has no column “{missing[0]}”: {wanted} are wanted at least.")
-        found: list[Swatch] = []
-        for number, row in enumerate(reader, start=2):
-            if len(found) >= MOST_SWATCHES:
-                raise FileTrouble(f"{name} has more than {MOST_SWATCHES:,} rows: leave some out.")
-            found.append(_swatch(row, f"{name}, line {number}", units))
-    except csv.Error as error:
-        raise FileTrouble(f"{name} is no CSV that can be read: {error}.") from None
-    return tuple(found)
-
-
-def _swatch(row: dict[str, Any], where: str, units: Units) -> Swatch:
-    cells = {
-        (key or "").strip().lower(): value.strip()
-        for key, value in row.items() if isinstance(value, str) and value.strip()
-    }  # fmt: skip
+def _swatch(cells: Cells, where: str, units: Units) -> Swatch:
     fields: dict[str, Any] = {
         key: cells[key] for key in ("name", "date", "batting", "pattern", "run", "angle", "minutes")
         if key in cells

@@ -12,11 +12,13 @@ from tessil.core.layout.touches import Ref
 from tessil.core.lengths import write_exact
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
+from tessil.core.reading import Reading
 from tessil.core.readings import readings
+from tessil.core.sandwich.bulk import bulk_of
 from tessil.core.snags import Snag, Stage
 from tessil.core.workings import Figure, value_text, working, working_words
 
-REPORT = 1
+REPORT = 2
 
 
 def figure_data(figure: Figure, plan: Plan) -> dict[str, Any]:
@@ -95,6 +97,58 @@ def _lines_data(panel: PanelPlan) -> list[dict[str, Any]]:
     ]
 
 
+def _sets_data(plan: Plan, panel: PanelPlan) -> list[dict[str, Any]]:
+    """Every set of lines, with its gap."""
+    return [
+        {
+            "key": entry.key,
+            "name": entry.name,
+            "angle": entry.angle,
+            "lines": entry.lines.whole,
+            "gap": figure_data(entry.gap, plan),
+        }
+        for entry in panel.quilt.sets
+    ]
+
+
+def _layers_data(panel: PanelPlan) -> list[dict[str, Any]]:
+    """The layers from outside in, with their cut sizes."""
+    return [
+        {
+            "role": layer.role,
+            "material": layer.material.key,
+            "label": layer.label,
+            "cut": layer.rule if layer.role != "top" else "",
+            "held": layer.bond if layer.role != "top" else "",
+            "grain": layer.grain,
+            "width": write_exact(layer.width.value),
+            "height": write_exact(layer.height.value),
+        }
+        for layer in panel.layers
+    ]
+
+
+def _thickness_data(plan: Plan, panel: PanelPlan) -> list[dict[str, Any]]:
+    """How thick it is where it is sewn, with what to sew it with."""
+    return [
+        {
+            "key": spot.key,
+            "label": spot.label,
+            "x": spot.at[0],
+            "y": spot.at[1],
+            "mm": round(float(spot.mm), 3),
+            "layers": spot.layers,
+            "advice": spot.advice.words,
+        }
+        for spot in bulk_of(plan, panel.key)
+    ]
+
+
+def _figures_of(plan: Plan, stage: Stage, key: str) -> Iterable[Reading]:
+    """A stage's figures for one panel; what is bought stands by itself."""
+    return (r for r in readings(plan, stage, key) if r.leaf != "amounts")
+
+
 def _panel_data(plan: Plan, key: str) -> dict[str, Any]:
     panel = plan.panel(key)
     stages = (Stage.PIECE, Stage.LAYER, Stage.QUILT, Stage.TRIM)
@@ -112,12 +166,21 @@ def _panel_data(plan: Plan, key: str) -> dict[str, Any]:
             }
             for rung in plan.ladder(key)
         ],
+        "layers": _layers_data(panel),
+        "thickness": _thickness_data(plan, panel),
+        "sets": _sets_data(plan, panel),
         "lines": _lines_data(panel),
+        "order": []
+        if panel.sewing is None
+        else [
+            {"line": panel.quilt.lines[turn.line].key, "back": turn.back}
+            for turn in panel.sewing.order
+        ],
         "parts": [_part_data(plan, panel, zone) for zone in range(len(panel.parts))],
         "figures": {
             reading.key: figure_data(reading.figure, plan)
             for stage in stages
-            for reading in readings(plan, stage, key)
+            for reading in _figures_of(plan, stage, key)
         },
     }
 
@@ -250,7 +313,7 @@ def _figure_lines(plan: Plan, stage: Stage, panel: str, title: str) -> list[str]
     rows = [
         (r.figure.label, value_text(r.figure, notation), working(r.figure, notation),
          r.figure.basis.words)
-        for r in readings(plan, stage, panel)
+        for r in _figures_of(plan, stage, panel)
     ]  # fmt: skip
     if not rows:
         return []

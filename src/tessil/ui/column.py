@@ -313,8 +313,9 @@ class Column(QWidget):
 
         if spec.kind in ("length", "length?"):
             made = LengthField(self._notation, attempt, spec.kind == "length?")
-            if spec.kind == "length?" and "empty:" in spec.help:
-                made.show_empty(spec.help.rpartition("empty:")[2].strip())
+            _, found, empty = spec.help.lower().rpartition("empty:")
+            if spec.kind == "length?" and found:
+                made.show_empty(empty.strip())
             return made
         if spec.kind in ("count", "count?"):
             return CountField(attempt, spec.kind == "count?")

@@ -14,7 +14,7 @@ from uuid import uuid4
 from PySide6.QtWidgets import QMainWindow
 
 from tessil.core.edits import edit
-from tessil.core.logbook.book import MOST_SWATCHES, Book
+from tessil.core.logbook.book import MOST_SWATCHES, MOST_TESTS, Book
 from tessil.core.measuring import with_panels
 from tessil.core.project import Project
 from tessil.files import recent, recovery
@@ -46,9 +46,11 @@ class FilingWindow(QMainWindow):
         self.own_book, self.book_trouble = begin_book()
 
     def begin_project(self, project: Project) -> str:
-        """A new bag, with a name of its own in the logbook and the maker's own materials."""
+        """A new bag: its own name in the logbook, the maker's materials and last seam test."""
+        book = self.own_book
+        last = book.seam_tests[-1] if book.seam_tests else project.seam_test
         fresh = project.model_copy(
-            update={"id": uuid4().hex[:16], "materials": self.own_book.materials}
+            update={"id": uuid4().hex[:16], "materials": book.materials, "seam_test": last}
         )
         return self.open_project(fresh, None)
 
@@ -121,6 +123,9 @@ class FilingWindow(QMainWindow):
         kept = tuple(entry for entry in book.materials if entry.key not in keys)
         if desk.project.materials and (*kept, *desk.project.materials) != book.materials:
             book = book.model_copy(update={"materials": (*kept, *desk.project.materials)})
+        test = desk.project.seam_test
+        if test is not None and test not in book.seam_tests:
+            book = book.model_copy(update={"seam_tests": (*book.seam_tests, test)[-MOST_TESTS:]})
         desk.learn(book)
 
     def keep_book(self) -> None:

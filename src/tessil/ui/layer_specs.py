@@ -6,14 +6,17 @@ from collections.abc import Callable, Iterator
 from functools import partial
 from typing import Any
 
+from tessil.core.checks.layer import thinner
 from tessil.core.choices import materials_of
 from tessil.core.edits import Edit, edit
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
+from tessil.core.sandwich.bulk import Spot, bulk_of, thickest
 from tessil.core.sandwich.offcutlist import read_offcut, write_offcut
 from tessil.core.sandwich.plying import (
     add_ply,
     begin_with,
+    let_in,
     move_ply,
     remove_ply,
     schools_for,
@@ -127,9 +130,23 @@ def _bulk(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
                str(plan.project.machine.needle or ""),
                lambda key: edit("Set the needle", ("machine.needle", int(key) if key else None)),
                _NEEDLES)  # fmt: skip
+    worst = thickest(bulk_of(plan, panel.key))
+    if worst is not None:
+        yield from _thinner(plan, worst)
+    if any(ply.rule == "inside" for ply in panel.choices.layers.plies):
+        yield Spec("bulk.back", "action", "Let the layers into the seams again", "A margin over",
+                   None, always(let_in(plan, panel)))  # fmt: skip
     yield Spec("machine.lift_mm", "word", "Foot lifts", "Millimetres under the lifted foot",
                f"{plan.project.machine.lift_mm:g} mm", partial(_number, "machine.lift_mm",
                                                             "Set the foot's lift"))  # fmt: skip
+
+
+def _thinner(plan: Plan, worst: Spot) -> Iterator[Spec]:
+    """What makes the worst place thinner; how seams are pressed is asked above."""
+    for at, fix in enumerate(thinner(plan, worst)):
+        if fix.words.startswith(("Hold", "Set")):
+            yield Spec(f"bulk.fix.{at}", "action", fix.words, f"Makes it thinner: {worst.label}",
+                       None, always(fix))  # fmt: skip
 
 
 def _number(path: str, words: str, text: str) -> Edit:

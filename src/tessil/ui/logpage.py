@@ -138,7 +138,7 @@ class LogPage(RecordPage):
         if swatch is not None:
             self._show_swatch(swatch)
         self.trust.setText(f"{stack_name(key, known)}: {view.trust.words}")
-        self.says.setText(self._said(view))
+        self.says.setText(f"{self._said(view)}{self._seam()}")
         self.gap_plot.show_picture(gap_picture(view, self.desk.project.units == "metric"))
         self.agreement.show_picture(agreement_picture(view))
 
@@ -148,7 +148,13 @@ class LogPage(RecordPage):
                 "Red: the starting guess, from memory, with the range that nine panels of ten "
                 "should fall in. Sew three swatches at different gaps and it becomes your own."
             )
-        words = "Red: expected, with the range for nine panels of ten. Diamonds: your swatches."
+        rise, draw, along = view.errors()
+        _, d, g = view.fitted.mean
+        words = (
+            f"Rise {view.rise_mm():.2f} ± {rise:.2f} mm, drawn in {d * 25.4:.2f} ± {draw:.2f} mm a "
+            f"line, {g * 100:.1f} ± {along * 100:.1f} % along (standard errors). Red: expected, "
+            "with the range for nine panels of ten. Diamonds: your swatches."
+        )
         far = [str(at + 1) for at in view.outliers()]
         if far:
             words += f" Far off: {', '.join(far)}. Measure again, or leave it out."
@@ -159,6 +165,18 @@ class LogPage(RecordPage):
                 "figure: one more like it would steady it."
             )
         return words
+
+    def _seam(self) -> str:
+        """The last seam test, which new bags begin with."""
+        tests = self.desk.book.seam_tests
+        if not tests:
+            return ""
+        read = self.desk.plan.marks.notation.exact
+        last = tests[-1]
+        return (
+            f"\nSeam tests: {len(tests)}; the last, {last.strips} strips of {read(last.cut)} "
+            f"measured {read(last.measured)}. New bags begin with it."
+        )
 
     def _show_swatch(self, swatch: Swatch) -> None:
         self._show_stacks(swatch)

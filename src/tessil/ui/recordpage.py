@@ -43,6 +43,18 @@ def scrolled(inner: QWidget) -> QScrollArea:
     return area
 
 
+def _long_card(width: int, spacing: int) -> tuple[QWidget, QVBoxLayout, QVBoxLayout]:
+    """A card with a column that scrolls, and the column round that."""
+    made, column = card(width)
+    inner = QWidget()
+    long = QVBoxLayout(inner)
+    long.setContentsMargins(0, 0, 4, 0)
+    long.setSpacing(spacing)
+    long.addStretch(1)
+    column.addWidget(scrolled(inner), 1)
+    return made, long, column
+
+
 class RecordPage(QWidget):
     """Head, list and form; a page adds its fields, its records and what stands at the right."""
 
@@ -81,27 +93,14 @@ class RecordPage(QWidget):
         return self.head
 
     def _list(self) -> QWidget:
-        made, column = card(270)
-        inner = QWidget()
-        self.list = QVBoxLayout(inner)
-        self.list.setContentsMargins(0, 0, 0, 0)
-        self.list.setSpacing(0)
-        self.list.addStretch(1)
-        column.addWidget(scrolled(inner), 1)
+        made, self.list, column = _long_card(270, 0)
         self.buttons = QVBoxLayout()
         column.addLayout(self.buttons)
         return made
 
     def _form_card(self) -> QWidget:
-        made, column = card(330)
-        inner = QWidget()
-        self.form = QVBoxLayout(inner)
-        self.form.setContentsMargins(0, 0, 4, 0)
-        self.form.setSpacing(6)
-        self.form.addStretch(1)
-        column.addWidget(scrolled(inner), 1)
-        self.form_card = made
-        return made
+        self.form_card, self.form, _ = _long_card(330, 6)
+        return self.form_card
 
     def add_button(self, words: str, work: Callable[[], None]) -> QPushButton:
         """A button under the list."""

@@ -51,9 +51,7 @@ def _take(folder: Path) -> None:
     for number, stage in enumerate(Stage, start=1):
         window.desk.look(stage=stage)
         shoot(f"{number}-{stage}")
-    for number, key in enumerate(("reed-pouch", "march-card-clutch", "mute-sack"), start=11):
-        window.open_demo(key)
-        shoot(f"{number}-{key}")
+    _quilting(window, shoot)
     _piecing(window, shoot)
     window.open_demo()
     window.desk.look(stage=Stage.TRIM)
@@ -67,9 +65,7 @@ def _take(folder: Path) -> None:
 
 
 def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
-    """The layout flat and as worn, its page, the scraps and the basket."""
-    from PySide6.QtWidgets import QScrollArea
-
+    """The layout flat and as worn, the basket, the scraps."""
     window.open_demo("march-card-clutch")
     window.desk.look(stage=Stage.PIECE)
     window.desk.turn_leaf("prints")
@@ -78,16 +74,34 @@ def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
     shoot("15-as-worn")
     window.show_prints()
     shoot("17-basket")
-    window.show_worksheet()
-    shoot("18-layout-page")
-    area = window.preview.findChild(QScrollArea)
-    assert isinstance(area, QScrollArea)
-    area.horizontalScrollBar().setValue(area.horizontalScrollBar().maximum())
-    shoot("18-layout-page")
     window.open_demo("reed-pouch")
     window.desk.look(stage=Stage.PIECE)
     window.desk.turn_leaf("stock")
     shoot("16-scraps")
+
+
+def _quilting(window: Window, shoot: Callable[[str], None]) -> None:
+    """Thickness at the seams, a flap that leans, the logbook, the pages to sew by."""
+    from PySide6.QtWidgets import QScrollArea
+
+    window.open_demo()
+    window.desk.look(stage=Stage.LAYER)
+    window.desk.turn_leaf("bulk")
+    shoot("11-thickness")
+    window.desk.look(stage=Stage.QUILT, panel="flap")
+    window.desk.turn_leaf("draws")
+    shoot("12-draws-in")
+    window.desk.turn_leaf("lines")
+    window.show_log()
+    shoot("13-logbook")
+    window.open_demo("reed-pouch")
+    window.show_worksheet()
+    shoot("18-sewing-pages")
+    area = window.preview.findChild(QScrollArea)
+    assert isinstance(area, QScrollArea)
+    bar = area.horizontalScrollBar()
+    bar.setValue(round(bar.maximum() * 0.75))  # the layers and the map of the lines
+    shoot("18-sewing-pages")
 
 
 def _with_snags(window: object) -> None:

@@ -47,6 +47,7 @@ from tessil.ui.widgets.snaglist import SnagList
 
 AUTOSAVE_MS = 200
 FIGURES_MS = 60
+LOW = 760  # pixels: below, tiles go without their drawings
 
 
 class Window(PagedWindow):
@@ -209,6 +210,7 @@ class Window(PagedWindow):
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         self.column.setFixedWidth(336 if self.width() >= 1200 else 304)
+        self.quilt_bar.set_compact(self.height() < LOW)
 
     # -- showing ----------------------------------------------------------------
 

@@ -122,3 +122,17 @@ def test_every_shape_has_places_on_its_panels_with_a_working_that_comes_out(shap
     assert len({spot.key for spot in spots}) == len(spots)
     linings = [panel.key for panel in made.panels if panel.panel.kind != "outer"]
     assert all(bulk_of(made, key) == () for key in linings)
+
+
+def test_a_snap_wants_something_behind_it():
+    from tessil.files.projectfile import load
+    from tests.conftest import DEMO
+
+    demo = load(DEMO)
+    flap = demo.panels["flap"]
+    bare = flap.model_copy(update={"layers": flap.layers.model_copy(update={"plies": ()})})
+    project = demo.model_copy(update={"panels": {**demo.panels, "flap": bare}})
+    (snag,) = [s for s in plan(project).snags if s.key == "layer.snap.flap"]
+    mended = plan(applied(project, snag.fixes[0]))
+    assert not any(s.key.startswith("layer.snap") for s in mended.snags)
+    assert mended.panel("flap").layers[1].material.key == "woven-interfacing"

@@ -146,6 +146,18 @@ def test_offcuts_are_used_first_and_said():
     assert none.cloth.buy.value == 0
 
 
+def test_batting_is_put_together_from_offcuts_only_if_wanted():
+    size = plan(tote()).panel("front").layers[1]
+    half = Offcut(width=size.width.value / 2, height=size.height.value, number=4)
+    apart = plan(tote(offcuts=(half,)))
+    (bought,) = [b for b in apart.bought if b.batting]
+    assert bought.from_offcuts == ()
+    wanted = _with(tote(offcuts=(half,)), ("layers.plies", plies("cotton-batting", joined=True)))
+    (none,) = [b for b in plan(wanted).bought if b.batting]
+    assert none.cloth.buy.value == 0
+    assert any("in 2, edges butted" in words for words in none.from_offcuts)
+
+
 @pytest.mark.parametrize(
     ("text", "key", "size", "number"),
     [

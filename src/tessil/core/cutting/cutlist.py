@@ -38,6 +38,7 @@ class CutItem:
     note: str = ""
     each: int = 1  # for one panel
     material: bool = False  # of the catalogue, not a print
+    joins: bool = False  # may be put together edge to edge
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,7 +151,7 @@ def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:
         note = f"{parts} side by side, edges butted" + (f", {note}" if note else "")
     return CutItem(label, layer.role, layer.cloth or layer.material.key,
                    _times(parts, panel.panel.copies, bags), width, height, note, parts,
-                   not layer.cloth)  # fmt: skip
+                   not layer.cloth, joins=True)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -319,7 +320,8 @@ def purchases(items: tuple[CutItem, ...], project: Project, marks: Rulers) -> tu
         ]
         used: tuple[str, ...] = ()
         if batting:
-            pieces, used = from_offcuts(pieces, project.offcuts, stock, marks.notation)
+            joins = frozenset(f"{item.panel}, {item.what}" for item in group if item.joins)
+            pieces, used = from_offcuts(pieces, project.offcuts, stock, marks.notation, joins)
         usable = _usable(stock, batting, project)
         straightening = project.stock.straightening
         cloth = plan_cloth(pieces, usable, straightening, marks)

@@ -17,6 +17,7 @@ from tessil.core.project import Photo, SeamTest
 from tessil.core.sandwich.choice import OwnMaterial
 
 MOST_SWATCHES = 5000
+MOST_TESTS = 200
 MOST_LOSS = Fraction(1, 4)
 LEAST_LINES = 3
 Stack = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9+-]{0,200}$")]
@@ -126,7 +127,7 @@ class Book(Decided):
 
     format: Literal[1] = 1
     swatches: Annotated[tuple[Swatch, ...], Field(max_length=MOST_SWATCHES)] = ()
-    seam_tests: Annotated[tuple[SeamTest, ...], Field(max_length=200)] = ()
+    seam_tests: Annotated[tuple[SeamTest, ...], Field(max_length=MOST_TESTS)] = ()
     materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
 
 

@@ -161,8 +161,10 @@ def offers(plan: Plan, panel: PanelPlan, part: int) -> tuple[Offer, ...]:
     marks = hardware(plan, panel)
     found = []
     for key, spacing, centre, words in _WAYS:
-        if spacing in ("hit", "clear") and not _has_seams(panel, now):
-            continue
+        if spacing in ("hit", "clear"):
+            if not _has_seams(panel, now):
+                continue
+            centre = now.centre  # for the lines that run square to the seams
         changed = now.model_copy(update={"spacing": spacing, "centre": centre})
         path = part_path(part)
         made = _offer(plan, panel, part, changed, marks)
@@ -171,10 +173,19 @@ def offers(plan: Plan, panel: PanelPlan, part: int) -> tuple[Offer, ...]:
         sets, misses, crossed = made
         edit = choose(plan.project, panel.panel, f"Space the lines: {words}",
                       (f"{path}.spacing", spacing), (f"{path}.centre", centre))  # fmt: skip
-        same = now.spacing == spacing and (now.centre == centre or spacing in ("hit", "clear"))
+        same = _comes_out(panel, now) == spacing and (
+            now.centre == centre or spacing in ("hit", "clear")
+        )
         found.append(Offer(key, words, sets[0].gap, sets[0].margin, sets, misses, crossed, edit,
                            same))  # fmt: skip
     return tuple(found)
+
+
+def _comes_out(panel: PanelPlan, choice: Quilting) -> str:
+    """How lines really come out: where there are no seams to mind they divide evenly."""
+    if choice.spacing in ("hit", "clear") and not _has_seams(panel, choice):
+        return "divide"
+    return choice.spacing
 
 
 def part_path(part: int) -> str:

@@ -264,7 +264,8 @@ def _slanted(region: Region, choice: Quilting, angle: float, letter: str) -> Lin
     low, high = reach(region.shows, across)
     wide = Fraction(round((high - low) * FINE), FINE)
     shows = given("from corner to corner", wide, Basis.GEOMETRY)
-    made = plan_channels(choice, shows, region.field)
+    even = "keep" if choice.spacing == "keep" else "divide"  # slanted lines mind no seams
+    made = plan_channels(choice.model_copy(update={"spacing": even}), shows, region.field)
     x, y = region.middle
     middle = float(x) * across[0] + float(y) * across[1]
     return LineSet(

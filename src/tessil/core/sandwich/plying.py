@@ -93,6 +93,16 @@ def hold_out(project: Project, panels: tuple[PanelPlan, ...], words: str) -> Edi
     return Edit(words, tuple(changes))
 
 
+def let_in(plan: Plan, panel: PanelPlan) -> Edit:
+    """Cut what was held out of the seams as usual again."""
+    plies = tuple(
+        usual_ply(plan, ply.material).model_copy(update={"bond": ply.bond, "print": ply.print})
+        if ply.rule == "inside" else ply
+        for ply in panel.choices.layers.plies
+    )  # fmt: skip
+    return _set(plan, panel, "Let the layers into the seams", plies)
+
+
 @dataclass(frozen=True, slots=True)
 class School:
     """A usual way of layering a panel."""

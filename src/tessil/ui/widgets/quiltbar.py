@@ -8,9 +8,10 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import (
     QAbstractButton,
+    QBoxLayout,
     QHBoxLayout,
     QPushButton,
-    QVBoxLayout,
+    QSizePolicy,
     QWidget,
 )
 
@@ -27,6 +28,7 @@ from tessil.ui.desk import Desk
 from tessil.ui.hand import Hand
 
 HIGH, WIDE = 40.0, 74.0
+TALL, DRAWN = 84, 44
 
 
 class OfferTile(QAbstractButton):
@@ -39,6 +41,8 @@ class OfferTile(QAbstractButton):
         self.picture: Picture | None = None
         self.lines = ("", "")
         self.clear = True
+        self.compact = False
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
 
     def show_offer(self, offer: Offer, plan: Plan, panel: PanelPlan) -> None:
         """Show another way in this tile."""
@@ -50,27 +54,35 @@ class OfferTile(QAbstractButton):
         if offer.misses:
             trouble.append(f"{offer.misses} near seams")
         margin = "" if offer.margin is None else f", edge {read(offer.margin.value)}"
-        self.lines = (f"{read(offer.gap.value)}{margin}", trouble[0] if trouble else "all clear")
+        gap = read(offer.gap.value)
+        self.lines = (
+            gap if self.compact else f"{gap}{margin}",
+            trouble[0] if trouble else "all clear",
+        )
         self.clear = not trouble
         self.setChecked(offer.now)
-        words = f"{offer.words}: gap {self.lines[0]}; {', '.join(trouble) or 'all clear'}"
+        words = f"{offer.words}: gap {gap}{margin}; {', '.join(trouble) or 'all clear'}"
         self.setAccessibleName(f"Lines {words}")
         self.setToolTip(words[:1].upper() + words[1:])
         self.updateGeometry()
         self.update()
 
     def sizeHint(self) -> QSize:
-        return QSize(104, 84)
+        return QSize(104, TALL - DRAWN if self.compact else TALL)
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(86, self.sizeHint().height())
 
     def paintEvent(self, event: QPaintEvent) -> None:
         if self.picture is None:
             return
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        _, _, w, h = self.picture.box
-        per_inch = min(WIDE / w, HIGH / h)
-        left, top = (self.width() - w * per_inch) / 2, 5.0
-        paint_picture(painter, self.picture, Surface(left, top, per_inch))
+        if not self.compact:
+            _, _, w, h = self.picture.box
+            per_inch = min(WIDE / w, HIGH / h)
+            left, top = (self.width() - w * per_inch) / 2, 5.0
+            paint_picture(painter, self.picture, Surface(left, top, per_inch))
         chosen = self.isChecked()
         if chosen or self.hasFocus() or self.underMouse():
             painter.setPen(QPen(QColor(theme.THREAD), 2 if chosen or self.hasFocus() else 1))
@@ -79,13 +91,14 @@ class OfferTile(QAbstractButton):
         painter.setPen(QColor(theme.THREAD if chosen else theme.INK))
         painter.setFont(text_font(theme.SMALL + 1, strong=chosen))
         centre = int(Qt.AlignmentFlag.AlignCenter)
-        painter.drawText(QRectF(0, 48, self.width(), 17), centre, self.lines[0])
+        painter.drawText(QRectF(0, self.height() - 36, self.width(), 17), centre, self.lines[0])
         painter.setPen(QColor(theme.SOFT if self.clear else theme.WARNING))
         painter.setFont(text_font(theme.SMALL, strong=not self.clear))
-        painter.drawText(QRectF(0, 64, self.width(), 16), centre, self.lines[1])
+        painter.drawText(QRectF(0, self.height() - 20, self.width(), 16), centre, self.lines[1])
         if not self.clear:
             painter.setPen(QPen(QColor(theme.WARNING), 2))
-            painter.drawLine(QPointF(6, 66), QPointF(6, 78))
+            low = self.height() - 18.0
+            painter.drawLine(QPointF(6, low), QPointF(6, low + 12))
 
 
 class QuiltBar(QWidget):
@@ -104,9 +117,8 @@ class QuiltBar(QWidget):
         self.parts.setSpacing(0)
         row.addLayout(self.parts)
         row.addStretch(1)
-        column = QVBoxLayout()
+        self.hands = column = QBoxLayout(QBoxLayout.Direction.TopToBottom)
         column.setSpacing(4)
-        column.addStretch(1)
         row.addLayout(column)
         tools = QHBoxLayout()
         tools.setSpacing(0)
@@ -125,7 +137,7 @@ class QuiltBar(QWidget):
         self.out.setToolTip("Leave the line in hand out (Delete)")
         self.out.clicked.connect(hand.leave_line_out)
         column.addWidget(self.out)
-        column.addStretch(1)
+        self.compact = False
         self.tiles: list[OfferTile] = []
         self.offers: tuple[Offer, ...] = ()
         self.buttons: list[QPushButton] = []
@@ -186,7 +198,17 @@ class QuiltBar(QWidget):
         while len(self.tiles) < len(found):
             self._add(OfferTile())
         for tile, offer in zip(self.tiles, found, strict=True):
+            tile.compact = self.compact
             tile.show_offer(offer, self.desk.plan, panel)
+        ways = QBoxLayout.Direction
+        high = bool(found) and not self.compact
+        self.hands.setDirection(ways.TopToBottom if high else ways.LeftToRight)
+
+    def set_compact(self, compact: bool) -> None:
+        """In a low window the tiles go without their drawings."""
+        if compact != self.compact:
+            self.compact = compact
+            self.refresh()
 
     def _add(self, tile: OfferTile) -> None:
         at = len(self.tiles)

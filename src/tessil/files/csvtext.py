@@ -1,0 +1,62 @@
+"""Reading a list that somebody's spreadsheet wrote: commas, semicolons or tabs, any columns.
+
+Knows text and disks; what the columns mean is the caller's.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterator
+from pathlib import Path
+
+from tessil.core.trouble import FileTrouble
+
+Cells = dict[str, str]
+
+
+def read_list(path: Path, what: str, largest: int, too_large: str) -> str:
+    """The text of a list; raises FileTrouble with one sentence.  ``what`` is what it should be."""
+    name = f"“{path.name}”"
+    try:
+        if not path.is_file():
+            raise FileTrouble(f"{name} is not a file that can be opened.")
+        if path.stat().st_size > largest:
+            raise FileTrouble(f"{name} is larger than a {what} can be: {too_large}.")
+        return path.read_text("utf-8-sig")
+    except UnicodeDecodeError:
+        raise FileTrouble(f"{name} is no {what}: it is not text.") from None
+    except OSError as error:
+        reason = (error.strerror or "the disk refused").lower()
+        raise FileTrouble(f"{name} cannot be read: {reason}.") from None
+
+
+def rows_of(text: str, name: str, wanted: tuple[str, ...], all_: tuple[str, ...], most: int
+            ) -> Iterator[tuple[str, Cells]]:  # fmt: skip
+    """Each row's place in words, and its cells by column in small letters, empty ones left out.
+
+    Raises FileTrouble where a wanted column is missing, for more rows than ``most``, and for what
+    is no CSV at all.
+    """
+    between = max(";\t,", key=text.partition("\n")[0].count)
+    reader = csv.DictReader(io.StringIO(text), delimiter=between)
+    try:
+        columns = [(column or "").strip().lower() for column in reader.fieldnames or ()]
+        missing = [column for column in wanted if column not in columns]
+        if missing:
+            raise FileTrouble(f"{name} has no column “{missing[0]}”: {', '.join(all_)} are wanted.")
+        for number, row in enumerate(reader, start=2):
+            if number - 2 >= most:
+                raise FileTrouble(f"{name} has more than {most:,} rows: leave some out.")
+            yield f"{name}, line {number}", _cells(row)
+    except csv.Error as error:
+        raise FileTrouble(f"{name} is no CSV that can be read: {error}.") from None
+
+
+def _cells(row: dict[str, str]) -> Cells:
+    """What stands in a row; cells beyond the head's columns are passed over."""
+    return {
+        (key or "").strip().lower(): value.strip()
+        for key, value in row.items()
+        if isinstance(value, str) and value.strip()
+    }
