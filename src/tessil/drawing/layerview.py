@@ -6,13 +6,15 @@ Knows the plan and pictures; must not know Qt.
 from __future__ import annotations
 
 from collections.abc import Iterator
+from fractions import Fraction
 from math import cos, pi, sin
 
+from tessil.core.lengths import Inches
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.polygons import cut_by
 from tessil.core.sandwich.bulk import Spot, bulk_of
-from tessil.core.sandwich.layers import Layer
+from tessil.core.sandwich.layers import Layer, short_of_seam
 from tessil.drawing.bands import bands, trimmed_bands
 from tessil.drawing.picture import (
     Cloth,
@@ -31,6 +33,7 @@ from tessil.drawing.pieceview import seam_lines
 CUT_BACK = 0.5  # the top is cut back to so much less of its width, layer by layer
 FACTORS = (1, 2, 3, 5, 8, 10, 15, 20, 30)
 SECTION_HIGH = 0.3  # of the panel's height, at most
+NOTHING = Fraction(0)
 LEAST_BAND = 0.34  # inches on the bench, so that a thin layer can be clicked
 _TONES: dict[str, Tone] = {
     "top": "shade", "batting": "batting", "backing": "backing", "firm": "off",
@@ -155,15 +158,21 @@ def _band(shape: tuple[Point, ...], layer: Layer) -> Iterator[Item]:
         yield Net(tuple(strokes), "thin")
 
 
-_RULES = {"margin": "{0} over", "panel": "as the top", "inside": "inside the seams",
-          "short": "⅛ short of the seams"}  # fmt: skip
+def rule_words(rule: str, plan: Plan, margin: Inches = NOTHING) -> str:
+    """How a layer is cut, in a few words."""
+    read = plan.marks.notation.read_off
+    if rule == "short":
+        return f"{read(short_of_seam(plan.marks).value, unit=True)} short of the seams"
+    over = f"{read(margin, unit=True)} over" if margin else "larger all round"
+    return {"margin": over, "panel": "as the top", "inside": "inside the seams"}[rule]
+
+
 _BONDS = {"fuse": "fused", "spray": "sprayed", "glue": "glued", "pins": "pinned", "itself": "grips"}
 
 
 def _section_words(plan: Plan, panel: PanelPlan, rows: list[tuple[Layer, float, float]]
                    ) -> Iterator[Item]:  # fmt: skip
     """Names on the left, how it is cut and held on the right, spread so that they do not touch."""
-    read = plan.marks.notation.read_off
     margin = max((float(layer.margin) for layer, _, _ in rows), default=0.0)
     width, height = panel.pieced.floats()
     middles = [(low + high) / 2 for _, low, high in rows]
@@ -174,7 +183,7 @@ def _section_words(plan: Plan, panel: PanelPlan, rows: list[tuple[Layer, float, 
         yield Label((-margin - 0.3, y), f"{layer.label}, {thick}", align="right")
         if layer.role == "top":
             continue
-        words = f"{_RULES[layer.rule].format(read(layer.margin, unit=True))}, {_BONDS[layer.bond]}"
+        words = f"{rule_words(layer.rule, plan, layer.margin)}, {_BONDS[layer.bond]}"
         yield Line(((width + margin, middle), (width + margin + 0.25, y)), "thin")
         yield Label((width + margin + 0.3, y), words, align="left")
 

@@ -18,7 +18,7 @@ from tessil.core.quilting.shrinkage import prior_of
 from tessil.core.sandwich.bulk import bulk_of
 from tessil.core.workings import value_text, working
 from tessil.drawing import theme
-from tessil.drawing.layerview import bulk_picture, open_picture
+from tessil.drawing.layerview import bulk_picture, open_picture, rule_words
 from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.picture import Picture
 from tessil.drawing.quiltview import quilt_picture
@@ -86,7 +86,7 @@ def paint_sandwich(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
         (
             layer.label,
             notation.size(layer.width.value, layer.height.value),
-            _RULES[layer.rule] if layer.role != "top" else "as pieced",
+            rule_words(layer.rule, plan) if layer.role != "top" else "as pieced",
             _BONDS[layer.bond] if layer.role != "top" else "",
         )
         for layer in panel.layers
@@ -99,8 +99,6 @@ def paint_sandwich(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
     _thick(sheet, plan, panel, MARGIN + sheet.inner * 0.48)
 
 
-_RULES = {"margin": "larger all round", "panel": "as the top", "inside": "inside the seams",
-          "short": "⅛ in short of the seams"}  # fmt: skip
 _BONDS = {"fuse": "fusing", "spray": "spray", "glue": "glue", "pins": "pins", "itself": "itself"}
 
 
@@ -198,8 +196,7 @@ def paint_swatch_sheet(sheet: Sheet, plan: Plan) -> None:
     panel = quilted(plan)[0]
     entry = panel.quilt.sets[0]
     what = ", ".join(layer.label.lower() for layer in panel.layers[1:]) or "no batting"
-    made = swatch_plan(entry.gap, lambda value: plan.marks.notation.read_off(value, unit=True),
-                       what, entry.name)  # fmt: skip
+    made = swatch_plan(entry.gap, plan.marks.notation, what, entry.name)
     for at, step in enumerate(made.steps, start=1):
         sheet.wrapped(f"{at}. {step}", sheet.text(10.5), theme.INK)
     words = "Three swatches at different gaps teach most. Write them into the logbook (Ctrl+L)."

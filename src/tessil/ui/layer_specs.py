@@ -26,7 +26,7 @@ from tessil.ui.asking import alike, always, choice_of, field_of
 from tessil.ui.specs import Kind, Spec
 
 _RULES = (("margin", "a margin over the top"), ("panel", "as the top"),
-          ("inside", "inside the seams"), ("short", "⅛ short of the seams"))  # fmt: skip
+          ("inside", "inside the seams"), ("short", "short of the seams"))  # fmt: skip
 _BONDS = (("pins", "pins"), ("spray", "spray"), ("glue", "glue"), ("fuse", "fused"),
           ("itself", "grips by itself"))  # fmt: skip
 _GRAINS = (("free", "either way"), ("upright", "upright"), ("level", "level"))

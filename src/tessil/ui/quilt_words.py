@@ -37,8 +37,7 @@ def _swatch(desk: Desk) -> list[str]:
         return []
     first = panel.quilt.sets[0]
     what = ", ".join(layer.label.lower() for layer in panel.layers[1:]) or "no batting"
-    made = swatch_plan(first.gap, lambda value: desk.plan.marks.notation.read_off(value, unit=True),
-                       what, first.name)  # fmt: skip
+    made = swatch_plan(first.gap, desk.plan.marks.notation, what, first.name)
     steps = [f"{at}. {step}" for at, step in enumerate(made.steps, start=1)]
     return ["A swatch for this panel", *steps]
 

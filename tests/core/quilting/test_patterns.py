@@ -16,7 +16,11 @@ from tessil.core.quilting.clip import segments
 from tessil.core.quilting.minding import offers
 from tessil.core.quilting.quilt import sewn_outline
 from tessil.core.quilting.seams import seam_runs
+from tessil.core.quilting.sewing import swatch_plan
+from tessil.core.rulers import rulers
+from tessil.core.sandwich.choice import Ply
 from tessil.core.trouble import CannotPlan
+from tessil.core.workings import given as chosen
 from tests.conftest import tote
 from tests.core.test_piecing import _with
 
@@ -271,3 +275,25 @@ def test_longest_lines_are_as_long_as_the_diagonal():
     front = _front(("quilting.pattern", "diagonal"), ("quilting.run_off", F(0)))
     width, height = front.trimmed.floats()
     assert max(line.length for line in front.quilt.lines) <= hypot(width, height)
+
+
+@pytest.mark.parametrize(
+    ("units", "gap", "side", "rim"),
+    [("inch", F(1), "10 in", "9 in"), ("inch", F(3), "14 in", "13 in"),
+     ("metric", F(250, 254), "25 cm", "23 cm"), ("metric", F(1, 2), "20 cm", "18 cm")],
+)  # fmt: skip
+def test_a_swatch_to_sew_is_a_round_size_in_either_unit(units, gap, side, rim):
+    notation = rulers(units).notation
+    made = swatch_plan(chosen("gap", gap), notation, "cotton batting", "upright lines")
+    assert f"{side} square" in made.steps[0]
+    assert f"a square of {rim}" in made.steps[1]
+
+
+def test_a_metric_maker_has_metric_steps_short_of_the_seam():
+    stiff = ("layers.plies", (Ply(material="stiff-interfacing", rule="short"),))
+    project = _with(tote(units="metric"), stiff, ("quilting.pattern", "none"))
+    front = plan(project).panel("front")
+    room = front.trimmed.width.value - front.shown["left"] - front.shown["right"]
+    exact = room - 2 * F(3) / F(254, 10)
+    mark = F(1) / F(254, 10)
+    assert 0 <= exact - front.layers[1].width.value < mark

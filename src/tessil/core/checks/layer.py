@@ -90,7 +90,7 @@ def _fusible_in_seam(plan: Plan, panel: PanelPlan, layer: Layer) -> Iterator[Sna
         place=whole(panel),
         fixes=(
             set_ply(plan, panel, layer.ply, "Cut it inside the seams", rule="inside"),
-            set_ply(plan, panel, layer.ply, "Cut it ⅛ short of the seams", rule="short"),
+            set_ply(plan, panel, layer.ply, "Cut it short of the seams", rule="short"),
         ),
     )
 

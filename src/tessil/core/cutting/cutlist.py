@@ -129,7 +129,7 @@ def _border_items(panel: PanelPlan, bags: Figure, project: Project) -> list[CutI
 
 
 def _layer_note(layer: Layer) -> str:
-    words = {"inside": "inside the seams", "short": "⅛ short of the seams"}.get(layer.rule, "")
+    words = {"inside": "inside the seams", "short": "short of the seams"}.get(layer.rule, "")
     grain = {"upright": "grain upright", "level": "grain level"}.get(layer.grain, "")
     return ", ".join(word for word in (words, grain) if word)
 

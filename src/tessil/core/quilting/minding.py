@@ -176,6 +176,8 @@ def offers(plan: Plan, panel: PanelPlan, part: int) -> tuple[Offer, ...]:
         same = _comes_out(panel, now) == spacing and (
             now.centre == centre or spacing in ("hit", "clear")
         )
+        if same:  # as it really is, with what is left out
+            crossed = len({line.key for line, _ in through(panel, marks)})
         found.append(Offer(key, words, sets[0].gap, sets[0].margin, sets, misses, crossed, edit,
                            same))  # fmt: skip
     return tuple(found)

@@ -223,7 +223,7 @@ def _between_seams(made: Channels, places: tuple[Inches, ...], low: Inches, high
     """The same gap shifted sideways so that lines keep as far from seams as they can."""
     gap = made.gap.value
     first = places[0] if places else low
-    shifts = [Fraction(sixteenths, 16) for sixteenths in range(max(int(gap * 16), 1))]
+    shifts = [gap * part / 32 for part in range(32)]
 
     def nearest(shift: Inches) -> float:
         lines = [p for p in _run(first + shift, gap, low, high) if low < p < high]

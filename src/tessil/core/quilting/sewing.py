@@ -7,15 +7,15 @@ stitch, from memory; real seams take a tenth more or less with tension).
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
 
-from tessil.core.lengths import MM_PER_INCH
+from tessil.core.lengths import IN_PER, MM_PER_INCH, Notation
 from tessil.core.quilting.sets import LineSet, QuiltLine
-from tessil.core.workings import Basis, Figure, ceiling, count, from_mm, given, total
+from tessil.core.workings import Basis, Figure, ceiling, count, from_mm, given, total, up_to
 
 TOLERANCE = 1e-6
+CM = IN_PER["cm"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,17 +114,24 @@ class SwatchPlan:
     steps: tuple[str, ...]
 
 
-def swatch_plan(gap: Figure, read: Callable[[Fraction], str], what: str, pattern: str
-                ) -> SwatchPlan:  # fmt: skip
-    """How to sew a swatch for one panel's quilting; ten gaps, 8 in at least."""
-    ten = (10 * gap).called("ten gaps")
-    size = given("swatch", max(Fraction(8), min(ten.value, Fraction(14))), Basis.PRACTICE)
+def swatch_plan(gap: Figure, notation: Notation, what: str, pattern: str) -> SwatchPlan:
+    """How to sew a swatch for one panel's quilting: ten gaps, between 8 and 14 in, or 20 and
+    35 cm."""
+    metric = notation.units == "metric"
+    least, most, rim = (CM * 20, CM * 35, CM * 2) if metric else (Fraction(8), Fraction(14), 1)
+    mark = given("mark", CM if metric else Fraction(1), Basis.GEOMETRY)
+    ten = up_to(10 * gap, mark).called("ten gaps")
+    size = given("swatch", max(least, min(ten.value, most)), Basis.PRACTICE)
+
+    def read(value: Fraction) -> str:
+        return notation.read_off(value, unit=True)
+
     side = read(size.value)
     return SwatchPlan(
         size,
         (
             f"Cut top and layers ({what}) {side} square; press the top as the panel's.",
-            f"Draw a square of {read(size.value - 1)} on it and measure it both ways and by both "
+            f"Draw a square of {read(size.value - rim)} on it and measure it both ways and by both "
             "diagonals: that is before.",
             f"Quilt it as the panel: {pattern}, {read(gap.value)} apart, your machine, thread and "
             "foot; note the minutes.",

@@ -18,7 +18,15 @@ from tessil.core.sandwich.choice import Bond, CutRule, Layers, Ply
 from tessil.core.sizes import Pair, Side
 from tessil.core.workings import Basis, Figure, down_to, from_mm, given, number, total
 
-SHORT_OF_SEAM = given("short of the seam line", Fraction(1, 8), Basis.PRACTICE)
+_SHORT = {
+    "inch": given("short of the seam line", Fraction(1, 8), Basis.PRACTICE),
+    "metric": given("short of the seam line", 3 / MM_PER_INCH, Basis.PRACTICE),
+}
+
+
+def short_of_seam(marks: Rulers) -> Figure:
+    """How far stiff layers stop short of a seam line: ⅛ in, or 3 mm (common practice)."""
+    return _SHORT[marks.notation.units]
 
 
 @dataclass(frozen=True, slots=True)
@@ -118,7 +126,7 @@ def _inside(sizes: Sizes, one: Side, other: Side, short: bool, trimmed: Figure, 
     takes = 2 * first if first.value == last.value else first + last
     room = trimmed - takes
     if short:
-        room = room - 2 * SHORT_OF_SEAM
+        room = room - 2 * short_of_seam(sizes.marks)
     if left.value != 1:
         room = room / left
     return down_to(room, sizes.marks.ruler)

@@ -12,6 +12,7 @@ from typing import TYPE_CHECKING, Any
 from tessil.core.choices import choices_for, materials_of, owner_key
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, applied, path_of
+from tessil.core.lengths import MM_PER_INCH
 from tessil.core.panels import PanelPlan
 from tessil.core.project import Project
 from tessil.core.sandwich.choice import Ply
@@ -24,11 +25,11 @@ def usual_ply(plan: Plan, key: str) -> Ply:
     """A layer of a material as it is usually cut and held."""
     material = materials_of(plan.project)[key]
     metric = plan.project.units == "metric"
-    margin = Fraction(10) / Fraction(254, 10) if metric else Fraction(1, 2)
+    margin = Fraction(10) / MM_PER_INCH if metric else Fraction(1, 2)
     if material.kind == "firm" and material.pressed_mm > 1:
         return Ply(material=key, rule="short", margin=margin, bond="fuse")
     if material.key == "sew-in-foam":
-        narrow = Fraction(6) / Fraction(254, 10) if metric else Fraction(1, 4)
+        narrow = Fraction(6) / MM_PER_INCH if metric else Fraction(1, 4)
         return Ply(material=key, margin=narrow, bond="itself")
     if material.fusible:
         return Ply(material=key, rule="panel", margin=margin, bond="fuse")
@@ -155,7 +156,9 @@ def begin_with(plan: Plan, panel: PanelPlan, key: str) -> Edit:
     school = next(entry for entry in SCHOOLS if entry.key == key)
     plies = tuple(usual_ply(plan, name) for name in school.materials)
     if school.key == "hoop":
-        plies = tuple(ply.model_copy(update={"margin": Fraction(1)}) for ply in plies)
+        metric = plan.project.units == "metric"
+        over = Fraction(25) / MM_PER_INCH if metric else Fraction(1)
+        plies = tuple(ply.model_copy(update={"margin": over}) for ply in plies)
     pairs: list[tuple[str, Any]] = [("layers.plies", plies), ("layers.top", school.top)]
     if school.way:
         pairs.append(("piecing.way", school.way))

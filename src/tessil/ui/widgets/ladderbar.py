@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QResizeEvent
+from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent, QPen, QResizeEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from tessil.core.ladder import Rung
@@ -15,6 +15,7 @@ from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.fields import MeasuredField
 
 NARROW = 780
+FIGURE = 17  # as the style sheet has it
 Measure = Callable[[str, object, str], str]
 
 
@@ -125,6 +126,16 @@ class LadderBar(QWidget):
             self._rebuild(panel, keys)
         for rung in rungs:
             self.cells[rung.key].show_rung(rung)
+        self._fit()
+
+    def _wanted(self) -> float:
+        """The width that all figures take at their full size."""
+        metrics = QFontMetricsF(text_font(FIGURE, strong=True))
+        cells = sum(
+            max(metrics.horizontalAdvance(cell.figure.text()), 0.0 if cell.box.isHidden() else 128)
+            for cell in self.cells.values()
+        )
+        return cells + 34.0 * max(len(self.cells) - 1, 0) + 28
 
     def _rebuild(self, panel: str, keys: list[str]) -> None:
         while (item := self.row.takeAt(0)) is not None:
@@ -143,7 +154,7 @@ class LadderBar(QWidget):
 
     def _fit(self) -> None:
         """In a narrow window, smaller figures and boxes."""
-        narrow = self.width() < NARROW
+        narrow = self.width() < NARROW or self.width() < self._wanted()
         for cell in self.cells.values():
             cell.show_narrow(narrow)
         for arrow in self.findChildren(Arrow):
