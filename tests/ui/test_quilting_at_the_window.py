@@ -11,6 +11,7 @@ from tessil.core.edits import edit
 from tessil.core.project import SeamTest
 from tessil.core.snags import Stage
 from tessil.files.logfile import book_path, load_book
+from tessil.files.places import state_folder
 from tessil.files.projectfile import load
 from tests.conftest import tote
 
@@ -596,3 +597,16 @@ def test_strokes_are_found_near_and_not_far(plain):
     at = QPointF(_middle_of_line(plain, key))
     assert bench._stroke_at(at) == f"line:{key}"
     assert bench._stroke_at(at + QPointF(12, 0)) == ""
+
+
+def test_nothing_is_offered_again_that_is_safe_in_its_file(plain, tmp_path):
+    window = plain.window
+    window.desk.attempt(edit("Make two", ("bags", 2)))
+    window.keep_safe()
+    assert len(list(state_folder().glob("recovery-*"))) == 1
+    window.save_to(tmp_path / "bag.tessil")
+    window.keep_safe()  # as the timer does after the logbook has grown
+    assert not list(state_folder().glob("recovery-*"))
+    window.desk.attempt(edit("Make three", ("bags", 3)))
+    window.keep_safe()
+    assert len(list(state_folder().glob("recovery-*"))) == 1

@@ -69,7 +69,7 @@ def panel_swatches(setting: Setting, bag: Bag, today: str) -> tuple[Swatch, ...]
                 Swatch(
                     name=f"{project.name}, {panel.label.lower()}"[:60], date=today,
                     batting=stack_key(materials), sets=sets,
-                    source=f"{project.id or project.name[:40]}/{panel.key}",
+                    source=f"{project.log_name}/{panel.key}",
                     width_before=(
                         got.pieced.width if wide and got.pieced.width else panel.width.value
                     ),
@@ -88,7 +88,7 @@ def panel_swatches(setting: Setting, bag: Bag, today: str) -> tuple[Swatch, ...]
 def with_panels(book: Book, setting: Setting, bag: Bag, today: str) -> Book:
     """The book with this project's measured panels in it, in place of what stood there of them."""
     fresh = panel_swatches(setting, bag, today)
-    mine = f"{setting.project.id or setting.project.name[:40]}/"
+    mine = f"{setting.project.log_name}/"
     kept = {entry.source: entry for entry in book.swatches if entry.source.startswith(mine)}
     if not fresh and not kept:
         return book

@@ -316,7 +316,7 @@ def plan(project: Project, book: Book = EMPTY) -> Plan:
     to change, if there is none."""
     shape = shape_of(project)
     _check_materials(project)
-    brief = brief_of(project, shape, knowledge_of(book, project.id))
+    brief = brief_of(project, shape, knowledge_of(book, project.log_name))
     bag, sizes, cloth = _build(project, shape, brief)
     setting = _setting(project, brief, bag)
     panels = tuple(plan_panel(setting, panel) for panel in bag.panels)

@@ -373,6 +373,11 @@ class Project(Decided):
             raise ValueError(f"Give a number of bags from 1 to {MOST_BAGS}.")
         return value
 
+    @property
+    def log_name(self) -> str:
+        """The name under which its measured panels stand in the logbook."""
+        return self.id or self.name[:40]
+
     def print_of(self, key: str) -> Print:
         """The print of that key, or a plain cloth if the basket has none such."""
         for cloth in self.prints:

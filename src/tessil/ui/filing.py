@@ -241,5 +241,8 @@ class FilingWindow(QMainWindow):
 
     def keep_safe(self) -> None:
         """Write the recovery file; the crash handler calls this too."""
-        if self.desk.is_open:
-            recovery.keep(self.desk.project, self.desk.path)
+        desk = self.desk
+        if desk.path is not None and desk.stack.isClean():
+            recovery.forget()  # the file has it all
+        elif desk.is_open:
+            recovery.keep(desk.project, desk.path)

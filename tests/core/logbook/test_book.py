@@ -220,3 +220,11 @@ def test_closer_lines_change_lines_thread_outline_and_pieced_size():
     assert close.sewing.thread.value > 1.8 * wide.sewing.thread.value
     assert close.draw.x.expected.value > wide.draw.x.expected.value
     assert close.needed.width.value > wide.needed.width.value
+
+
+def test_a_project_without_an_id_does_not_count_its_own_panels_twice():
+    project = _measured(tote(), {"width": F(16)}, {"width": F(63, 4)})
+    made = plan(project)
+    book = with_panels(EMPTY, made.setting, made.bag, "2026-05-01")
+    again = plan(project, book).panel("back").draw.x
+    assert again.miss.value == made.panel("back").draw.x.miss.value

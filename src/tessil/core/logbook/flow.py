@@ -96,6 +96,7 @@ class Memory:
 
 _KEPT: list[Memory] = []
 _MOST_KEPT = 4
+MOST_FITS = 200
 
 
 def memory_of(book: Book) -> Memory:
@@ -126,6 +127,8 @@ class Knowledge:
         if made is None:
             seen = (*self.memory.observations(key, self.project), *own)
             made = fit(prior, seen) if seen else unlearned(prior)
+            if len(self.memory.fits) > MOST_FITS:
+                self.memory.fits.clear()
             self.memory.fits[asked] = made
         return made
 
