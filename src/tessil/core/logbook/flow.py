@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from fractions import Fraction
+from functools import cached_property
 
 from tessil.core.catalogue import Material
 from tessil.core.lengths import MM_PER_INCH
@@ -85,6 +86,17 @@ class Memory:
                 entries = self.seen.setdefault(swatch.batting, [])
                 entries += [(swatch.source, loss) for loss in losses(swatch, number)]
 
+    @cached_property
+    def pace(self) -> Figure:
+        """Inches of line a minute: of the maker's own timed swatches, or a usual pace."""
+        timed = [swatch for swatch in self.book.swatches if swatch.minutes]
+        if not timed:
+            usual = METRES_A_MINUTE * 1000 / float(MM_PER_INCH)
+            return given("sewn in a minute", round(usual), Basis.GUESS)
+        sewn = sum(float(swatch.stitched) for swatch in timed)
+        minutes = sum(swatch.minutes or 0 for swatch in timed)
+        return given("sewn in a minute", max(round(sewn / minutes), 1), Basis.SWATCHES)
+
     def observations(self, key: str, apart_from: str = "") -> tuple[Observation, ...]:
         """All losses of a stack, but for those of one project."""
         mine = f"{apart_from}/"
@@ -140,13 +152,7 @@ class Knowledge:
     @property
     def pace(self) -> Figure:
         """Inches of line a minute: of the maker's own timed swatches, or a usual pace."""
-        timed = [swatch for swatch in self.memory.book.swatches if swatch.minutes]
-        if not timed:
-            usual = METRES_A_MINUTE * 1000 / float(MM_PER_INCH)
-            return given("sewn in a minute", round(usual), Basis.GUESS)
-        sewn = sum(float(swatch.stitched) for swatch in timed)
-        minutes = sum(swatch.minutes or 0 for swatch in timed)
-        return given("sewn in a minute", round(sewn / minutes), Basis.SWATCHES)
+        return self.memory.pace
 
 
 def knowledge_of(book: Book, project: str = "") -> Knowledge:

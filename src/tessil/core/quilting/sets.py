@@ -225,9 +225,13 @@ def _between_seams(made: Channels, places: tuple[Inches, ...], low: Inches, high
     first = places[0] if places else low
     shifts = [gap * part / 32 for part in range(32)]
 
+    step, begin, end = float(gap), float(low), float(high)
+
     def nearest(shift: Inches) -> float:
-        lines = [p for p in _run(first + shift, gap, low, high) if low < p < high]
-        return min((abs(float(p) - s) for p in lines for s in inner), default=0.0)
+        start = float(first + shift)
+        start -= (start - begin) // step * step
+        lines = [start + step * n for n in range(int((end - start) / step) + 1)]
+        return min((abs(p - s) for p in lines if begin < p < end for s in inner), default=0.0)
 
     best = max(shifts, key=nearest)
     kept = [p for p in _run(first + best, gap, low, high) if low < p < high]

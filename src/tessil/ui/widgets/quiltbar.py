@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt
+from PySide6.QtCore import QPointF, QRectF, QSize, Qt, QTimer
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import (
     QAbstractButton,
@@ -29,6 +29,7 @@ from tessil.ui.hand import Hand
 
 HIGH, WIDE = 40.0, 74.0
 TALL, DRAWN = 84, 44
+LATE_MS = 50
 
 
 class OfferTile(QAbstractButton):
@@ -138,6 +139,11 @@ class QuiltBar(QWidget):
         self.out.clicked.connect(hand.leave_line_out)
         column.addWidget(self.out)
         self.compact = False
+        self._asked: tuple[str, int] | None = None
+        self._late = QTimer(self)
+        self._late.setSingleShot(True)
+        self._late.setInterval(LATE_MS)
+        self._late.timeout.connect(self.show_ways)
         self.tiles: list[OfferTile] = []
         self.offers: tuple[Offer, ...] = ()
         self.buttons: list[QPushButton] = []
@@ -166,6 +172,18 @@ class QuiltBar(QWidget):
         self.tools["take"].setChecked(not desk.draws)
         self.tools["draw"].setChecked(desk.draws)
         self.out.setEnabled(bool(desk.line))
+        asked = (desk.panel, desk.part)
+        if self._asked == asked and self.tiles:
+            self._late.start()  # while she types, the bench comes first
+        else:
+            self.show_ways()
+
+    def show_ways(self) -> None:
+        """One tile for every way to come out, as things are now."""
+        desk = self.desk
+        self._late.stop()
+        self._asked = (desk.panel, desk.part)
+        panel = desk.plan.panel(desk.panel)
         self._show_offers(offers(desk.plan, panel, desk.part), panel)
 
     def _show_parts(self, number: int) -> None:
@@ -208,7 +226,8 @@ class QuiltBar(QWidget):
         """In a low window the tiles go without their drawings."""
         if compact != self.compact:
             self.compact = compact
-            self.refresh()
+            if self.isVisible():
+                self.show_ways()
 
     def _add(self, tile: OfferTile) -> None:
         at = len(self.tiles)
@@ -218,4 +237,4 @@ class QuiltBar(QWidget):
 
     def _pick(self, at: int) -> None:
         self.hand.told.emit(self.desk.attempt(self.offers[at].edit))
-        self.refresh()  # a tile clicked again stays chosen
+        self.show_ways()  # a tile clicked again stays chosen
