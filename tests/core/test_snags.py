@@ -7,7 +7,7 @@ import pytest
 from tessil.core.choosing import measure
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
-from tessil.core.project import Got, Held, Machine, Mark, ShapeChoice, Thing
+from tessil.core.project import Got, Held, Machine, Mark, ShapeChoice, Thing, Wash
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
 from tests.conftest import plies, tote
@@ -64,6 +64,10 @@ CASES = {
                                ("layers.plies", plies("fusible-fleece", bond="fuse"))),
     "layer.thick.front": _with(tote(), ("layers.plies", plies("sew-in-foam"))),
     "layer.needle": tote(machine=Machine(needle=70)),
+    "quilt.limit.back": _with(
+        tote(), ("quilt_zones", ({"starts": F(3), "quilting": {"pattern": "none"}},))
+    ),
+    "fit.wash.height": tote(hold=_held(height=F(47, 4)), wash=Wash(used=True)),
     "notch.deep.width": _panel_way(panel_width=5, notch_side=F(7, 4), notch_bottom=F(7, 4)),
     "notch.legs.seam": _panel_way(notch_bottom=F(5, 4)),
     "edge.short": applied(tote(), edit("", ("binding.strips_on_hand", 0))),

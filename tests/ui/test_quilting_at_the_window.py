@@ -8,6 +8,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.edits import edit
+from tessil.core.logbook.book import Swatch
 from tessil.core.project import SeamTest
 from tessil.core.snags import Stage
 from tessil.files.logfile import book_path, load_book
@@ -47,6 +48,12 @@ def _middle_of_line(hands, key):
     bench = hands.window.bench
     (x1, y1), *_, (x2, y2) = bench.picture.strokes[f"line:{key}"]
     return _at(bench, x1 + (x2 - x1) * 0.37, y1 + (y2 - y1) * 0.37)
+
+
+def _kept(window):
+    """What stands in the logbook's file once the hand rests."""
+    window.flush_book()
+    return load_book()
 
 
 def _plies(window, panel="front"):
@@ -390,12 +397,12 @@ def test_three_swatches_typed_in_narrow_the_range_and_are_kept(plain):
     assert len(page.gap_plot.picture.items) > 0
     after = window.desk.plan.panel("front").draw.x
     assert after.miss.value < before.miss.value
-    assert len(load_book().swatches) == 3
+    assert len(_kept(window).swatches) == 3
     plain.click(page.back)
     assert "3 swatches" in window.column.caution.text()
     plain.ctrl(Qt.Key.Key_Z)
     assert len(window.desk.book.swatches) == 3  # the last step was its height
-    assert load_book().swatches[2].height_after is None
+    assert _kept(window).swatches[2].height_after is None
 
 
 def test_what_is_wrong_with_a_swatch_stands_beside_its_field(plain):
@@ -465,7 +472,7 @@ def test_swatches_go_to_a_csv_and_come_back(at_work, tmp_path):
     at_work.type(str(path))
     at_work.press(Qt.Key.Key_Return)
     assert len(window.desk.book.swatches) == 12
-    assert len(load_book().swatches) == 12
+    assert len(_kept(window).swatches) == 12
     path.write_text("what,is,this\n1,2,3\n")
     window.log_page.csv_in.emit()
     at_work.click(window.file_bar.line)
@@ -484,7 +491,7 @@ def test_panels_measured_flow_into_the_logbook_when_the_bag_is_saved(plain, tmp_
     back = window.desk.plan.panel("back")
     assert back.draw.x.expected.basis.words == "your swatches"
     assert window.save_to(tmp_path / "bag.tessil") == ""
-    (entry,) = load_book().swatches
+    (entry,) = _kept(window).swatches
     assert entry.source == "mine/front"
     assert load(tmp_path / "bag.tessil").id == "mine"
     plain.ctrl(Qt.Key.Key_L)
@@ -497,7 +504,7 @@ def test_the_seam_test_is_kept_and_new_bags_begin_with_it(plain, tmp_path):
     test = SeamTest(strips=5, cut=F(5, 2), measured=F(41, 4))
     assert window.desk.attempt(edit("Test the seam", ("seam_test", test))) == ""
     window.save_to(tmp_path / "bag.tessil")
-    assert load_book().seam_tests == (test,)
+    assert _kept(window).seam_tests == (test,)
     window.begin_project(tote())
     assert window.desk.project.seam_test == test
     plain.ctrl(Qt.Key.Key_L)
@@ -610,3 +617,32 @@ def test_nothing_is_offered_again_that_is_safe_in_its_file(plain, tmp_path):
     window.desk.attempt(edit("Make three", ("bags", 3)))
     window.keep_safe()
     assert len(list(state_folder().glob("recovery-*"))) == 1
+
+
+def test_two_windows_write_into_one_logbook(plain, qtbot):
+    from tessil.ui.window import Window
+
+    other = Window()
+    qtbot.addWidget(other)
+    other.open_project(tote(id="other"), None)
+    for window, name in ((plain.window, "mine"), (other, "hers")):
+        swatch = Swatch(name=name)
+        assert window.desk.attempt_book(edit("", ("swatches", (swatch,)))) == ""
+    plain.window.flush_book()
+    other.flush_book()
+    assert [swatch.name for swatch in load_book().swatches] == ["mine", "hers"]
+    assert [swatch.name for swatch in other.desk.book.swatches] == ["mine", "hers"]
+    assert other.desk.attempt_book(edit("", ("swatches", other.desk.book.swatches[1:]))) == ""
+    other.flush_book()
+    assert [swatch.name for swatch in load_book().swatches] == ["hers"]
+
+
+def test_a_logbook_that_cannot_be_written_is_said_and_kept_in_hand(plain, monkeypatch):
+    window = plain.window
+    monkeypatch.setattr("tessil.files.logfile.save_book", lambda *_: "The disk is full.")
+    assert window.desk.attempt_book(edit("", ("swatches", (Swatch(),)))) == ""
+    window.flush_book()
+    assert window.told.text() == "The disk is full."
+    monkeypatch.undo()
+    window.flush_book()
+    assert len(load_book().swatches) == 1

@@ -16,13 +16,14 @@ from pydantic import ValidationError
 
 from tessil.core.lengths import Notation, Units
 from tessil.core.logbook.book import EMPTY, MOST_SWATCHES, Book, Swatch
+from tessil.core.logbook.merge import merged_books
 from tessil.core.rulers import rulers
 from tessil.core.trouble import FileTrouble
 from tessil.files.csvtext import Cells, read_list, rows_of
 from tessil.files.places import data_folder
 from tessil.files.projectfile import plain_sentence, write_quickly
 
-LARGEST = 8 * 1024 * 1024
+LARGEST = 64 * 1024 * 1024  # forty photos and all else
 LARGEST_CSV = 4 * 1024 * 1024
 SIZES = (
     "gap", "gap other", "width before", "height before", "width after", "height after",
@@ -68,7 +69,7 @@ def load_book(path: Path | None = None) -> Book:
         return EMPTY
     try:
         if path.stat().st_size > LARGEST:
-            raise FileTrouble("The logbook is larger than it can be (8 MB).")
+            raise FileTrouble("The logbook is larger than it can be (64 MB).")
         text = path.read_text("utf-8")
     except UnicodeDecodeError:
         raise FileTrouble("The logbook is not text.") from None
@@ -98,6 +99,18 @@ def save_book(book: Book, path: Path | None = None) -> str:
             f"The logbook could not be written: {(error.strerror or 'the disk refused').lower()}."
         )
     return ""
+
+
+def keep_together(base: Book, ours: Book) -> tuple[Book, str]:
+    """Write our book over the one on disk, with what another Tessil has written into that since
+    ``base``; returns what now stands there, and a sentence if the disk refuses."""
+    try:
+        theirs = load_book()
+    except FileTrouble as trouble:
+        return ours, str(trouble)
+    made = merged_books(base, ours, theirs)
+    sentence = "" if made == theirs else save_book(made)
+    return (base, sentence) if sentence else (made, "")
 
 
 # -- CSV -----------------------------------------------------------------------------

@@ -11,6 +11,7 @@ from importlib.resources import as_file, files
 from pathlib import Path
 from uuid import uuid4
 
+from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QMainWindow
 
 from tessil.core.edits import edit
@@ -20,9 +21,9 @@ from tessil.core.project import Project
 from tessil.files import recent, recovery
 from tessil.files.logfile import (
     begin_book,
+    keep_together,
     load_book,
     read_swatches,
-    save_book,
     swatches_csv,
 )
 from tessil.files.places import documents_folder
@@ -32,6 +33,8 @@ from tessil.files.scrapfile import read_scraps, scraps_csv
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.filebar import FileBar
 from tessil.ui.widgets.tray import UnsavedDot
+
+BOOK_MS = 200
 
 
 class FilingWindow(QMainWindow):
@@ -44,6 +47,11 @@ class FilingWindow(QMainWindow):
         self.unsaved = UnsavedDot()
         self.is_demo = False
         self.own_book, self.book_trouble = begin_book()
+        self.book_on_disk = self.own_book
+        self.book_timer = QTimer(self)
+        self.book_timer.setSingleShot(True)
+        self.book_timer.setInterval(BOOK_MS)
+        self.book_timer.timeout.connect(self.flush_book)
 
     def begin_project(self, project: Project) -> str:
         """A new bag: its own name in the logbook, the maker's materials and last seam test."""
@@ -129,16 +137,33 @@ class FilingWindow(QMainWindow):
         desk.learn(book)
 
     def keep_book(self) -> None:
-        """The logbook changed: write it at once, unless it is a demo's."""
+        """The logbook changed: write it when the hand rests, unless it is a demo's."""
         if self.is_demo or self.desk.book is self.own_book:
             return
         self.own_book = self.desk.book
-        self.say_book(save_book(self.own_book))
+        self.book_timer.start()
+
+    def flush_book(self) -> None:
+        """Write what is new in the logbook now; what another Tessil wrote meanwhile is kept."""
+        self.book_timer.stop()
+        if self.own_book is self.book_on_disk:
+            return
+        made, sentence = keep_together(self.book_on_disk, self.own_book)
+        if sentence:
+            self.book_trouble = sentence
+            self.say_book(sentence)
+            return
+        self.book_on_disk = made
+        if made == self.own_book:
+            self.own_book = self.book_on_disk = self.own_book
+            return
+        self.own_book = made
+        if not self.is_demo:
+            self.desk.learn(made)
 
     def say_book(self, sentence: str) -> None:
-        """What went wrong with the logbook, where it is seen."""
-        if sentence:
-            self.file_bar.tell(sentence)
+        """What went wrong with the logbook; the window says it where it is seen."""
+        raise NotImplementedError
 
     def ask_swatches_out(self) -> None:
         def write(path: Path) -> None:
@@ -240,7 +265,8 @@ class FilingWindow(QMainWindow):
         self.file_bar.ask(words, "Save", self._beside(suffix), accept, True, suffix=suffix)
 
     def keep_safe(self) -> None:
-        """Write the recovery file; the crash handler calls this too."""
+        """Write the recovery file and the logbook; the crash handler calls this too."""
+        self.flush_book()
         desk = self.desk
         if desk.path is not None and desk.stack.isClean():
             recovery.forget()  # the file has it all

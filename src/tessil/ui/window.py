@@ -349,6 +349,10 @@ class Window(PagedWindow):
         self.selvage.dots[Stage.BRIEF].setFocus()
         return ""
 
+    def say_book(self, sentence: str) -> None:
+        """What went wrong with the logbook, at the head of the window."""
+        self.told.setText(sentence)
+
     def _settle_typing(self) -> None:
         """What is half typed belongs to this stage and panel: take it here, or give it up."""
         for field in self.work.findChildren(TypedField):
@@ -448,6 +452,7 @@ class Window(PagedWindow):
     def closeEvent(self, event: QCloseEvent) -> None:
         """Unsaved work is kept and offered again at the next start; nothing is asked."""
         self.searches.give_up()
+        self.flush_book()
         if self._has_unsaved_work():
             recovery.keep(self.desk.project, self.desk.path)
         else:

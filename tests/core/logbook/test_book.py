@@ -10,12 +10,13 @@ from pydantic import ValidationError
 from tessil.core.catalogue import material
 from tessil.core.choosing import measure
 from tessil.core.edits import applied
-from tessil.core.logbook.book import EMPTY, Book, Swatch
+from tessil.core.logbook.book import EMPTY, MOST_PHOTOS, Book, Swatch
 from tessil.core.logbook.flow import knowledge_of, lean_of, losses, memory_of, trust
+from tessil.core.logbook.merge import merged_books
 from tessil.core.logbook.views import stack_view, stacks_of
 from tessil.core.measuring import panel_swatches, with_panels
 from tessil.core.plan import plan
-from tessil.core.project import Got
+from tessil.core.project import Got, Photo
 from tessil.core.quilting.shrinkage import prior_of
 from tessil.core.workings import Basis
 from tests.conftest import tote
@@ -228,3 +229,18 @@ def test_a_project_without_an_id_does_not_count_its_own_panels_twice():
     book = with_panels(EMPTY, made.setting, made.bag, "2026-05-01")
     again = plan(project, book).panel("back").draw.x
     assert again.miss.value == made.panel("back").draw.x.miss.value
+
+
+def test_two_books_are_put_together():
+    one, two, three = (_swatch(name=name) for name in ("one", "two", "three"))
+    base = Book(swatches=(one, two))
+    ours, theirs = Book(swatches=(two, three)), Book(swatches=(one, two, _swatch(name="four")))
+    both = merged_books(base, ours, theirs)
+    assert [swatch.name for swatch in both.swatches] == ["two", "four", "three"]
+    assert merged_books(base, ours, base) is ours
+
+
+def test_photos_are_bounded():
+    photo = Photo(data="aGVsbG8gdGhlcmU=", wide=4, high=4)
+    with pytest.raises(ValidationError, match="photos at most"):
+        Book(swatches=tuple(_swatch(photo=photo) for _ in range(MOST_PHOTOS + 1)))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
+from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from tessil.core.choices import batting_of
@@ -231,8 +232,21 @@ def _widest_gap(panel: PanelPlan) -> Inches:
     )
     if not panel.quilt.sets:
         return _widest_strip(panel) if panel.sewn_down else max(width, height)
-    spans = []
+    starts = [panel.shown["top"], *(zone.starts for zone in panel.choices.quilt_zones),
+              panel.trimmed.height.value - panel.shown["bottom"]]  # fmt: skip
+    return max(
+        _widest_in_part(panel, zone, (width, below - above))
+        for zone, (above, below) in enumerate(pairwise(starts))
+    )
+
+
+def _widest_in_part(panel: PanelPlan, zone: int, size: tuple[Inches, Inches]) -> Inches:
+    """The same of one part: all of it, where nothing is sewn there."""
+    width, height = size
+    spans = [max(width, height)]
     for entry in panel.quilt.sets:
+        if entry.zone != zone:
+            continue
         if not entry.lines.value:
             spans.append(width if entry.angle == 90 else height)
         else:

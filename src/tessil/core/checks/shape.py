@@ -8,8 +8,8 @@ from typing import TYPE_CHECKING
 
 from tessil.core.catalogue import hoops
 from tessil.core.choices import batting_of
-from tessil.core.edits import edit
-from tessil.core.lengths import Inches
+from tessil.core.edits import Edit, edit
+from tessil.core.lengths import Inches, round_up
 from tessil.core.making.squaring import least_gap
 from tessil.core.places import across, measured_way
 from tessil.core.snags import Snag, Stage, Weight
@@ -194,7 +194,7 @@ def _washing(plan: Plan) -> Iterator[Snag]:
     if not plan.project.wash.used:
         return
     for fit, after in zip(plan.fits, washed(plan), strict=False):
-        if fit.fits and after.value < fit.bare.value:
+        if fit.goes_in and after.value < fit.bare.value:
             yield Snag(
                 key=f"fit.wash.{fit.way}",
                 stage=Stage.BRIEF,
@@ -203,9 +203,18 @@ def _washing(plan: Plan) -> Iterator[Snag]:
                 why=f"{_read(plan, after.value)} left, {_read(plan, fit.bare.value)} needed.",
                 panel=plan.shape.leader,
                 place=measured_way(plan.panel(plan.shape.leader), fit.way),
-                fixes=(
-                    edit("Give more ease", ("hold.ease", fit.needs.value - fit.bare.value
-                                            + fit.bare.value - after.value)),
-                    edit("Wash cloth and batting first", ("wash.used", False)),
-                ),
-            )  # fmt: skip
+                fixes=_wash_fixes(plan, fit.way, fit.bare.value, after.value),
+            )
+
+
+def _wash_fixes(plan: Plan, way: str, needed: Inches, left: Inches) -> tuple[Edit, ...]:
+    """Make it larger by what the wash takes, or wash what it is made of first."""
+    mark, share = plan.marks.ruler.value, plan.project.wash.share
+    fixes = [edit("Wash cloth and batting first", ("wash.used", False))]
+    if plan.project.shape.way == "object":
+        ease = round_up(plan.project.hold.ease + needed - left, mark)
+        fixes.insert(0, edit(f"Give {_read(plan, ease)} ease", ("hold.ease", ease)))
+    elif plan.project.shape.way == "finished":
+        size = round_up(needed / (1 - share), mark)
+        fixes.insert(0, edit(f"Make it {_read(plan, size)}", (f"shape.sizes.{way}", size)))
+    return tuple(fixes)

@@ -18,6 +18,7 @@ from tessil.core.sandwich.choice import OwnMaterial
 
 MOST_SWATCHES = 5000
 MOST_TESTS = 200
+MOST_PHOTOS = 40
 MOST_LOSS = Fraction(1, 4)
 LEAST_LINES = 3
 Stack = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9+-]{0,200}$")]
@@ -129,6 +130,13 @@ class Book(Decided):
     swatches: Annotated[tuple[Swatch, ...], Field(max_length=MOST_SWATCHES)] = ()
     seam_tests: Annotated[tuple[SeamTest, ...], Field(max_length=MOST_TESTS)] = ()
     materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
+
+    @field_validator("swatches")
+    @classmethod
+    def _few_photos(cls, value: tuple[Swatch, ...]) -> tuple[Swatch, ...]:
+        if sum(swatch.photo is not None for swatch in value) > MOST_PHOTOS:
+            raise ValueError(f"The logbook keeps {MOST_PHOTOS} photos at most: take one out first.")
+        return value
 
 
 EMPTY = Book()
