@@ -196,16 +196,18 @@ def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     batting = batting_of(plan.project, panel.choices)
     if batting is None or batting.widest_gap is None:
         return
-    limit, widest = batting.widest_gap, _widest_gap(panel)
+    limit = batting.widest_gap
+    widest, part = _widest_gap(panel)
     if widest <= limit:
         return
+    path = part_path(part)
     read = plan.marks.notation.read_off
     wish = _gap_within(panel, limit)
     at = next(at for at, ply in enumerate(panel.choices.layers.plies)
               if ply.material == batting.key)  # fmt: skip
     fixes = (
         choose(plan.project, panel.panel, f"Set the gap to {read(wish, unit=True)}",
-               ("quilting.pattern", "channels"), ("quilting.gap", wish)),
+               (f"{path}.pattern", "channels"), (f"{path}.gap", wish)),
         choose(plan.project, panel.panel, "Use fusible fleece, which needs no lines",
                (f"layers.plies.{at}.material", "fusible-fleece")),
     )  # fmt: skip
@@ -224,18 +226,19 @@ def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     )
 
 
-def _widest_gap(panel: PanelPlan) -> Inches:
-    """The widest stretch without a line: the least over the sets, since any of them holds."""
+def _widest_gap(panel: PanelPlan) -> tuple[Inches, int]:
+    """The widest stretch without a line, and the part it is in: of a part the least over its
+    sets, since any of them holds."""
     width, height = (
         panel.trimmed.width.value - panel.shown["left"] - panel.shown["right"],
         panel.trimmed.height.value - panel.shown["top"] - panel.shown["bottom"],
     )
     if not panel.quilt.sets:
-        return _widest_strip(panel) if panel.sewn_down else max(width, height)
+        return (_widest_strip(panel) if panel.sewn_down else max(width, height)), 0
     starts = [panel.shown["top"], *(zone.starts for zone in panel.choices.quilt_zones),
               panel.trimmed.height.value - panel.shown["bottom"]]  # fmt: skip
     return max(
-        _widest_in_part(panel, zone, (width, below - above))
+        (_widest_in_part(panel, zone, (width, below - above)), zone)
         for zone, (above, below) in enumerate(pairwise(starts))
     )
 
