@@ -10,8 +10,8 @@ from pathlib import Path
 import pytest
 from hypothesis import settings
 
+from tessil.core.edges.choice import Binding
 from tessil.core.project import (
-    Binding,
     Held,
     PanelChoices,
     Piecing,

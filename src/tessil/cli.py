@@ -14,6 +14,7 @@ from tessil.core.trouble import CannotPlan
 from tessil.files.logfile import load_book
 from tessil.files.projectfile import FileTrouble, load, schema
 from tessil.files.report import check_text, cut_csv, report_data, report_text
+from tessil.files.striplist import strips_csv
 
 COMMANDS = ("report", "check", "shots", "schema")
 
@@ -23,7 +24,7 @@ def _arguments() -> argparse.ArgumentParser:
         prog="tessil",
         description="Plans quilted bags.  With a FILE or nothing, opens the window.",
         epilog=(
-            "Other commands: tessil report FILE [--format text|json|csv] [--log LOGBOOK] · "
+            "Other commands: tessil report FILE [--format text|json|csv|strips] [--log LOGBOOK] · "
             "tessil check FILE [--log LOGBOOK] · "
             "tessil shots DIR · tessil schema"
         ),
@@ -40,7 +41,7 @@ def _command() -> argparse.ArgumentParser:
     report = commands.add_parser("report", help="print the plan without a display")
     report.add_argument("file", type=Path)
     report.add_argument("--log", type=Path, help="a logbook in place of your own")
-    report.add_argument("--format", choices=("text", "json", "csv"), default="text")
+    report.add_argument("--format", choices=("text", "json", "csv", "strips"), default="text")
     check = commands.add_parser("check", help="print snags; exit 1 if any blocks")
     check.add_argument("file", type=Path)
     check.add_argument("--log", type=Path, help="a logbook in place of your own")
@@ -64,7 +65,8 @@ def _report(path: Path, log: Path | None, form: str) -> int:
     if form == "json":
         print(json.dumps(report_data(made), ensure_ascii=False, indent=2, sort_keys=True))
     else:
-        sys.stdout.write(cut_csv(made) if form == "csv" else report_text(made))
+        made_text = {"csv": cut_csv, "strips": strips_csv}.get(form, report_text)
+        sys.stdout.write(made_text(made))
     return 0
 
 

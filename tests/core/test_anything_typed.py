@@ -34,7 +34,8 @@ LENGTH_FIELDS = (
     "zipper.shown", "zipper.length", "oversize.squaring", "oversize.fixed", "lining_shorter",
     "turning_gap", "stock.usable_width", "stock.straightening", "snap.offset", "snap.female",
     "shape.cloth.width", "shape.cloth.height", "hold.things.0.width", "hold.things.0.height",
-    "hold.things.0.thickness",
+    "hold.things.0.thickness", "bias.least", "piping.cord", "piping.around", "piping.allowance",
+    "piping.overlap", "strap.ring", "strap.turned_back", "cord.thick",
 )  # fmt: skip
 SCRAPS = (
     {"width": F(5), "height": F(3), "number": 9}, {"width": F(1, 2), "height": F(8)},
@@ -65,6 +66,26 @@ CHOICES = {
         (),
         ({"key": "cotton-batting", "name": "Thick", "pressed_mm": 9, "width": F(5)},),
     ),
+    "binding.grain": ("straight", "bias"),
+    "binding.ending": ("tuck", "diagonal"),
+    "binding.corners": ("mitred", "butted"),
+    "binding.inner": (True, False),
+    "binding.strips_on_hand": (None, 0, 1, 9),
+    "bias.source": ("yardage", "pieces", "tube"),
+    "bias.prefer": ("joins", "waste"),
+    "bias.pieces": (
+        (),
+        ({"width": F(15), "height": F(12)}, {"corners": ((0, 0), (16, 0), (14, 11), (2, 9))}),
+        ({"width": F(1, 2), "height": F(1, 2)},),
+    ),
+    "piping.panels": ((), ("front",), ("front", "back", "flap", "nowhere")),
+    "strap.carried": ("typed", "adult"),
+    "strap.made": ("cloth", "webbing"),
+    "strap.slider": (True, False),
+    "strap.interfaced": (True, False),
+    "zipper.teeth": ("nylon", "metal"),
+    "zipper.ends": ("stops", "tabs"),
+    "zipper.sliders": ("one", "two"),
     "marks": ((), ({"kind": "window", "panel": "front", "x": F(3), "y": F(3)},)),
 }
 PANEL_LENGTHS = (
@@ -153,7 +174,11 @@ def answers(draw) -> list[tuple[str, object]]:
     return steps
 
 
-LEAVES = {Stage.LAYER: ("layers", "bulk"), Stage.QUILT: ("lines", "sewing", "draws")}
+LEAVES = {
+    Stage.LAYER: ("layers", "bulk"),
+    Stage.QUILT: ("lines", "sewing", "draws"),
+    Stage.EDGE: ("binding", "bias", "piping", "straps", "closing"),
+}
 
 
 def _edit(made: Plan, field: str, value) -> Edit:

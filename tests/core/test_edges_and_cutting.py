@@ -8,8 +8,9 @@ from hypothesis import strategies as st
 
 from tessil.core.cutting.cloth import lay_out, plan_cloth
 from tessil.core.edges.binding import plan_binding
+from tessil.core.edges.choice import Binding
 from tessil.core.plan import plan
-from tessil.core.project import Binding, ShapeChoice
+from tessil.core.project import ShapeChoice
 from tessil.core.rulers import rulers
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import given as chosen

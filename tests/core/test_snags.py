@@ -5,9 +5,10 @@ from fractions import Fraction
 import pytest
 
 from tessil.core.choosing import measure
+from tessil.core.edges.choice import Bias, BiasPiece, Piping, Strap
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
-from tessil.core.project import Got, Held, Machine, Mark, ShapeChoice, Thing, Wash
+from tessil.core.project import Got, Held, Machine, Mark, ShapeChoice, Thing, Wash, Zipper
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
 from tests.conftest import plies, tote
@@ -30,6 +31,29 @@ def _measured(rung, width, height, panel="front"):
 def _held(**changes):
     sizes = {"width": F(1), "height": F(1), "thickness": F(1)} | changes
     return Held(things=(Thing(name="tuner", **sizes),), minded=True)
+
+
+def _free(options=None, **sizes):
+    """A panel bound all round."""
+    full = {key: F(value) for key, value in ({"width": 12, "height": 9} | sizes).items()}
+    return tote(shape=ShapeChoice(kind="free-panel", sizes=full,
+                                  options={"edge": "bound"} | (options or {})))  # fmt: skip
+
+
+def _of_cloth(project, usable):
+    return project.model_copy(
+        update={"stock": project.stock.model_copy(update={"usable_width": usable})}
+    )
+
+
+def _pieces(*sizes):
+    pieces = tuple(BiasPiece(width=F(w), height=F(h)) for w, h in sizes)
+    return tote(piping=Piping(panels=("front",)), bias=Bias(source="pieces", pieces=pieces))
+
+
+def _satchel(strap_length=30):
+    return tote(shape=ShapeChoice(kind="satchel", sizes={"strap_length": F(strap_length)}),
+                strap=Strap(carried="adult", ring=F(1)))  # fmt: skip
 
 
 def _found(project, key):
@@ -71,6 +95,16 @@ CASES = {
     "notch.deep.width": _panel_way(panel_width=5, notch_side=F(7, 4), notch_bottom=F(7, 4)),
     "notch.legs.seam": _panel_way(notch_bottom=F(5, 4)),
     "edge.short": applied(tote(), edit("", ("binding.strips_on_hand", 0))),
+    "edge.curve": _free({"corners": "round"}, flap_round=F(3, 2)),
+    "edge.join": _of_cloth(_free(width=6, height=5), F(12)),
+    "edge.piece.0": _pieces((2, 2), (9, 9)),
+    "edge.bias": _pieces((5, 5)),
+    "edge.piping": tote(piping=Piping(panels=("front",), allowance=F(1, 2))),
+    "edge.strap": _satchel(),
+    "edge.ring.strap": _satchel(strap_length=60),
+    "edge.metal": tote(shape=ShapeChoice(kind="flat-pouch", sizes={"width": F(9), "height": F(6)}),
+                       zipper=Zipper(teeth="metal")),
+    "edge.channel": tote(shape=ShapeChoice(kind="drawstring", sizes={"channel": F(1, 2)})),
     "edge.narrow": applied(tote(), edit("", ("binding.cut", F(3, 2)))),
     "fit.depth": tote(hold=_held(thickness=F(5))),
     "fit.height": tote(hold=_held(height=F(14))),

@@ -20,6 +20,8 @@ from tessil.core.cutting.cutlist import (
     strip_sets,
 )
 from tessil.core.edges.binding import BindingPlan, plan_binding
+from tessil.core.edges.edging import Edging, plan_edging
+from tessil.core.edges.runs import bound_edge
 from tessil.core.ladder import Rung, ladder
 from tessil.core.layout.board import Board, board_of
 from tessil.core.layout.rules import Broken, broken_rules
@@ -74,6 +76,7 @@ class Plan:
     wall: Figure
     weight: Figure
     binding: BindingPlan | None
+    edging: Edging
     sets: tuple[SetGroup, ...]
     items: tuple[CutItem, ...]
     bought: tuple[Purchase, ...]
@@ -281,8 +284,9 @@ def _binding(bag: Bag, brief: Brief) -> BindingPlan | None:
     if not bound or bag.opening is None:
         return None
     usable = given("usable width", brief.project.stock.usable_width)
+    edge, corners = bound_edge(bag)
     return plan_binding(
-        brief.project.binding, bag.opening, bag.loop, brief.wall, usable, brief.rulers.ruler
+        brief.project.binding, edge, bag.loop, brief.wall, usable, brief.rulers.ruler, corners
     )
 
 
@@ -322,7 +326,8 @@ def plan(project: Project, book: Book = EMPTY) -> Plan:
     panels = tuple(plan_panel(setting, panel) for panel in bag.panels)
     binding = _binding(bag, brief)
     sets = strip_sets(panels, project)
-    items = cut_list(panels, sets, binding, bag.parts, project)
+    edging = plan_edging(project, bag, binding, brief.rulers)
+    items = cut_list(panels, sets, binding, edging, project)
     made = Plan(
         project=project,
         shape=shape,
@@ -336,6 +341,7 @@ def plan(project: Project, book: Book = EMPTY) -> Plan:
         wall=brief.wall,
         weight=_weight(panels),
         binding=binding,
+        edging=edging,
         sets=sets,
         items=items,
         bought=purchases(items, project, brief.rulers),

@@ -12,6 +12,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, PlainSerializer, field_validator
 
+from tessil.core.edges.choice import Bias, Binding, Cord, Piping, Strap
 from tessil.core.fields import (
     Colour,
     Decided,
@@ -133,6 +134,8 @@ class Zipper(Decided):
     shown: Room = Fraction(3, 4)
     length: Size | None = None
     teeth: Literal["nylon", "metal"] = "nylon"
+    sliders: Literal["one", "two"] = "one"
+    ends: Literal["stops", "tabs"] = "stops"
 
 
 class Seams(Decided):
@@ -243,19 +246,6 @@ class PanelChoices(Decided):
     quilt_zones: Annotated[tuple[QuiltZone, ...], Field(max_length=5)] = ()  # below the first
 
 
-class Binding(Decided):
-    """A bound edge: its cloth, grain, fold and, if not computed, its cut width."""
-
-    print: str = ""
-    grain: Literal["straight", "bias"] = "straight"
-    fold: Literal["double", "single"] = "double"
-    seam: Seam = Fraction(1, 4)
-    cover: Room = Fraction(1, 8)
-    cut: Seam | Size | None = None
-    overlap: Room = Fraction(5, 2)
-    strips_on_hand: Annotated[int, Field(ge=0, le=999)] | None = None
-
-
 class Mark(Decided):
     """Something marked on a trimmed panel, from its raw left and top edges.
 
@@ -352,6 +342,10 @@ class Project(Decided):
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
     binding: Binding = Field(default_factory=Binding)
+    bias: Bias = Field(default_factory=Bias)
+    piping: Piping = Field(default_factory=Piping)
+    strap: Strap = Field(default_factory=Strap)
+    cord: Cord = Field(default_factory=Cord)
     prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
     scraps: Annotated[tuple[Scrap, ...], Field(max_length=MOST_SCRAPS)] = ()
     seam_test: SeamTest | None = None

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 
 from tessil.core.checks.shape import turning_gap, washed
+from tessil.core.edge_readings import edge_readings
 from tessil.core.layer_readings import layer_readings
 from tessil.core.marks import marks_of
 from tessil.core.panels import PanelPlan
@@ -117,19 +118,6 @@ def _side(panel: PanelPlan, side: str) -> Place:
     }[side]
 
 
-def _edge(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    binding = plan.binding
-    if binding is None:
-        return
-    yield Reading("edge.round", binding.edge, "What the binding goes round", across(panel, 0.0))
-    yield Reading("edge.length", binding.length, "With its ending")
-    yield Reading("edge.cut", binding.cut, "Cut width of the strips")
-    yield Reading("edge.formula", binding.formula, "What seam and thickness ask for")
-    yield Reading("edge.strips", binding.strips, "From the usable width, for one bag")
-    yield Reading("edge.joins", binding.joins, "On the diagonal; each costs a strip's width")
-    yield Reading("edge.reaches", binding.reaches, "The strips once joined")
-
-
 def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     for bought in plan.bought:
         figure = bought.cloth.buy.called(bought.name)
@@ -148,7 +136,7 @@ _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Reading]]] = {
     Stage.LAYER: layer_readings,
     Stage.QUILT: quilt_readings,
     Stage.TRIM: _trim,
-    Stage.EDGE: _edge,
+    Stage.EDGE: edge_readings,
     Stage.CUT: _cut,
     Stage.MAKE: _make,
 }

@@ -47,6 +47,16 @@ class Place:
     kind: str = "area"  # area, across (a width), upright (a height), line
 
 
+# The leaf of its stage that a snag is about, by the beginning of its key; the first that fits.
+_LEAVES = (
+    ("layer.thick", "bulk"), ("layer.needle", "bulk"), ("layer", "layers"),
+    ("quilt.lean", "draws"), ("quilt", "lines"),
+    ("edge.piece", "bias"), ("edge.bias", "bias"), ("edge.piping", "piping"),
+    ("edge.strap", "straps"), ("edge.ring", "straps"), ("edge.metal", "closing"),
+    ("edge.channel", "closing"), ("edge", "binding"),
+)  # fmt: skip
+
+
 @dataclass(frozen=True, slots=True)
 class Snag:
     """One problem with everything a maker needs to judge and mend it."""
@@ -59,3 +69,8 @@ class Snag:
     panel: str = ""
     place: Place | None = None
     fixes: tuple[Edit, ...] = ()
+
+    @property
+    def leaf(self) -> str:
+        """The leaf it is about; nothing where its stage has none that matters."""
+        return next((leaf for start, leaf in _LEAVES if self.key.startswith(start)), "")

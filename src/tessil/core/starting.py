@@ -10,9 +10,9 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any, Literal
 
+from tessil.core.edges.choice import Binding
 from tessil.core.lengths import IN_PER, Inches, Units
 from tessil.core.project import (
-    Binding,
     Held,
     Oversize,
     PanelChoices,

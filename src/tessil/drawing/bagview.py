@@ -11,7 +11,7 @@ from collections.abc import Iterator
 
 from tessil.core.bag import Detail, Face, Look
 from tessil.core.checks.fit import held_name
-from tessil.core.cutting.cutlist import binding_print
+from tessil.core.edges.edging import bound_print
 from tessil.core.plan import Plan
 from tessil.core.polygons import shifted
 from tessil.drawing.bands import trimmed_bands
@@ -130,7 +130,7 @@ def _end(placed: list[Cloth], foot: Point, height: float, depth: float) -> Itera
 def _top_binding(plan: Plan, look: Look, x: float, top: float) -> Iterator[Item]:
     if plan.binding is None or not plan.bag.loop:
         return
-    cloth = plan.project.print_of(binding_print(plan.project))
+    cloth = plan.project.print_of(bound_print(plan.project))
     seam = float(plan.project.binding.seam)
     yield Cloth(rectangle(x, top, float(look.width), seam), cloth)
     yield Line(rectangle(x, top, float(look.width), seam), "thin", closed=True)
@@ -138,7 +138,7 @@ def _top_binding(plan: Plan, look: Look, x: float, top: float) -> Iterator[Item]
 
 def _detail(plan: Plan, detail: Detail, x: float, top: float) -> Iterator[Item]:
     points = tuple((x + float(px), top + float(py)) for px, py in detail.points)
-    cloth = plan.project.print_of(binding_print(plan.project))
+    cloth = plan.project.print_of(bound_print(plan.project))
     if detail.kind == "strap":
         yield Cloth(points, cloth)
         yield Line(points, "raw", closed=True)

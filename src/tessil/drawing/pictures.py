@@ -15,8 +15,9 @@ from tessil.core.plan import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bagview import finished_bag
 from tessil.drawing.bands import trimmed_bands
-from tessil.drawing.clothview import cut_picture, edge_picture
-from tessil.drawing.edgeview import bag_letters, edge_words
+from tessil.drawing.clothview import cut_picture
+from tessil.drawing.edgeletters import bag_letters, edge_words
+from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.layerview import layer_picture
 from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import (
@@ -56,8 +57,6 @@ def picture_of(plan: Plan, view: View) -> Picture:
     panel = plan.panel(view.panel)
     if view.stage is Stage.CUT:
         return cut_picture(plan)
-    if view.stage is Stage.EDGE:
-        return edge_picture(plan)
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:
         return made
@@ -224,6 +223,7 @@ _SHOWN_ON = {
     Stage.LAYER: (Stage.LAYER,),
     Stage.QUILT: (Stage.QUILT,),
     Stage.TRIM: (Stage.TRIM, Stage.BRIEF),
+    Stage.EDGE: (Stage.EDGE,),
 }
 
 
@@ -233,15 +233,16 @@ def snag_number(plan: Plan, snag: Snag) -> int:
 
 
 def _on_leaf(snag: Snag, view: View) -> bool:
-    """Whether an open leaf is about what a snag says."""
-    if view.stage is Stage.QUILT:
-        return snag.key.startswith("quilt.lean") == (view.leaf == "draws") and (
-            view.leaf != "sewing"
-        )  # fmt: skip
-    if view.stage is Stage.LAYER:
-        thick = snag.key.startswith(("layer.thick", "layer.needle"))
-        return thick == (view.leaf == "bulk")
+    """Whether an open leaf is about what a snag says, and shows the panel it sits on."""
+    if view.stage is Stage.QUILT and view.leaf == "sewing":
+        return False
+    if view.stage in FIRST_LEAF:
+        return snag.leaf == (view.leaf or FIRST_LEAF[view.stage])
     return True
+
+
+LOOSE = ("bias", "straps", "closing")  # leaves that show no panel: their snags stand at the top
+FIRST_LEAF = {Stage.LAYER: "layers", Stage.QUILT: "lines", Stage.EDGE: "binding"}
 
 
 def _badges(plan: Plan, panel: PanelPlan, view: View, to_bench: ToBench) -> Iterator[Item]:
@@ -253,6 +254,11 @@ def _badges(plan: Plan, panel: PanelPlan, view: View, to_bench: ToBench) -> Iter
         if snag.stage not in _SHOWN_ON.get(stage, ()) or not _on_leaf(snag, view):
             continue
         place = snag.place
+        if snag.leaf in LOOSE:
+            yield Badge((-0.9, -0.9 + 1.2 * len(taken)), snag_number(plan, snag),
+                        snag.weight is Weight.BLOCKS)  # fmt: skip
+            taken.append((0.0, float(len(taken))))
+            continue
         (x1, y1), (x2, y2) = (
             to_bench(place.x, place.y),
             to_bench(place.x + place.width, place.y + place.height),
@@ -274,4 +280,5 @@ _STAGES: dict[Stage, Callable[[Plan, PanelPlan, View], Picture]] = {
     Stage.LAYER: _layer_picture,
     Stage.QUILT: _quilt_picture,
     Stage.TRIM: _trim_picture,
+    Stage.EDGE: lambda plan, panel, view: edges_picture(plan, panel, view.leaf),
 }

@@ -50,7 +50,8 @@ def _title(sheet: Sheet, words: str) -> None:
     sheet.y += 9
 
 
-def _picture(sheet: Sheet, picture: Picture, x: float, width: float, high: float) -> None:
+def picture_in(sheet: Sheet, picture: Picture, x: float, width: float, high: float) -> None:
+    """A picture in a box at the pen; the pen does not move."""
     unit = sheet.unit * 0.85
     place = fitted(picture, width * sheet.per_mm, high * sheet.per_mm, unit)
     left, top = x * sheet.per_mm, sheet.y * sheet.per_mm
@@ -79,7 +80,7 @@ def paint_sandwich(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
     """The layers of one panel with their cut sizes, and how thick it gets at its seams."""
     _title(sheet, f"Layers: {panel.panel.label.lower()}{_also(plan, panel)}")
     high = sheet.height * 0.4
-    _picture(sheet, open_picture(plan, panel, -1), MARGIN, sheet.inner, high)
+    picture_in(sheet, open_picture(plan, panel, -1), MARGIN, sheet.inner, high)
     sheet.y += high + 3
     notation = plan.marks.notation
     _table(sheet, ("layer", "cut, width × height", "how it is cut", "held by"), (26, 26, 28, 20), [
@@ -95,7 +96,7 @@ def paint_sandwich(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
     sheet.words("Under the foot", sheet.title(13), MARGIN, sheet.inner, 6)
     sheet.y += 7
     rest = sheet.height - sheet.y - MARGIN
-    _picture(sheet, bulk_picture(plan, panel, 0.85), MARGIN, sheet.inner * 0.46, rest)
+    picture_in(sheet, bulk_picture(plan, panel, 0.85), MARGIN, sheet.inner * 0.46, rest)
     _thick(sheet, plan, panel, MARGIN + sheet.inner * 0.48)
 
 
@@ -143,7 +144,7 @@ def paint_quilting(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
     high = sheet.height * 0.36
     half = sheet.inner / 2
     for leaf, x in (("lines", MARGIN), ("sewing", MARGIN + half)):
-        _picture(sheet, quilt_picture(plan, panel, leaf, ""), x, half, high)
+        picture_in(sheet, quilt_picture(plan, panel, leaf, ""), x, half, high)
     sheet.y += high
     for words, x in (("Spacing; broken: the trim", MARGIN), ("Order and direction", MARGIN + half)):
         sheet.words(words, sheet.text(9), x, half, 4, colour=theme.SOFT)

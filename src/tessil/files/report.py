@@ -203,6 +203,8 @@ def report_data(plan: Plan) -> dict[str, Any]:
             reading.key: figure_data(reading.figure, plan)
             for reading in readings(plan, Stage.EDGE, lead)
         },
+        "runs": _runs_data(plan),
+        "bias": _bias_data(plan),
         "joins": [
             {
                 "name": join.name,
@@ -225,6 +227,46 @@ def report_data(plan: Plan) -> dict[str, Any]:
         },
         "snags": [snag_data(snag) for snag in plan.snags],
     }
+
+
+def _runs_data(plan: Plan) -> list[dict[str, Any]]:
+    """Every edge of every panel: what becomes of it, its length cut and sewn, its radius."""
+    return [
+        {
+            "panel": run.panel,
+            "edge": run.name,
+            "becomes": run.becomes,
+            "cut_edge": figure_data(run.cut, plan),
+            "seam_line": figure_data(run.sewn, plan),
+            "radius": figure_data(run.radius, plan) if run.radius is not None else None,
+        }
+        for run in plan.edging.runs
+    ]
+
+
+def _bias_data(plan: Plan) -> list[dict[str, Any]]:
+    """Bias strips in the order in which they are joined; corners on their piece, in inches."""
+    return [
+        {
+            "for": cut.what,
+            "need": figure_data(cut.need, plan),
+            "tube": figure_data(cut.tube.side, plan) if cut.tube is not None else None,
+            "reaches": figure_data(cut.reaches, plan),
+            "joins": cut.joins.whole,
+            "joins_at_least": cut.plan.least,
+            "strips": [
+                {
+                    "piece": used.strip.scrap + 1,
+                    "angle": used.strip.angle,
+                    "turned": used.turned,
+                    "length": round(used.length, 4),
+                    "corners": [[round(x, 4), round(y, 4)] for x, y in used.strip.outline],
+                }
+                for used in cut.plan.joined.used
+            ],
+        }
+        for cut in plan.edging.bias
+    ]
 
 
 def _ref(ref: Ref) -> dict[str, Any]:

@@ -18,10 +18,10 @@ from tessil.files.projectfile import write_export
 PER_INCH = 96
 
 
-def svg_bytes(plan: Plan, panel: str, stage: Stage = Stage.TRIM) -> bytes:
-    """One panel at one stage; words and dimensions keep their reading size round it."""
+def svg_bytes(plan: Plan, panel: str, stage: Stage = Stage.TRIM, leaf: str = "") -> bytes:
+    """One panel at one stage and leaf; words and dimensions keep their reading size round it."""
     load_fonts()
-    picture = picture_of(plan, View(stage, panel))
+    picture = picture_of(plan, View(stage, panel, leaf=leaf))
     left, top, right, bottom = picture.room
     x, y, width, height = picture.box
     wide, high = width * PER_INCH + left + right, height * PER_INCH + top + bottom
@@ -41,6 +41,7 @@ def svg_bytes(plan: Plan, panel: str, stage: Stage = Stage.TRIM) -> bytes:
     return bytes(buffer.data().data())
 
 
-def save_svg(plan: Plan, panel: str, path: Path, stage: Stage = Stage.TRIM) -> None:
+def save_svg(plan: Plan, panel: str, path: Path, stage: Stage = Stage.TRIM,
+             leaf: str = "") -> None:  # fmt: skip
     """Write a panel; raises FileTrouble if the disk refuses."""
-    write_export(path, svg_bytes(plan, panel, stage))
+    write_export(path, svg_bytes(plan, panel, stage, leaf))

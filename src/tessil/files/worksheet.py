@@ -32,6 +32,7 @@ from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.pictures import View, bag_picture, picture_of
+from tessil.files.edgepages import has_edges, paint_edge_list, paint_edges
 from tessil.files.layoutpage import laid_out, paint_layout
 from tessil.files.projectfile import FileTrouble, write_export
 from tessil.files.quiltpages import (
@@ -229,12 +230,14 @@ def _later_page(
 
 
 def pages(plan: Plan) -> list[Page]:
-    """What goes on each page: the bag, the layouts, the cutting."""
+    """What goes on each page: the bag, cutting, layouts, layers, quilting, edges, swatches."""
     made: list[tuple[Callable[..., None], PanelPlan | None]] = [
         *((paint_layout, panel) for panel in laid_out(plan)),
         *((paint_sandwich, panel) for panel in layered(plan)),
         *((paint_quilting, panel) for panel in quilted(plan)),
     ]
+    if has_edges(plan):
+        made += [(paint_edges, None), (paint_edge_list, None)]
     if quilted(plan):
         made.append((paint_swatch_sheet, None))
     later: list[Page] = [

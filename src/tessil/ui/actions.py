@@ -25,6 +25,7 @@ ACTIONS = (
     ActionRow("worksheet", "Worksheet", ("Ctrl+P",), "show_worksheet", apart=True),
     ActionRow("svg", "Save this panel as SVG…", ("Ctrl+E",), "ask_svg"),
     ActionRow("csv", "Save the cut list as CSV…", ("Ctrl+Shift+E",), "ask_csv"),
+    ActionRow("strips", "Save the edges' strips as CSV…", (), "ask_strips_out"),
     ActionRow("scraps-out", "Save the scraps as CSV…", (), "ask_scraps_out"),
     ActionRow("scraps-in", "Take scraps from a CSV…", (), "ask_scraps_in"),
     ActionRow("log", "Logbook of swatches", ("Ctrl+L",), "show_log"),

@@ -237,6 +237,8 @@ class Desk(QObject):
         """Go where a snag sits."""
         self.leaving.emit()
         self.stage = snag.stage
+        if snag.leaf:
+            self.leaf[snag.stage] = snag.leaf
         if snag.panel:
             self.panel = snag.panel
         self.picked, self.snag = None, snag

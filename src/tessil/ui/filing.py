@@ -30,7 +30,9 @@ from tessil.files.places import documents_folder
 from tessil.files.projectfile import FileTrouble, load, save, write_export
 from tessil.files.report import cut_csv
 from tessil.files.scrapfile import read_scraps, scraps_csv
+from tessil.files.striplist import strips_csv
 from tessil.ui.desk import Desk
+from tessil.ui.stages import leaf_of
 from tessil.ui.widgets.filebar import FileBar
 from tessil.ui.widgets.tray import UnsavedDot
 
@@ -210,8 +212,9 @@ class FilingWindow(QMainWindow):
         from tessil.files.svg import save_svg
 
         desk = self.desk
+        leaf = leaf_of(desk.stage, desk.leaf)
         self._ask_export(
-            "Panel as", ".svg", lambda path: save_svg(desk.plan, desk.panel, path, desk.stage)
+            "Panel as", ".svg", lambda path: save_svg(desk.plan, desk.panel, path, desk.stage, leaf)
         )
 
     def ask_photo(self) -> None:
@@ -229,6 +232,12 @@ class FilingWindow(QMainWindow):
             write_export(path, cut_csv(self.desk.plan).encode("utf-8"))
 
         self._ask_export("Cut list as", ".csv", write)
+
+    def ask_strips_out(self) -> None:
+        def write(path: Path) -> None:
+            write_export(path, strips_csv(self.desk.plan).encode("utf-8"))
+
+        self._ask_export("Strips of the edges as", ".csv", write)
 
     def ask_scraps_out(self) -> None:
         def write(path: Path) -> None:

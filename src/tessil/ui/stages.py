@@ -17,6 +17,7 @@ from tessil.core.project import Got, Mark, Thing
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.ui.asking import always, field_of, oversize, setter
+from tessil.ui.edge_specs import edge_specs
 from tessil.ui.layer_specs import layer_specs
 from tessil.ui.piecing_specs import piece_specs
 from tessil.ui.quilt_specs import quilt_specs
@@ -238,24 +239,6 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         yield from oversize(plan)
 
 
-def _edge(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    if plan.binding is None:
-        return
-    prints = tuple((entry.key, entry.name) for entry in plan.project.prints)
-    yield field_of(plan, "binding.print", "choice", "Cloth", "What the binding is cut from",
-                 "Choose the binding's cloth", prints or (("", "cloth"),))  # fmt: skip
-    yield field_of(plan, "binding.fold", "choice", "Fold", "Double wears longer",
-                 "Choose the binding's fold",
-                 (("double", "double"), ("single", "single")))  # fmt: skip
-    yield field_of(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
-    yield field_of(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
-    yield field_of(plan, "binding.cut", "length?", "Cut width", "Empty: as the formula says")
-    if plan.bag.loop:
-        yield field_of(plan, "binding.overlap", "length", "Overlap", "Where the loop closes")
-    yield field_of(plan, "binding.strips_on_hand", "count?", "Strips in hand",
-                 "Already cut, for one bag; empty: as many as it takes")  # fmt: skip
-
-
 def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield field_of(plan, "bags", "count", "Bags to make", "All amounts are for so many")
     yield field_of(plan, "stock.usable_width", "length", "Usable width",
@@ -266,7 +249,6 @@ def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
 _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
     Stage.BRIEF: _brief,
     Stage.TRIM: _trim,
-    Stage.EDGE: _edge,
     Stage.CUT: _cut,
 }
 
@@ -274,6 +256,13 @@ _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
 LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
     Stage.PIECE: (("pieces", "Pieces"), ("prints", "Prints"), ("stock", "Scraps, seam")),
     Stage.LAYER: (("layers", "Layers"), ("amounts", "Amounts"), ("bulk", "Thickness")),
+    Stage.EDGE: (
+        ("binding", "Binding"),
+        ("bias", "Bias"),
+        ("piping", "Piping"),
+        ("straps", "Straps"),
+        ("closing", "Closing"),
+    ),
     Stage.QUILT: (("lines", "Lines"), ("sewing", "Sewing"), ("draws", "Draws in")),
 }
 
@@ -294,5 +283,7 @@ def specs(plan: Plan, stage: Stage, panel_key: str, leaf: str = "", zone: int = 
         return tuple(layer_specs(plan, panel, leaf or "layers", ply))
     if stage is Stage.QUILT:
         return tuple(quilt_specs(plan, panel, leaf or "lines", zone))
+    if stage is Stage.EDGE:
+        return tuple(edge_specs(plan, leaf or "binding"))
     ask = _TABLE.get(stage)
     return tuple(ask(plan, panel)) if ask else ()

@@ -39,8 +39,9 @@ def test_handles_are_cut_four_times_as_wide_as_they_end():
                **bare("width 11, height 12, depth 3, handle_length 22"))  # fmt: skip
     (part,) = bag.bag.parts
     assert (part.cut.value, part.length.value, part.number) == (4, 22, 2)
-    (item,) = [item for item in bag.items if item.panel == "Handles"]
-    assert item.number.whole == 2
+    item, firm = (item for item in bag.items if item.panel == "Handles")
+    assert (item.number.whole, firm.number.whole) == (2, 2)
+    assert (firm.width.value, firm.height.value) == (21, 2)  # twice as wide as it ends, ½ short
 
 
 @pytest.mark.parametrize(("width", "cut"), [(1, 4), (F(3, 2), 6), (F(3, 4), 3)])

@@ -7,11 +7,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from tessil.core.bag import Part
 from tessil.core.choices import materials_of
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.cutting.offcuts import from_offcuts
 from tessil.core.edges.binding import BindingPlan
+from tessil.core.edges.edging import Edging, StrapPlan, bound_print
 from tessil.core.lengths import Inches
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.strips import cut_across
@@ -223,7 +223,7 @@ def cut_list(
     panels: tuple[PanelPlan, ...],
     groups: tuple[SetGroup, ...],
     binding: BindingPlan | None,
-    parts: tuple[Part, ...],
+    edging: Edging,
     project: Project,
 ) -> tuple[CutItem, ...]:
     """Every piece to cut for the job, panel by panel."""
@@ -237,13 +237,13 @@ def cut_list(
         items += _set_items(group, usable)
     for panel in panels:
         items += _layer_items(panel, bags)
-    if binding is not None:
+    if binding is not None and project.binding.grain == "straight":
         number = (binding.strips * bags).called("pieces")
-        cloth = binding_print(project)
+        cloth = bound_print(project)
         items.append(CutItem("Top edge", "binding strip", cloth, number, usable, binding.cut,
                              note="full width; join on the diagonal"))  # fmt: skip
     items += [item for mark in project.marks for item in _pocket_items(mark, bags, project)]
-    items += [_part_item(part, bags, project) for part in parts if part.cloth]
+    items += _edge_items(edging, bags, project)
     items = _from_hand(items, project)
     return tuple(item for item in items if item.number.value)
 
@@ -282,23 +282,45 @@ def _pocket_items(mark: Mark, bags: Figure, project: Project) -> list[CutItem]:
                     "fold in half" if mark.kind != "window" else "")]  # fmt: skip
 
 
-def _part_item(part: Part, bags: Figure, project: Project) -> CutItem:
-    """Straps and handles share the binding's cloth; longer than the cloth, they are joined."""
-    usable = project.stock.usable_width
-    strips = -(-part.length.value // usable)
-    each = count("each", part.number * int(strips), Basis.GEOMETRY)
+def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]:
+    """Straps, bias from new cloth, and the binding of inner seams, from the binding's cloth."""
+    items: list[CutItem] = []
+    for strap in edging.straps:
+        items += _strap_items(strap, bags, project)
+    for cut in edging.bias:
+        if cut.new is not None:
+            items.append(CutItem(f"Bias for the {cut.what}", "cloth to cut on the cross", cut.cloth,
+                                 _times(1, 1, bags), *cut.new, "strips at 45°"))  # fmt: skip
+    if edging.inner is not None:
+        length, width = edging.inner
+        usable = given("usable width", project.stock.usable_width)
+        number = ceiling(length / (usable - width)).called("strips")
+        strips = (number * bags).called("pieces")
+        cloth = bound_print(project)
+        items.append(CutItem("Inner seams", "binding strip", cloth, strips, usable, width,
+                             "single fold"))  # fmt: skip
+    return items
+
+
+def _strap_items(strap: StrapPlan, bags: Figure, project: Project) -> list[CutItem]:
+    """Strips for straps and handles, joined where they are longer than the cloth; interfacing.
+    Webbing is bought by its length: nothing is cut from cloth."""
+    part, items = strap.part, []
+    if strap.webbing is not None:
+        return []
+    cloth = bound_print(project)
+    strips = strap.strips.whole
+    each = count("each", part.number * strips, Basis.GEOMETRY)
     number = (each * bags).called("pieces")
-    length = part.length if strips == 1 else given("usable width", usable)
+    length = part.length if strips == 1 else given("usable width", project.stock.usable_width)
     note = "" if strips == 1 else "join on the diagonal"
-    cloth = binding_print(project)
-    return CutItem(part.label, "strip to fold", cloth, number, length, part.cut, note)
-
-
-def binding_print(project: Project) -> str:
-    """The cloth of the binding: the chosen one, or the last of the basket."""
-    if project.binding.print:
-        return project.binding.print
-    return project.prints[-1].key if project.prints else "cloth"
+    items.append(CutItem(part.label, "strip to fold", cloth, number, length, part.cut, note))
+    straps = (count("each", part.number, Basis.GEOMETRY) * bags).called("pieces")
+    if strap.interfacing is not None:
+        width, long = strap.interfacing
+        items.append(CutItem(part.label, "interfacing", "woven-interfacing", straps, long, width,
+                             "may be butted", material=True))  # fmt: skip
+    return items
 
 
 def _usable(stock: str, batting: bool, project: Project) -> Inches:

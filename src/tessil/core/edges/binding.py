@@ -1,6 +1,6 @@
 """Binding: how wide its strips are cut, how long it must be, how many strips that takes.
 
-Double fold: half of it covers the seam s in front, turns over the thickness τ, covers the
+Double fold: half of it covers the seam s in front, turns over the edge (thickness τ), covers the
 stitching behind and a little, o: ``cut = 2(3s + τ + o)``.  Single fold wraps the seam's
 width four times and the thickness once: ``cut = 4s + τ``.  Diagonal joins
 cost a strip's width each.  Common practice.
@@ -11,17 +11,34 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from tessil.core.project import Binding
+from tessil.core.edges.choice import Binding
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Basis, Figure, ceiling, count, given, no_less, up_to
 
 _TUCK = given("end pressed under", Fraction(1, 2), Basis.PRACTICE)
 _CORNERS = given("corners and ending", 10, Basis.PRACTICE)
+_BUTTED = given("a little at both ends of each side", 4, Basis.PRACTICE)
+CORNER_CLEAR = 2.0  # inches a join keeps from a corner or a zipper's end; common practice
+STEPS = 48
+SHARES = 6
+
+
+@dataclass(frozen=True, slots=True)
+class Begin:
+    """Where along an edge a binding begins, where its joins fall, how far both keep from corners;
+    inches along the edge from its first corner."""
+
+    at: float
+    joins: tuple[float, ...]
+    clear: float
 
 
 @dataclass(frozen=True, slots=True)
 class BindingPlan:
-    """One binding of a bag: cut width, length, and strips from the cloth's usable width."""
+    """One binding of a bag: cut width, length, and strips from the cloth's usable width.
+
+    ``begin`` is for strips on the straight grain.
+    """
 
     edge: Figure
     length: Figure
@@ -30,6 +47,7 @@ class BindingPlan:
     joins: Figure
     reaches: Figure  # what the strips in hand, or those planned, give once joined
     formula: Figure
+    begin: Begin
 
 
 def strip_width(choice: Binding, thickness: Figure, mark: Figure) -> Figure:
@@ -45,27 +63,39 @@ def joined_length(strips: Figure, usable: Figure, cut: Figure) -> Figure:
     return strips * usable - (strips - 1) * cut
 
 
+def binding_length(choice: Binding, edge: Figure, loop: bool, cut: Figure) -> Figure:
+    """The edge with its ending: tucked or joined on the diagonal; corners mitred or butted."""
+    if loop and choice.ending == "diagonal":
+        return (edge + cut).called("binding length")
+    if loop:
+        return (edge + given("overlap", choice.overlap) + _TUCK).called("binding length")
+    more = _CORNERS if choice.corners == "mitred" else _BUTTED
+    return (edge + more).called("binding length")
+
+
 def plan_binding(
-    choice: Binding, edge: Figure, loop: bool, thickness: Figure, usable: Figure, mark: Figure
-) -> BindingPlan:
+    choice: Binding, edge: Figure, loop: bool, thickness: Figure, usable: Figure, mark: Figure,
+    corners: tuple[float, ...] = (),
+) -> BindingPlan:  # fmt: skip
     """Binding for a closed loop (a bag's opening) or round a panel with mitred corners.
 
+    ``corners`` are places along the edge that joins should keep clear of.
     Raises CannotPlan if the strip is wider than the cloth it should be cut from.
     """
     formula = strip_width(choice, thickness, mark).called("binding, by formula")
     cut = given("binding, cut", choice.cut) if choice.cut else formula.called("binding, cut")
     if cut.value * 2 > usable.value:
         raise CannotPlan("binding.cut", "This binding is wider than half the cloth: make it less.")
-    if loop:
-        overlap = given("overlap", choice.overlap)
-        length = (edge + overlap + _TUCK).called("binding length")
-    else:
-        length = (edge + _CORNERS).called("binding length")
+    length = binding_length(choice, edge, loop, cut)
     one = count("strip", 1, Basis.GEOMETRY)
     strips = no_less(ceiling((length - cut) / (usable - cut)), one).called("binding strips")
     in_hand = strips
     if choice.strips_on_hand is not None:
         in_hand = count("strips in hand", choice.strips_on_hand)
+        strips = no_less(strips, in_hand).called("binding strips")
+    step = float(usable.value - cut.value)
+    spare = float(joined_length(strips, usable, cut).value - length.value)
+    begin = begin_strips(step, strips.whole, spare, corners, float(edge.value))
     return BindingPlan(
         edge=edge,
         length=length,
@@ -74,4 +104,38 @@ def plan_binding(
         joins=(strips - 1).called("joins"),
         reaches=joined_length(in_hand, usable, cut).called("joined, they reach"),
         formula=formula,
+        begin=begin,
     )
+
+
+def begin_clear(joins: tuple[float, ...], corners: tuple[float, ...], edge: float) -> Begin:
+    """Begin so that the ending and every join, at these lengths along the strip, keep as far from
+    the corners as can be."""
+    if not corners or edge <= 0:
+        return Begin(edge / 4, tuple((edge / 4 + join) % edge for join in joins), edge)
+    best = Begin(0.0, (), -1.0)
+    for step in range(STEPS):
+        start = edge * step / STEPS
+        places = tuple((start + join) % edge for join in joins)
+        near = min(_apart(place, corner, edge) for place in (start, *places) for corner in corners)
+        if near > best.clear + 1e-9:
+            best = Begin(start, places, near)
+    return best
+
+
+def begin_strips(step: float, strips: int, spare: float, corners: tuple[float, ...], edge: float
+                 ) -> Begin:  # fmt: skip
+    """The same for strips that give ``step`` each, the first of which may be cut shorter by what
+    is to spare."""
+    tried = []
+    for share in range(SHARES if strips > 1 and spare > 0 else 1):
+        lead = step - min(spare, step / 2) * share / (SHARES - 1)
+        joins = tuple(lead + step * at for at in range(strips - 1))
+        tried.append(begin_clear(joins, corners, edge))
+    return max(tried, key=lambda begin: begin.clear)
+
+
+def _apart(one: float, other: float, edge: float) -> float:
+    """How far two places are from each other round a closed edge."""
+    way = abs(one - other) % edge
+    return min(way, edge - way)

@@ -1,0 +1,102 @@
+"""What a maker decides about edges: binding, bias from scraps, piping, straps, cords."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from tessil.core.edges.bias import OutlineError, checked
+from tessil.core.fields import Decided, Key, Ranged, Room, Seam, Size
+from tessil.core.lengths import MM_PER_INCH
+
+MOST_PIECES = 40
+CORD = Fraction(5, 2) / MM_PER_INCH  # 2.5 mm, a usual piping cord
+
+
+class Binding(Decided):
+    """A bound edge: its cloth, grain, fold and, if not computed, its cut width.
+
+    ``inner`` binds the raw seams inside a bag whose lining is quilted in.
+    """
+
+    print: str = ""
+    grain: Literal["straight", "bias"] = "straight"
+    fold: Literal["double", "single"] = "double"
+    seam: Seam = Fraction(1, 4)
+    cover: Room = Fraction(1, 8)
+    cut: Seam | Size | None = None
+    overlap: Room = Fraction(5, 2)
+    strips_on_hand: Annotated[int, Field(ge=0, le=999)] | None = None
+    corners: Literal["mitred", "butted"] = "mitred"
+    ending: Literal["tuck", "diagonal"] = "tuck"
+    first: Literal["front", "back"] = "front"
+    sewn: Literal["machine", "hand"] = "machine"
+    inner: bool = False
+
+
+class BiasPiece(Decided):
+    """A piece of cloth to cut bias from: a rectangle, or an odd one by its corners."""
+
+    width: Size = Fraction(18)
+    height: Size = Fraction(21)
+    corners: Annotated[tuple[tuple[Ranged, Ranged], ...], Field(max_length=40)] = ()
+
+    @model_validator(mode="after")
+    def _is_cloth(self) -> BiasPiece:
+        if self.corners:
+            try:
+                checked(tuple((float(x), float(y)) for x, y in self.corners))
+            except OutlineError as error:
+                raise ValueError(str(error)) from None
+        return self
+
+    @property
+    def outline(self) -> tuple[tuple[float, float], ...]:
+        """Its corners, clockwise as drawn."""
+        if self.corners:
+            return checked(tuple((float(x), float(y)) for x, y in self.corners))
+        w, h = float(self.width), float(self.height)
+        return ((0.0, 0.0), (w, 0.0), (w, h), (0.0, h))
+
+
+class Bias(Decided):
+    """Where bias strips come from, and what counts: few joins or little waste."""
+
+    source: Literal["yardage", "pieces", "tube"] = "yardage"
+    pieces: Annotated[tuple[BiasPiece, ...], Field(max_length=MOST_PIECES)] = ()
+    prefer: Literal["joins", "waste"] = "joins"
+    least: Size = Fraction(4)
+
+
+class Piping(Decided):
+    """A covered cord in seams: which panels go round with it, its cord, its allowance.
+
+    ``around`` is the cord's measured circumference, in place of its diameter; ``allowance`` None
+    for that of the seam it goes into.
+    """
+
+    panels: Annotated[tuple[Key, ...], Field(max_length=12)] = ()
+    print: str = ""
+    cord: Size = CORD
+    around: Size | None = None
+    allowance: Seam | None = None
+    overlap: Room = Fraction(3, 2)
+
+
+class Strap(Decided):
+    """How the bag's straps are made and carried."""
+
+    carried: Literal["typed", "hand", "shoulder", "child", "adult"] = "typed"
+    made: Literal["cloth", "webbing"] = "cloth"
+    interfaced: bool = True
+    slider: bool = False
+    ring: Size | None = None
+    turned_back: Room = Fraction(3, 2)
+
+
+class Cord(Decided):
+    """A drawstring: how thick; its tails and its channel are sizes of the shape."""
+
+    thick: Size = Fraction(1, 4)

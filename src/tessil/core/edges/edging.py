@@ -1,0 +1,420 @@
+"""Everything at the edges of a bag: runs, bias, piping, straps, zipper, cord.
+
+Knows the bag model and the choices; what is bound stands in ``binding``.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+
+from tessil.core.bag import Bag, Part
+from tessil.core.edges.bias import BiasPlan, join_cost, plan_bias
+from tessil.core.edges.binding import Begin, BindingPlan, begin_clear
+from tessil.core.edges.runs import Run, bound_edge, runs_of
+from tessil.core.edges.tube import TubePlan, plan_tube
+from tessil.core.lengths import IN_PER, Inches
+from tessil.core.project import Project
+from tessil.core.rulers import Rulers
+from tessil.core.sizes import Outline
+from tessil.core.trouble import CannotPlan
+from tessil.core.workings import (
+    Basis,
+    Figure,
+    ceiling,
+    count,
+    given,
+    no_less,
+    total,
+    up_to,
+)
+
+PI = given("π", Fraction(355, 113), Basis.GEOMETRY, 0)
+EIGHTH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 2}
+FAT_QUARTER = (Fraction(18), Fraction(21))  # on which one plans; common practice
+_STANDARD = {
+    "inch": tuple(Fraction(n) for n in (4, 5, 6, 7, 8, 9, 10, 12, 14, 16, 18, 20, 22, 24, 30, 36)),
+    "metric": tuple(IN_PER["cm"] * n for n in (10, 12, 15, 18, 20, 22, 25, 30, 35, 40, 45, 50, 55,
+                                               60, 70, 80, 100)),
+}  # fmt: skip
+SEAM = Fraction(1, 4)
+TOPSTITCH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 3}
+
+
+@dataclass(frozen=True, slots=True)
+class BiasCut:
+    """Bias strips for one purpose: from pieces of cloth there are, or from new cloth.
+
+    ``new`` is width and height of a rectangle to cut from new cloth; ``quarters`` how many fat
+    quarters would do instead.  ``other`` is the plan by the other preference.
+    """
+
+    what: str
+    cloth: str
+    width: Figure
+    need: Figure
+    plan: BiasPlan
+    other: BiasPlan | None
+    outlines: tuple[Outline, ...]
+    reaches: Figure
+    joins: Figure
+    waste: Figure
+    new: tuple[Figure, Figure] | None = None
+    quarters: Figure | None = None
+    tube: TubePlan | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class PipingPlan:
+    """Covered cord for some panels: strip width, its length and the cord's."""
+
+    panels: tuple[str, ...]
+    cloth: str
+    allowance: Figure
+    seam: Figure  # of the seam it goes into
+    strip: Figure
+    length: Figure
+    cord: Figure
+    corners: int
+
+
+@dataclass(frozen=True, slots=True)
+class StrapPlan:
+    """One kind of strap: what to cut, how it is joined, stiffened and hung."""
+
+    part: Part
+    finished: Figure
+    strips: Figure
+    joins: Figure
+    interfacing: tuple[Figure, Figure] | None
+    webbing: Figure | None
+    ring: Figure
+    shortest: Figure | None
+    longest: Figure | None
+
+
+@dataclass(frozen=True, slots=True)
+class ZipperPlan:
+    """The zipper to buy and what is done to it."""
+
+    length: Figure
+    buy: Figure
+    cut_off: Figure
+    tape: Figure | None  # left between the tabs, where there are some
+    sliders: int
+    topstitch: Figure  # so far from the fold beside it
+
+
+@dataclass(frozen=True, slots=True)
+class CordPlan:
+    """The channel a cord takes, and what is chosen for it."""
+
+    thick: Figure
+    least: Figure
+    channel: Figure
+    each: Figure
+
+
+@dataclass(frozen=True, slots=True)
+class Edging:
+    """All edges of a bag."""
+
+    runs: tuple[Run, ...]
+    bias: tuple[BiasCut, ...]
+    piping: PipingPlan | None
+    straps: tuple[StrapPlan, ...]
+    zipper: ZipperPlan | None
+    cord: CordPlan | None
+    begin: Begin | None  # where the binding begins and its joins fall
+    inner: tuple[Figure, Figure] | None  # length and cut width of the binding of inner seams
+
+    def runs_on(self, panel: str) -> tuple[Run, ...]:
+        """The runs of one panel."""
+        return tuple(run for run in self.runs if run.panel == panel)
+
+
+def bound_print(project: Project) -> str:
+    """The cloth of the binding: the chosen one, or the last of the basket."""
+    if project.binding.print:
+        return project.binding.print
+    return project.prints[-1].key if project.prints else "cloth"
+
+
+def plan_edging(project: Project, bag: Bag, binding: BindingPlan | None, marks: Rulers) -> Edging:
+    """All of it; raises CannotPlan for sizes that lead nowhere."""
+    runs = tuple(run for panel in bag.panels for run in runs_of(panel))
+    piping = _piping(project, bag, runs, marks)
+    bias = _bias(project, binding, piping, marks)
+    return Edging(
+        runs=runs,
+        bias=bias,
+        begin=_begin(project, bag, binding, bias),
+        piping=piping,
+        straps=tuple(_strap(project, part) for part in bag.parts if part.cloth),
+        zipper=_zipper(project, bag),
+        cord=_cord(project, bag),
+        inner=_inner(project, bag, runs, marks),
+    )
+
+
+# -- bias -------------------------------------------------------------------------------
+
+
+@lru_cache(maxsize=64)
+def _planned(outlines: tuple[Outline, ...], width: float, need: float, least: float, fewest: bool
+             ) -> BiasPlan:  # fmt: skip
+    return plan_bias(outlines, width, need, float(SEAM), least, fewest)
+
+
+def _bias(project: Project, binding: BindingPlan | None, piping: PipingPlan | None, marks: Rulers
+          ) -> tuple[BiasCut, ...]:  # fmt: skip
+    """Bias for the binding if it is cut so, and for piping; pieces in hand go to the first."""
+    wanted = []
+    if binding is not None and project.binding.grain == "bias":
+        wanted.append(Wanted("binding", bound_print(project), binding.cut, binding.length))
+    if piping is not None:
+        wanted.append(Wanted("piping", piping.cloth, piping.strip, piping.length))
+    return tuple(_cut(project, one, marks, first=at == 0) for at, one in enumerate(wanted))
+
+
+def _begin(project: Project, bag: Bag, binding: BindingPlan | None, bias: tuple[BiasCut, ...]
+           ) -> Begin | None:  # fmt: skip
+    """Joins along the bound edge: of strips on the straight grain, or of those on the bias."""
+    if binding is None:
+        return None
+    if project.binding.grain == "straight":
+        return binding.begin
+    joins = () if bias[0].tube is not None else bias[0].plan.joined.places(join_cost(float(SEAM)))
+    edge, corners = bound_edge(bag)
+    within = tuple(join for join in joins if join < edge.value)
+    return begin_clear(within, corners, float(edge.value))
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """Bias that is asked for: what for, of which cloth, how wide and how long."""
+
+    what: str
+    cloth: str
+    width: Figure
+    need: Figure
+
+
+def _cut(project: Project, wanted: Wanted, marks: Rulers, first: bool) -> BiasCut:
+    choice = project.bias
+    if choice.source == "pieces" and first and choice.pieces:
+        return _from_pieces(project, wanted)
+    return _from_new(project, wanted, marks)
+
+
+def _figures(plan: BiasPlan) -> tuple[Figure, Figure, Figure]:
+    return (
+        given("joined, they reach", _fine(plan.joined.reaches), Basis.GEOMETRY),
+        count("joins", plan.joined.joins, Basis.GEOMETRY),
+        given("of the pieces cut into, over", _fine(max(plan.waste, 0.0)), Basis.GEOMETRY, 2),
+    )
+
+
+def _fine(value: float) -> Fraction:
+    return Fraction(round(value * 1000), 1000)
+
+
+def _from_pieces(project: Project, wanted: Wanted) -> BiasCut:
+    choice = project.bias
+    outlines = tuple(piece.outline for piece in choice.pieces)
+    fewest = choice.prefer == "joins"
+    asked = (outlines, float(wanted.width.value), float(wanted.need.value), float(choice.least))
+    plan, other = (_planned(*asked, way) for way in (fewest, not fewest))
+    return BiasCut(wanted.what, wanted.cloth, wanted.width, wanted.need, plan, other, outlines,
+                   *_figures(plan))  # fmt: skip
+
+
+def _from_new(project: Project, wanted: Wanted, marks: Rulers) -> BiasCut:
+    """A rectangle across the cloth, as high as it must be; or the square of a tube."""
+    usable = project.stock.usable_width
+    step = marks.ruler.value * 8
+    high = max(step * 6, wanted.width.value * 2)
+    while True:
+        if high > 10 * usable:
+            raise CannotPlan("bias.least", "No length of this cloth gives bias enough: take wider "
+                             "cloth or shorter pieces.")  # fmt: skip
+        w, h = float(usable), float(high)
+        shape: Outline = ((0.0, 0.0), (w, 0.0), (w, h), (0.0, h))
+        least = min(float(project.bias.least), h)
+        plan = _planned((shape,), float(wanted.width.value), float(wanted.need.value), least, True)
+        if plan.enough:
+            break
+        high += step
+    new = (given("usable width", usable), given("cloth for it, height", high, Basis.GEOMETRY))
+    tube = None
+    if project.bias.source == "tube":
+        tube = plan_tube(wanted.need, wanted.width, given("seam of the tube", SEAM), marks.ruler)
+        new = (tube.side, tube.side)
+    return BiasCut(wanted.what, wanted.cloth, wanted.width, wanted.need, plan, None, (shape,),
+                   *_figures(plan), new=new,
+                   quarters=_quarters(project, wanted.width, wanted.need), tube=tube)  # fmt: skip
+
+
+def _quarters(project: Project, width: Figure, need: Figure) -> Figure:
+    """How many fat quarters give as much."""
+    w, h = (float(side) for side in FAT_QUARTER)
+    one: Outline = ((0.0, 0.0), (w, 0.0), (w, h), (0.0, h))
+    asked = (float(width.value), float(need.value), min(float(project.bias.least), h))
+    number = 1
+    while number < 20 and not _planned((one,) * number, *asked, True).enough:
+        number += 1
+    return count("fat quarters instead", number, Basis.GEOMETRY)
+
+
+# -- piping -----------------------------------------------------------------------------
+
+
+def around_cord(project: Project) -> Figure:
+    """The circumference: measured, or π times the diameter."""
+    choice = project.piping
+    if choice.around is not None:
+        return given("round the cord", choice.around, Basis.MEASURED)
+    return (PI * given("cord, thick", choice.cord)).called("round the cord")
+
+
+def piping_strip(around: Figure, allowance: Figure, units: str) -> Figure:
+    """Circumference and two allowances, up to ⅛ in or 2 mm (common practice)."""
+    mark = given("⅛ in" if units == "inch" else "2 mm", EIGHTH[units], Basis.PRACTICE)
+    return up_to(around + 2 * allowance, mark).called("piping strip, cut")
+
+
+def _piping(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers) -> PipingPlan | None:
+    choice = project.piping
+    keys = tuple(panel.key for panel in bag.panels if panel.key in choice.panels)
+    mine = [run for run in runs if run.panel in keys and run.finish == "seam"
+            and "notch" not in run.name]  # fmt: skip
+    if not mine:
+        return None
+    seam = given("the seam it goes into", mine[0].allowance)
+    allowance = seam
+    if choice.allowance is not None:
+        allowance = given("piping allowance", choice.allowance)
+    over = count("panels piped", len(keys), Basis.GEOMETRY) * given(
+        "overlap", choice.overlap, Basis.CHOSEN
+    )
+    length = (total([run.sewn for run in mine]) + over).called("piping, length")
+    return PipingPlan(
+        panels=keys,
+        cloth=choice.print or bound_print(project),
+        allowance=allowance.called("piping allowance"),
+        seam=seam,
+        strip=piping_strip(around_cord(project), allowance, marks.notation.units),
+        length=length,
+        cord=(length + given("to hold on to", 2, Basis.PRACTICE)).called("cord, length"),
+        corners=max(len(mine) - len(keys), 0),
+    )
+
+
+# -- straps -------------------------------------------------------------------------------
+
+
+_SHORT = given("short at each end", Fraction(1, 2), Basis.PRACTICE)
+
+
+def _strap(project: Project, part: Part) -> StrapPlan:
+    """Four times its finished width, folded to the middle twice; joined as the cloth asks."""
+    choice = project.strap
+    usable = given("usable width", project.stock.usable_width)
+    finished = (part.cut / 4).called(f"{part.label.lower()}, finished width")
+    one = count("strip", 1, Basis.GEOMETRY)
+    strips = no_less(ceiling((part.length - part.cut) / (usable - part.cut)), one).called(
+        "strips for each"
+    )
+    interfacing = None
+    if choice.interfaced and choice.made == "cloth":
+        interfacing = (
+            (2 * finished).called("interfacing, width"),
+            (part.length - 2 * _SHORT).called("interfacing, length"),
+        )
+    webbing = part.length.called("webbing, length") if choice.made == "webbing" else None
+    adjusts = choice.slider and part.key == "strap"
+    back = given("turned back", choice.turned_back)
+    longest = (part.length - 2 * back).called("strap at its longest") if adjusts else None
+    shortest = (part.length / 2 + back).called("strap at its shortest") if adjusts else None
+    return StrapPlan(
+        part=part,
+        finished=finished,
+        strips=strips,
+        joins=(strips - 1).called("joins of the strap"),
+        interfacing=interfacing,
+        webbing=webbing,
+        ring=given("ring in hand", choice.ring) if choice.ring else finished.called("ring, inside"),
+        shortest=shortest,
+        longest=longest,
+    )
+
+
+# -- zipper and cord --------------------------------------------------------------------------
+
+
+def _zipper(project: Project, bag: Bag) -> ZipperPlan | None:
+    need, choice = bag.zipper, project.zipper
+    if need is None:
+        return None
+    length = need.length
+    standard = [size for size in _STANDARD[project.units] if size >= length.value]
+    if choice.length is not None:
+        buy = given("zipper in hand", choice.length)
+    elif standard:
+        buy = given("next standard length", standard[0], Basis.PRACTICE).called("zipper to buy")
+    else:
+        buy = length.called("zipper, off the roll")
+    cut = (buy - need.spans).called("cut off, past the seams")
+    tape = None
+    if choice.ends == "tabs":
+        tab = given("each tab covers", Fraction(1, 2), Basis.PRACTICE)
+        tape = (need.between - 2 * tab).called("tape between the tabs")
+    topstitch = given("topstitch from the fold", TOPSTITCH[project.units], Basis.PRACTICE)
+    sliders = 2 if choice.sliders == "two" else 1
+    return ZipperPlan(length, buy, cut, tape, sliders, topstitch)
+
+
+def channel_least(thick: Figure) -> Figure:
+    """Half the cord's round and ¼ in (common practice)."""
+    room = given("to run in", Fraction(1, 4), Basis.PRACTICE)
+    return (PI * thick / 2 + room).called("channel, at least")
+
+
+def _cord(project: Project, bag: Bag) -> CordPlan | None:
+    part = next((part for part in bag.parts if part.key == "cord"), None)
+    if part is None:
+        return None
+    thick = given("cord, thick", project.cord.thick)
+    least = channel_least(thick)
+    typed: Inches | None = project.shape.sizes.get("channel")
+    channel = given("channel", typed if typed is not None else Fraction(3, 4))
+    return CordPlan(thick, least, channel, part.length.called("each cord, length"))
+
+
+def _inner(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers
+           ) -> tuple[Figure, Figure] | None:  # fmt: skip
+    """Binding of the raw seams inside a bag whose lining is quilted in: the seam and 1 in each."""
+    if not project.binding.inner or project.lining != "quilted-in":
+        return None
+    lengths = []
+    one = given("over at its ends", 1, Basis.PRACTICE)
+    for join in bag.joins:
+        mine = [run for ref in join.one for run in runs
+                if run.panel == ref.panel and run.name == ref.edge]  # fmt: skip
+        if mine:
+            lengths.append((total([run.cut for run in mine]) + one).called(join.name))
+    if not lengths:
+        return None
+    width = given("inner binding, cut", Fraction(3, 2), Basis.PRACTICE)
+    return total(lengths).called("binding of inner seams"), up_to(width, marks.ruler)
+
+
+def bias_bound(plan: BiasPlan) -> str:
+    """What can be said of the joins found against the fewest there can be."""
+    if plan.joined.joins <= plan.least:
+        return "No choice of these strips has fewer joins."
+    return f"At least {plan.least} joins, whatever is chosen."
+
+
+JOIN_COST = given("a join takes", _fine(join_cost(float(SEAM))), Basis.GEOMETRY)

@@ -1,0 +1,492 @@
+"""The edge stage: edges round a panel, binding unrolled, bias on its cloth, straps, zipper, cord.
+
+Knows the plan and pictures; must not know Qt.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from math import sqrt
+
+from tessil.core.edges.bias import Joined, join_cost
+from tessil.core.edges.edging import SEAM, BiasCut, StrapPlan, bound_print
+from tessil.core.edges.runs import Run, bound_edge
+from tessil.core.edges.tube import TubePlan
+from tessil.core.panels import PanelPlan
+from tessil.core.plan import Plan
+from tessil.core.polygons import box_of, shifted
+from tessil.core.project import Print
+from tessil.drawing.bands import trimmed_bands
+from tessil.drawing.picture import (
+    Cloth,
+    Dimension,
+    Item,
+    Label,
+    Line,
+    Picture,
+    Sheet,
+    rectangle,
+)
+
+ROOM = (64, 32, 64, 40)
+
+
+def edges_picture(plan: Plan, panel: PanelPlan, leaf: str) -> Picture:
+    """What a leaf of the edge stage is about."""
+    return _LEAVES.get(leaf, _binding_picture)(plan, panel)
+
+
+def _stacked(parts: list[tuple[list[Item], float, float]], caption: str) -> Picture:
+    """Drawings one below another, each given with its width and height, its items from 0, 0."""
+    items: list[Item] = []
+    y, wide = 0.0, 1.0
+    for drawn, width, height in parts:
+        items += [_lowered(item, y) for item in drawn]
+        y += height + GAP
+        wide = max(wide, width)
+    return Picture(tuple(items), (0.0, -1.0, wide, max(y - GAP, 1.0) + 2.0), ROOM, caption=caption,
+                   ruled=False)  # fmt: skip
+
+
+GAP = 3.0
+
+
+def _lowered(item: Item, by: float) -> Item:
+    if isinstance(item, Cloth):
+        return Cloth(shifted(item.outline, 0, by), item.print, item.key, item.turned)
+    if isinstance(item, Sheet):
+        return Sheet(shifted(item.outline, 0, by), item.tone, item.key)
+    if isinstance(item, Line):
+        return Line(shifted(item.points, 0, by), item.stroke, item.closed, item.key)
+    if isinstance(item, Dimension):
+        return Dimension((item.start[0], item.start[1] + by), (item.end[0], item.end[1] + by),
+                         item.text, item.lane, item.picked, item.over_cloth)  # fmt: skip
+    if isinstance(item, Label):
+        return Label((item.at[0], item.at[1] + by), item.text, item.align, item.strong, item.chip)
+    return item
+
+
+# -- the panel with its edges ------------------------------------------------------------
+
+
+def panel_edges(plan: Plan, panel: PanelPlan, heavy: Callable[[Run], bool]) -> list[Item]:
+    """The trimmed panel, every side and curve with its length and what becomes of it."""
+    read = plan.marks.notation.read_off
+    items: list[Item] = list(trimmed_bands(plan, panel))
+    middle = tuple(side / 2 for side in panel.trimmed.floats())
+    runs = plan.edging.runs_on(panel.key)
+    items += [Line(run.points, "picked" if heavy(run) else "notch") for run in runs]
+    for run in runs:
+        if run.cut.value < 1 or run.name.endswith(LEVEL_NOTCH):
+            continue  # a level side of a box corner is as long as the other bag side asks
+        long = read((run.cut if run.finish == "bound" else run.sewn).value)
+        notch = "notch" in run.name
+        words = f"box {long}" if notch else f"{long} {run.becomes}"
+        if run.radius is not None:
+            words = f"{long}, radius {read(run.radius.value)}"
+        items.append(_beside(run, words, middle, out=notch or run.radius is not None))
+    return items
+
+
+LEVEL_NOTCH = ("level", "level upper", "level lower")
+
+
+def _beside(run: Run, words: str, middle: tuple[float, ...], out: bool) -> Label:
+    """A run's words: on the cloth, or out beside it where the cloth is narrow."""
+    x, y = _middle(run)
+    if not out:
+        return Label((x + (middle[0] - x) * 0.12, y + (middle[1] - y) * 0.08), words, chip=True)
+    right = x > middle[0]
+    return Label((x + (0.7 if right else -0.7), y), words, align="left" if right else "right")
+
+
+def _middle(run: Run) -> tuple[float, float]:
+    """A place on a run to write at."""
+    if len(run.points) > 2:
+        return run.points[len(run.points) // 2]
+    (x1, y1), (x2, y2) = run.points
+    return (x1 + x2) / 2, (y1 + y2) / 2
+
+
+def _panel_part(plan: Plan, panel: PanelPlan, heavy: Callable[[Run], bool]
+                ) -> tuple[list[Item], float, float]:  # fmt: skip
+    width, height = panel.trimmed.floats()
+    words = f"The {panel.panel.label.lower()}: bound edges on the cut edge, others on the seam line"
+    head = Label((0.0, -0.7), words, align="left", strong=True)
+    return [head, *panel_edges(plan, panel, heavy)], width, height
+
+
+def _binding_picture(plan: Plan, panel: PanelPlan) -> Picture:
+    parts = [_panel_part(plan, panel, lambda run: run.finish == "bound")]
+    caption = f"{panel.panel.label}: its edges. No edge of this bag is bound."
+    if plan.binding is not None:
+        parts.append(_unrolled(plan))
+        if plan.project.binding.grain == "straight":
+            parts.append(_strips(plan))
+        caption = "The edges, the bound one unrolled, and its strips. Hatched: over."
+    return _stacked(parts, caption)
+
+
+def paper_pictures(plan: Plan) -> list[Picture]:
+    """What the sheet shows: everything but the panels, whose edges have a page of their own."""
+    panel = plan.panel(plan.shape.leader)
+    edging, made = plan.edging, []
+    if plan.binding is not None:
+        parts = [_unrolled(plan)]
+        if plan.project.binding.grain == "straight":
+            parts.append(_strips(plan))
+        made.append(_stacked(parts, "The bound edge unrolled, and its strips. Hatched: over."))
+    if edging.bias:
+        made.append(_bias_picture(plan, panel))
+    if edging.straps:
+        made.append(_straps_picture(plan, panel))
+    if edging.zipper is not None or edging.cord is not None:
+        made.append(_closing_picture(plan, panel))
+    return made
+
+
+def _unrolled(plan: Plan) -> tuple[list[Item], float, float]:
+    """The bound edge unrolled: its corners, where to begin, where joins fall, the ending."""
+    binding = plan.binding
+    assert binding is not None
+    read = plan.marks.notation.read_off
+    edge, length = float(binding.edge.value), float(binding.length.value)
+    items: list[Item] = [
+        Label((0, -0.6), "The edge, unrolled", align="left", strong=True),
+        Sheet(rectangle(0, 0, edge, 0.9), "paper"),
+        Sheet(rectangle(edge, 0, length - edge, 0.9), "glow"),
+        Line(rectangle(0, 0, length, 0.9), "raw", closed=True),
+        Label(((edge + length) / 2, 0.45), "ending"),
+        Dimension((0, 0.9), (edge, 0.9), read(binding.edge.value), 0.7),
+        Dimension((0, 0.9), (length, 0.9), read(binding.length.value), 2.0),
+    ]
+    corners = bound_corners(plan)
+    for at in corners:
+        items.append(Line(((at, -0.25), (at, 1.15)), "seam"))
+    begin = plan.edging.begin
+    for at in begin.joins if begin is not None else ():
+        items.append(Line(((at - 0.45, 0.9), (at + 0.45, 0.0)), "mark"))
+        items.append(Label((at, -0.35), "join"))
+    at = begin.at if begin is not None else 0.0
+    items.append(Line(((at, -0.1), (at, 1.0)), "picked"))
+    items.append(Label((at, 0.45), "begin", chip=True))
+    return items, length, 3.4
+
+
+def bound_corners(plan: Plan) -> tuple[float, ...]:
+    """Corners along the bound edge, that joins keep clear of."""
+    return bound_edge(plan.bag)[1]
+
+
+def _strips(plan: Plan) -> tuple[list[Item], float, float]:
+    """Each strip from the cloth, and hatched what stays over."""
+    binding = plan.binding
+    assert binding is not None
+    cut, usable = float(binding.cut.value), float(plan.project.stock.usable_width)
+    cloth = plan.project.print_of(bound_print(plan.project))
+    read = plan.marks.notation.read_off
+    items: list[Item] = []
+    left, y = float(binding.length.value), 0.4
+    for at in range(binding.strips.whole):
+        used = min(left, usable if at == 0 else usable - cut)
+        items += _strip(cloth, y, cut, usable, used + (cut if at else 0), first=at == 0)
+        items.append(Label((0, y - 0.45), f"Strip {at + 1}", align="left"))
+        text = f"{read(plan.project.stock.usable_width)} usable, cut {read(binding.cut.value)} wide"
+        items.append(Label((usable, y - 0.45), text, align="right"))
+        left -= used
+        y += cut + 1.5
+    return items, usable, y
+
+
+def _strip(
+    cloth: Print, y: float, cut: float, usable: float, used: float, first: bool
+) -> Iterator[Item]:
+    start = 0.0 if first else cut
+    end = min(used, usable)
+    body = ((0.0, y), (end, y), (end, y + cut), (start, y + cut))
+    yield Sheet(rectangle(0, y, usable, cut), "off")
+    yield Cloth(body, cloth)
+    yield Line(body, "raw", closed=True)
+    yield Line(rectangle(0, y, usable, cut), "thin", closed=True)
+    yield Line(((0, y + cut / 2), (usable, y + cut / 2)), "fold")
+
+
+# -- bias -----------------------------------------------------------------------------------
+
+
+def _bias_picture(plan: Plan, panel: PanelPlan) -> Picture:
+    """Every piece of cloth with its strips, numbered as they are joined; below, them joined."""
+    if not plan.edging.bias:
+        words = Label((10, 1), "No edge of this bag asks for bias: choose it for the binding, "
+                      "or put piping in.")  # fmt: skip
+        return Picture((words,), (0, 0, 20, 3), ruled=False, caption="Nothing to cut on the bias.")
+    parts = []
+    for cut in plan.edging.bias:
+        if cut.tube is not None:
+            parts.append(_tube_part(plan, cut, cut.tube))
+            continue
+        parts.append(bias_map(plan, cut))
+        parts.append(_joined_part(plan, cut))
+    caption = "Strips on their cloth, numbered as they are joined; pale: over."
+    if all(cut.tube is not None for cut in plan.edging.bias):
+        caption = "The tube before its last seam: the numbers say which lines meet."
+    return _stacked(parts, caption)
+
+
+def bias_map(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
+    """The pieces side by side, their strips where they are cut."""
+    cloth = plan.project.print_of(cut.cloth)
+    order = {(used.strip.scrap, used.strip.number): at
+             for at, used in enumerate(cut.plan.joined.used, start=1)}  # fmt: skip
+    items: list[Item] = [Label((0.0, -0.8), f"Bias for the {cut.what}", align="left", strong=True)]
+    x, high, wide, top = 0.0, 0.0, 0.0, 0.0
+    for at, outline in enumerate(cut.outlines):
+        x1, y1, x2, y2 = box_of(outline)
+        if x and x + x2 - x1 > MOST_WIDE:
+            top, x, high = top + high + 2.0, 0.0, 0.0
+        placed = shifted(outline, x - x1, top - y1)
+        items += [Cloth(placed, cloth), Sheet(placed, "window")]
+        for strip in cut.plan.strips:
+            if strip.scrap != at:
+                continue
+            shape = shifted(strip.outline, x - x1, top - y1)
+            number = order.get((strip.scrap, strip.number))
+            items.append(Line(shape, "notch" if number else "thin", closed=True))
+            if number:
+                items.insert(-1, Cloth(shape, cloth))
+                cx = sum(px for px, _ in shape) / 4
+                cy = sum(py for _, py in shape) / 4
+                items.append(Label((cx, cy), str(number), strong=True, chip=True))
+        items.append(Line(placed, "raw", closed=True))
+        if len(cut.outlines) > 1:
+            items.append(Label((x, top + y2 - y1 + 0.5), f"piece {at + 1}", align="left"))
+        x += x2 - x1 + 2.0
+        high = max(high, y2 - y1)
+        wide = max(wide, x - 2.0)
+    return items, wide, top + high
+
+
+MOST_WIDE = 56.0
+MOST_NUMBERED = 30
+
+
+def _tube_part(plan: Plan, cut: BiasCut, tube: TubePlan) -> tuple[list[Item], float, float]:
+    """A square cut on its diagonal and sewn to a slanted piece, its lines drawn: sewn to a tube
+    with every line on the next one, it is cut round and round."""
+    read = plan.marks.notation.read_off
+    s, width = float(tube.side.value), float(cut.width.value)
+    long, high = s * sqrt(2), s / sqrt(2)
+    shape = ((0.0, high), (long, high), (long + high, 0.0), (high, 0.0))
+    head = f"Bias for the {cut.what}: a square of {read(tube.side.value)}, cut on its diagonal "
+    head += "and sewn, right sides together, to this"
+    items: list[Item] = [
+        Label((0.0, -1.0), head, align="left", strong=True),
+        Cloth(shape, plan.project.print_of(cut.cloth)), Sheet(shape, "window"),
+        Line(shape, "raw", closed=True),
+    ]  # fmt: skip
+    rows = tube.lines.whole
+    for at in range(1, rows + 1):
+        y = high - at * width
+        x = high - y
+        if y > 0.05:
+            items.append(Line(((x, y), (x + long, y)), "mark"))
+        if at <= MOST_NUMBERED:
+            items.append(Label((x - width / 2 - 0.6, y + width / 2), str(at), align="right"))
+        if at > 1 and at - 1 <= MOST_NUMBERED:
+            items.append(Label((x + long - width / 2 + 0.6, y + width / 2), str(at - 1),
+                               align="left"))  # fmt: skip
+    words = f"Lines {read(cut.width.value)} apart. Sew its slanted ends together, 1 to 1."
+    items.append(Label((0.0, high + 1.2), words, align="left"))
+    return items, long + high, high + 1.6
+
+
+def _joined_part(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
+    """The strips joined in their order, in rows as long as the bench is wide."""
+    joined: Joined = cut.plan.joined
+    read = plan.marks.notation.read_off
+    width = float(cut.width.value)
+    cost = join_cost(float(SEAM))
+    items: list[Item] = []
+    x, y = 0.0, 0.0
+    for at, used in enumerate(joined.used):
+        long = used.length - (cost if at else 0.0)
+        if x and x + long > MOST_WIDE:
+            x, y = 0.0, y + width + 1.6
+        lean = width / 2
+        body = ((x - lean, y), (x + long - lean, y), (x + long + lean, y + width),
+                (x + lean, y + width))  # fmt: skip
+        items += [Sheet(body, "paper"), Line(body, "raw", closed=True)]
+        turned = " turned" if used.turned else ""
+        items.append(Label((x + long / 2, y + width / 2), f"{at + 1}{turned}"))
+        x += long
+    words = f"{joined.joins} join{'' if joined.joins == 1 else 's'}; they reach "
+    words += f"{read(cut.reaches.value)}, {read(cut.need.value)} are needed"
+    if cut.other is not None:
+        words += f"; the other way: {cut.other.joined.joins} joins, "
+        words += f"{max(cut.other.waste, 0.0):.0f} sq in over"
+    items.append(Label((0.0, y + width + 0.8), words, align="left"))
+    return items, min(float(cut.reaches.value), MOST_WIDE), y + width + 1.2
+
+
+# -- piping, straps, closing ------------------------------------------------------------------
+
+
+def _piping_picture(plan: Plan, panel: PanelPlan) -> Picture:
+    piping = plan.edging.piping
+    piped = piping.panels if piping is not None else ()
+
+    def heavy(run: Run) -> bool:
+        return run.panel in piped and run.finish == "seam" and "notch" not in run.name
+
+    parts = [_panel_part(plan, panel, heavy)]
+    caption = f"{panel.panel.label}: no piping goes into its seams."
+    if piping is not None:
+        caption = "Red: where piping goes in. Clip its allowance at corners and round curves."
+        parts.append(_piping_strip(plan))
+    return _stacked(parts, caption)
+
+
+def _piping_strip(plan: Plan) -> tuple[list[Item], float, float]:
+    """The piping's strip round its cord, seen from its end, and a length of it."""
+    piping = plan.edging.piping
+    assert piping is not None
+    read = plan.marks.notation.read_off
+    wide, seam = float(piping.strip.value), float(piping.allowance.value)
+    cloth = plan.project.print_of(piping.cloth)
+    shape = rectangle(0, 0, 12.0, wide)
+    items: list[Item] = [
+        Label((0, -0.5), "Its strip, flat: the cord lies in the middle", align="left", strong=True),
+        Cloth(shape, cloth),
+        Line(shape, "raw", closed=True),
+        Line(((0, seam), (12.0, seam)), "seam"),
+        Line(((0, wide - seam), (12.0, wide - seam)), "seam"),
+        Line(((0, wide / 2), (12.0, wide / 2)), "fold"),
+        Dimension((12.0, 0), (12.0, wide), read(piping.strip.value), 0.8),
+        Dimension((0, 0), (0, seam), read(piping.allowance.value), -0.6),
+    ]
+    return items, 12.0, wide + 0.6
+
+
+def _straps_picture(plan: Plan, panel: PanelPlan) -> Picture:
+    if not plan.edging.straps:
+        words = Label((10, 1), "This bag has no strap and no handle.")
+        return Picture((words,), (0, 0, 20, 3), ruled=False, caption="Nothing to carry it by.")
+    parts = [_strap_part(plan, strap) for strap in plan.edging.straps]
+    return _stacked(parts, "Straps unrolled. Broken: folds; pale: interfacing; boxes: stitching.")
+
+
+def _strap_part(plan: Plan, strap: StrapPlan) -> tuple[list[Item], float, float]:
+    """One strap as it is cut, and as it ends with its stitch boxes."""
+    read = plan.marks.notation.read_off
+    length, cut = float(strap.part.length.value), float(strap.part.cut.value)
+    cloth = plan.project.print_of(bound_print(plan.project))
+    shape = rectangle(0, 0, length, cut)
+    many = f" ×{strap.part.number}" if strap.part.number > 1 else ""
+    items: list[Item] = [
+        Label((0, -0.8), f"{strap.part.label}{many}, cut", align="left", strong=True),
+        Cloth(shape, cloth), Line(shape, "raw", closed=True),
+    ]  # fmt: skip
+    for at in strap_joins(plan, strap):
+        items += [Line(((at - cut / 2, cut), (at + cut / 2, 0.0)), "picked"),
+                  Label((at, -0.8), "join")]  # fmt: skip
+    if strap.interfacing is not None:
+        width, long = (float(figure.value) for figure in strap.interfacing)
+        firm = rectangle((length - long) / 2, (cut - width) / 2, long, width)
+        items += [Sheet(firm, "window"), Line(firm, "thin", closed=True)]
+    for share in (0.25, 0.5, 0.75):
+        items.append(Line(((0, cut * share), (length, cut * share)), "fold"))
+    items += [
+        Dimension((0, cut), (length, cut), read(strap.part.length.value), 0.7),
+        Dimension((length, 0), (length, cut), read(strap.part.cut.value), 0.7),
+    ]
+    y, done = cut + 3.4, cut / 4
+    items += [Sheet(rectangle(0, y, length, done), "paper"),
+              Line(rectangle(0, y, length, done), "raw", closed=True)]  # fmt: skip
+    back = float(plan.project.strap.turned_back)
+    for x in (0.0, length - back):
+        items.append(Line(rectangle(x, y, back, done), "mark", closed=True))
+        items.append(Line(((x, y), (x + back, y + done)), "mark"))
+        items.append(Line(((x, y + done), (x + back, y)), "mark"))
+    items.append(Dimension((length, y), (length, y + done), read(strap.finished.value), 0.7))
+    return items, length, y + done
+
+
+def strap_joins(plan: Plan, strap: StrapPlan) -> tuple[float, ...]:
+    """Where joins fall if each strip is used to its end; a join takes the strip's width."""
+    usable, cut = float(plan.project.stock.usable_width), float(strap.part.cut.value)
+    return tuple((usable - cut) * at + cut / 2 for at in range(1, strap.joins.whole + 1))
+
+
+def _closing_picture(plan: Plan, panel: PanelPlan) -> Picture:
+    parts = []
+    if plan.edging.zipper is not None:
+        parts.append(_zipper_part(plan))
+    if plan.edging.cord is not None:
+        parts.append(_cord_part(plan))
+    if not parts:
+        words = Label((10, 1), "This bag closes without zipper or cord.")
+        return Picture((words,), (0, 0, 20, 3), ruled=False, caption="Nothing to close it with.")
+    caption = "The cord leaves the channel where its side is open."
+    if plan.edging.zipper is not None:
+        caption = "Hatched: cut off, once the pull is inside."
+    return _stacked(parts, caption)
+
+
+def _zipper_part(plan: Plan) -> tuple[list[Item], float, float]:
+    zipper, need = plan.edging.zipper, plan.bag.zipper
+    assert zipper is not None
+    assert need is not None
+    read = plan.marks.notation.read_off
+    buy, spans = float(zipper.buy.value), float(need.spans.value)
+    between = float(need.between.value)
+    start = max((buy - spans) / 2, 0.0)
+    inner = start + (spans - between) / 2
+    items: list[Item] = [
+        Label((0, -0.6), "The zipper", align="left", strong=True),
+        Sheet(rectangle(0, 0, buy, 1.2), "off"),
+        Sheet(rectangle(start, 0, min(spans, buy), 1.2), "paper"),
+        Line(rectangle(0, 0, buy, 1.2), "raw", closed=True),
+        Line(((0.2, 0.6), (buy - 0.2, 0.6)), "cord"),
+        Line(((0.2, 0.6), (buy - 0.2, 0.6)), "teeth"),
+        Line(((inner, -0.3), (inner, 1.5)), "seam"),
+        Line(((inner + between, -0.3), (inner + between, 1.5)), "seam"),
+        Dimension((0, 1.2), (buy, 1.2), read(zipper.buy.value), 2.0),
+        Dimension((inner, 1.2), (inner + between, 1.2), read(need.between.value), 0.7),
+    ]
+    middle = inner + between / 2
+    pulls = (middle - 0.5, middle + 0.1) if zipper.sliders == 2 else (inner + 1.0,)
+    for x in pulls:
+        pull = rectangle(x, 0.35, 0.4, 0.5)
+        items += [Sheet(pull, "shade"), Line(pull, "notch", closed=True)]
+    if zipper.tape is not None:
+        for x in (inner, inner + between - 0.5):
+            tab = rectangle(x, 0, 0.5, 1.2)
+            items += [Sheet(tab, "binding"), Line(tab, "raw", closed=True)]
+    return items, buy, 3.6
+
+
+def _cord_part(plan: Plan) -> tuple[list[Item], float, float]:
+    cord = plan.edging.cord
+    assert cord is not None
+    read = plan.marks.notation.read_off
+    channel, thick = float(cord.channel.value), float(cord.thick.value)
+    items: list[Item] = [
+        Label((0, -0.6), "The channel, and the cord in it", align="left", strong=True),
+        Sheet(rectangle(0, 0, 16.0, channel), "paper"),
+        Line(((0, 0), (16.0, 0)), "quilt"),
+        Line(((0, channel), (16.0, channel)), "quilt"),
+        Sheet(rectangle(-1.5, (channel - thick) / 2, 19.0, thick), "shade"),
+        Dimension((17.5, 0), (17.5, channel), read(cord.channel.value), 0.7),
+        Label((0, channel + 0.8), f"at least {read(cord.least.value)}; each cord "
+              f"{read(cord.each.value)}", align="left"),
+    ]  # fmt: skip
+    return items, 18.0, channel + 1.4
+
+
+_LEAVES: dict[str, Callable[[Plan, PanelPlan], Picture]] = {
+    "binding": _binding_picture,
+    "bias": _bias_picture,
+    "piping": _piping_picture,
+    "straps": _straps_picture,
+    "closing": _closing_picture,
+}

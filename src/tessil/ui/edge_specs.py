@@ -1,0 +1,163 @@
+"""What the edge stage asks, leaf by leaf: binding, bias, piping, straps, zipper and cord."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import partial
+from typing import Any
+
+from tessil.core.edges.choice import MOST_PIECES
+from tessil.core.edges.pieces import read_pieces, write_piece
+from tessil.core.edges.presets import CARRIED
+from tessil.core.edits import Edit, edit
+from tessil.core.plan import Plan
+from tessil.ui.asking import always, field_of
+from tessil.ui.specs import Spec
+
+
+def edge_specs(plan: Plan, leaf: str) -> Iterator[Spec]:
+    """The fields of one leaf."""
+    ask = {
+        "bias": _bias, "piping": _piping, "straps": _straps, "closing": _closing,
+        "binding": _binding,
+    }.get(leaf)  # fmt: skip
+    if ask is not None:
+        yield from ask(plan)
+
+
+def _prints(plan: Plan) -> tuple[tuple[str, str], ...]:
+    return tuple((entry.key, entry.name) for entry in plan.project.prints) or (("", "cloth"),)
+
+
+def _binding(plan: Plan) -> Iterator[Spec]:
+    if plan.project.lining == "quilted-in":
+        yield field_of(plan, "binding.inner", "toggle", "Bind the seams inside",
+                       "Raw seams of a lining quilted in", "Bind inner seams")  # fmt: skip
+    if plan.binding is None:
+        return
+    yield field_of(plan, "binding.print", "choice", "Cloth", "What the binding is cut from",
+                   "Choose the binding's cloth", _prints(plan))  # fmt: skip
+    yield field_of(plan, "binding.grain", "choice", "Grain", "Curves need bias",
+                   "Choose the binding's grain",
+                   (("straight", "straight"), ("bias", "bias")))  # fmt: skip
+    yield field_of(plan, "binding.fold", "choice", "Fold", "Double wears longer",
+                   "Choose the binding's fold",
+                   (("double", "double"), ("single", "single")))  # fmt: skip
+    yield field_of(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
+    yield field_of(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
+    yield field_of(plan, "binding.cut", "length?", "Cut width", "Empty: as the formula says")
+    if plan.bag.loop:
+        yield field_of(plan, "binding.ending", "choice", "Ending", "Where the loop closes",
+                       choices=(("tuck", "tucked in"), ("diagonal", "joined")))  # fmt: skip
+        if plan.project.binding.ending == "tuck":
+            yield field_of(plan, "binding.overlap", "length", "Overlap", "Where the loop closes")
+    else:
+        yield field_of(plan, "binding.corners", "choice", "Corners", "How they are turned",
+                       choices=(("mitred", "mitred"), ("butted", "butted")))  # fmt: skip
+    yield field_of(plan, "binding.first", "choice", "Sewn first to", "Then turned over the edge",
+                   choices=(("front", "the front"), ("back", "the back")))  # fmt: skip
+    yield field_of(plan, "binding.sewn", "choice", "Then sewn", "On the other side",
+                   choices=(("machine", "by machine"), ("hand", "by hand")))  # fmt: skip
+    if plan.project.binding.grain == "straight":
+        yield field_of(plan, "binding.strips_on_hand", "count?", "Strips in hand",
+                       "Already cut, for one bag; empty: as many as it takes")  # fmt: skip
+
+
+def _bias(plan: Plan) -> Iterator[Spec]:
+    bias = plan.project.bias
+    yield field_of(plan, "bias.source", "choice", "Cut from", "Where bias strips come from",
+                   choices=(("yardage", "new cloth"), ("pieces", "pieces there are"),
+                            ("tube", "a tube, in one")))  # fmt: skip
+    if bias.source == "tube":
+        return
+    yield field_of(plan, "bias.least", "length", "Shortest strip", "Shorter ones are left over")
+    if bias.source != "pieces":
+        return
+    yield field_of(plan, "bias.prefer", "choice", "Rather", "Both are reckoned, one is used",
+                   choices=(("joins", "few joins"), ("waste", "little waste")))  # fmt: skip
+    if len(bias.pieces) < MOST_PIECES:
+        yield Spec("bias.add", "entry", "A piece",
+                   "8 × 15, 8 × 15 ×3, or by its corners: 0 0, 12 0, 9 7", "",
+                   partial(_add, plan))  # fmt: skip
+    for at, piece in enumerate(bias.pieces):
+        rest = (*bias.pieces[:at], *bias.pieces[at + 1 :])
+        words = write_piece(piece, plan.marks.notation)
+        yield Spec(f"bias.{at}.gone", "action", f"Leave out {at + 1}: {words}", "One piece fewer",
+                   None, always(edit("Leave a piece out", ("bias.pieces", rest))))  # fmt: skip
+
+
+def _add(plan: Plan, text: str) -> Edit:
+    pieces = (*plan.project.bias.pieces, *read_pieces(text, plan.project.units))
+    if len(pieces) > MOST_PIECES:
+        raise ValueError(f"At most {MOST_PIECES} pieces can be looked through.")
+    return edit("Note a piece for bias", ("bias.pieces", pieces))
+
+
+def _piping(plan: Plan) -> Iterator[Spec]:
+    chosen = plan.project.piping.panels
+    for panel in plan.panels:
+        key = panel.key
+        if not any(run.finish == "seam" and "notch" not in run.name
+                   for run in plan.edging.runs_on(key)):  # fmt: skip
+            continue
+        yield Spec(f"piping.on.{key}", "toggle", f"Round the {panel.panel.label.lower()}",
+                   "Piping in its seams", key in chosen, partial(_pipe, chosen, key))  # fmt: skip
+    if not chosen:
+        return
+    yield field_of(plan, "piping.print", "choice", "Cloth", "What covers the cord",
+                   choices=(("", "as the binding"), *_prints(plan)))  # fmt: skip
+    yield field_of(plan, "piping.cord", "length", "Cord, thick", "Its diameter")
+    yield field_of(
+        plan, "piping.around", "length?", "Round it", "Measured; empty: from its thickness"
+    )
+    yield field_of(plan, "piping.allowance", "length?", "Allowance", "Empty: as the seam")
+    yield field_of(plan, "piping.overlap", "length", "Overlap", "Where its ends meet: 1 to 2")
+
+
+def _pipe(chosen: tuple[str, ...], key: str, on: bool) -> Edit:
+    panels = (*chosen, key) if on else tuple(other for other in chosen if other != key)
+    return edit("Put piping in" if on else "Leave piping out", ("piping.panels", panels))
+
+
+def _straps(plan: Plan) -> Iterator[Spec]:
+    if not plan.edging.straps:
+        return
+    has_strap = any(strap.part.key == "strap" for strap in plan.edging.straps)
+    if has_strap:
+        yield Spec("strap.carried", "choice", "Carried", "Sets a usual length",
+                   plan.project.strap.carried, partial(_carry, plan),
+                   (("typed", "as typed"), ("hand", "in the hand"), ("shoulder", "on the shoulder"),
+                    ("child", "across, a child"), ("adult", "across, an adult")))  # fmt: skip
+        yield field_of(plan, "strap.slider", "toggle", "Adjustable, with a slider",
+                       "A slider and two rings", "Make the strap adjustable")  # fmt: skip
+    yield field_of(plan, "strap.made", "choice", "Made of", "What carries",
+                   choices=(("cloth", "cloth"), ("webbing", "webbing")))  # fmt: skip
+    if plan.project.strap.made == "cloth":
+        yield field_of(plan, "strap.interfaced", "toggle", "With interfacing",
+                       "Twice as wide as it ends, ½ in short at both ends",
+                       "Put interfacing in")  # fmt: skip
+    yield field_of(plan, "strap.turned_back", "length", "Turned back", "At both ends, box-stitched")
+    yield field_of(plan, "strap.ring", "length?", "Ring, inside", "In hand; empty: as wide as it")
+
+
+def _carry(plan: Plan, key: Any) -> Edit:
+    usual = CARRIED[plan.project.units].get(key)
+    changes: list[tuple[str, Any]] = [("strap.carried", key)]
+    if usual is not None:
+        changes.append(("shape.sizes.strap_length", usual[1]))
+    return edit("Choose how it is carried", *changes)
+
+
+def _closing(plan: Plan) -> Iterator[Spec]:
+    if plan.bag.zipper is not None:
+        yield field_of(
+            plan, "zipper.length", "length?", "Zipper in hand", "Empty: the next standard one"
+        )
+        yield field_of(plan, "zipper.teeth", "choice", "Teeth", "Nylon may be sewn over and cut",
+                       choices=(("nylon", "nylon"), ("metal", "metal")))  # fmt: skip
+        yield field_of(plan, "zipper.ends", "choice", "Its ends", "In the seams, or between tabs",
+                       choices=(("stops", "in the seams"), ("tabs", "with tabs")))  # fmt: skip
+        yield field_of(plan, "zipper.sliders", "choice", "Sliders", "Two open from the middle",
+                       choices=(("one", "one"), ("two", "two, facing")))  # fmt: skip
+    if plan.edging.cord is not None:
+        yield field_of(plan, "cord.thick", "length", "Cord, thick", "Its diameter")

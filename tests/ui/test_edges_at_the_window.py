@@ -1,0 +1,235 @@
+"""The edge stage at the window: leaves, pieces typed, fixes clicked, files written."""
+
+import csv
+import io
+import xml.etree.ElementTree as ET
+from fractions import Fraction
+
+import pytest
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtWidgets import QApplication
+
+from tessil.core.snags import Stage
+from tessil.drawing.picture import Badge, Cloth, Label
+from tests.conftest import tote
+
+F = Fraction
+LEAVES = ("binding", "bias", "piping", "straps", "closing")
+
+
+@pytest.fixture
+def satchel(at_work):
+    at_work.ctrl(Qt.Key.Key_6)
+    return at_work
+
+
+@pytest.fixture
+def plain(hands):
+    hands.window.open_project(tote(id="mine"), None)
+    QApplication.processEvents()
+    hands.ctrl(Qt.Key.Key_6)
+    return hands
+
+
+def _words(window):
+    return " ".join(item.text for item in window.bench.picture.of(Label))
+
+
+def _tick(hands, key):
+    box = hands.field(key)
+    hands.click(box, QPoint(9, box.height() // 2))
+
+
+def _tell(hands, text):
+    """Type a piece of cloth and press Return."""
+    hands.click(hands.field("bias.add"))
+    hands.type(text)
+    hands.press(Qt.Key.Key_Return)
+    return hands.window.column.fields["bias.add"]
+
+
+@pytest.mark.parametrize("leaf", LEAVES)
+def test_every_leaf_has_its_drawing_its_fields_and_figures(satchel, leaf):
+    satchel.leaf(leaf)
+    window = satchel.window
+    assert window.bench.picture.items
+    assert window.bench.picture.caption
+    if leaf != "closing":  # this bag closes with its flap
+        assert window.column.fields
+        assert window.column.receipt.rows
+
+
+def test_the_demo_s_pieces_give_two_metres_and_say_where_each_strip_lies(satchel):
+    satchel.leaf("bias")
+    window = satchel.window
+    numbers = [item.text for item in window.bench.picture.of(Label) if item.text.isdigit()]
+    assert {"1", "2", "3", "4", "5", "6"} <= set(numbers)
+    assert "5 joins" in _words(window)
+    assert {cloth.print.key for cloth in window.bench.picture.of(Cloth)} == {"dots"}
+    satchel.choose("bias.prefer", "waste")
+    assert "7 joins" in _words(window)
+    assert "the other way: 5 joins" in _words(window)
+    satchel.ctrl(Qt.Key.Key_Z)
+    assert "5 joins" in _words(window).split("the other way")[0]
+
+
+def test_pieces_are_typed_left_out_and_too_little_is_a_snag_with_a_fix(plain):
+    window = plain.window
+    plain.leaf("piping")
+    _tick(plain, "piping.on.front")
+    plain.leaf("bias")
+    plain.choose("bias.source", "pieces")
+    _tell(plain, "5 × 5")
+    _tell(plain, "0 0, 12 0, 9 7")
+    assert len(window.desk.project.bias.pieces) == 2
+    keys = [snag.key for snag in window.desk.plan.snags]
+    assert "edge.bias" in keys
+    _tell(plain, "9 × 9 ×2")
+    assert len(window.desk.project.bias.pieces) == 4
+    assert "edge.bias" not in [snag.key for snag in window.desk.plan.snags]
+    plain.click(window.column.fields["bias.0.gone"].field)
+    assert len(window.desk.project.bias.pieces) == 3
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [("0 0, 4 0, 8 0", "line"), ("0 0, 8 8, 8 0, 0 6", "crosses"), ("0 0, 4", "two numbers"),
+     ("0 × 5", "")],
+)  # fmt: skip
+def test_a_piece_that_is_none_is_said_beside_its_field(plain, text, words):
+    plain.leaf("piping")
+    _tick(plain, "piping.on.front")
+    plain.leaf("bias")
+    plain.choose("bias.source", "pieces")
+    before = plain.window.desk.plan
+    row = _tell(plain, text)
+    assert words in row.error.text()
+    assert row.error.text().endswith(".")
+    assert row.field.text() == text
+    assert plain.window.desk.plan is before
+
+
+@pytest.mark.parametrize(
+    ("field", "text"),
+    [("piping.cord", "0"), ("piping.overlap", "-1"), ("piping.around", "0")],
+)
+def test_a_cord_that_is_none_is_refused_beside_its_field(plain, field, text):
+    plain.leaf("piping")
+    _tick(plain, "piping.on.front")
+    before = plain.window.desk.plan.edging.piping.strip.value
+    plain.click(plain.field(field))
+    plain.type(text)
+    plain.press(Qt.Key.Key_Return)
+    row = plain.window.column.fields[field]
+    assert row.error.text().endswith(".")
+    assert row.field.text() == text
+    assert plain.window.desk.plan.edging.piping.strip.value == before
+
+
+@pytest.mark.parametrize(("text", "kept"), [("78 3/4", True), ("1 mm", False)])
+def test_a_binding_of_a_millimetre_or_two_metres(plain, text, kept):
+    """Two metres cannot be cut from the cloth; one millimetre can, and is a snag with a fix."""
+    plain.click(plain.field("binding.cut"))
+    plain.type(text)
+    plain.press(Qt.Key.Key_Return)
+    row = plain.window.column.fields["binding.cut"]
+    snags = [snag.key for snag in plain.window.desk.plan.snags]
+    if kept:
+        assert row.error.text().endswith(".")
+        assert plain.window.desk.plan.binding.cut.value < 20  # what it was before the last key
+    else:
+        assert row.error.text().endswith(".") or "edge.narrow" in snags
+    assert row.field.text() == text or "edge.narrow" in snags
+
+
+def test_a_tube_shows_its_marking_and_one_square_is_cut(plain):
+    plain.leaf("binding")
+    plain.choose("binding.grain", "bias")
+    plain.leaf("bias")
+    plain.choose("bias.source", "tube")
+    window = plain.window
+    assert "cut on its diagonal" in _words(window)
+    assert "tube" in window.bench.picture.caption
+    (item,) = [i for i in window.desk.plan.items if i.panel == "Bias for the binding"]
+    assert item.width.value == item.height.value
+
+
+def test_piping_goes_in_and_a_wrong_allowance_is_mended_by_its_fix(plain):
+    window = plain.window
+    plain.leaf("piping")
+    assert window.desk.plan.edging.piping is None
+    _tick(plain, "piping.on.front")
+    assert window.desk.plan.edging.piping.strip.value == F(9, 8)
+    plain.click(plain.field("piping.allowance"))
+    plain.type("1/2")
+    plain.press(Qt.Key.Key_Return)
+    plain.ctrl(Qt.Key.Key_1)
+    plain.press(Qt.Key.Key_F8)
+    assert (window.desk.stage, window.desk.leaf[Stage.EDGE]) == (Stage.EDGE, "piping")
+    assert window.bench.picture.of(Badge)
+    plain.press(Qt.Key.Key_Space)
+    assert window.desk.plan.snags == ()
+    assert window.desk.project.piping.allowance is None
+
+
+def test_how_it_is_carried_sets_the_strap_and_a_narrow_ring_is_a_snag(satchel):
+    window = satchel.window
+    satchel.leaf("straps")
+    satchel.choose("strap.carried", "child")
+    assert window.desk.project.shape.sizes["strap_length"] == 35
+    assert "35" in _words(window) or any(
+        "35" in item.text for item in window.bench.picture.items if hasattr(item, "text")
+    )
+    satchel.click(satchel.field("strap.ring"))
+    satchel.type("1")
+    satchel.press(Qt.Key.Key_Return)
+    assert any(snag.key == "edge.ring.strap" for snag in window.desk.plan.snags)
+    assert window.bench.picture.of(Badge)
+    satchel.choose("strap.made", "webbing")
+    assert "strap.interfaced" not in window.column.fields
+
+
+def test_a_metal_zipper_gets_tabs_by_its_fix(at_work):
+    hands = at_work
+    hands.menu("demo-pouch")
+    window = hands.window
+    hands.ctrl(Qt.Key.Key_6)
+    hands.leaf("closing")
+    hands.choose("zipper.teeth", "metal")
+    hands.leaf("binding")
+    hands.press(Qt.Key.Key_F8)
+    assert window.desk.leaf[Stage.EDGE] == "closing"
+    hands.press(Qt.Key.Key_Space)
+    assert window.desk.project.zipper.ends == "tabs"
+    assert not any(snag.key == "edge.metal" for snag in window.desk.plan.snags)
+
+
+def test_foam_in_the_layers_widens_the_binding_at_the_window(plain):
+    window = plain.window
+    before = window.desk.plan.binding.cut.value
+    plain.ctrl(Qt.Key.Key_3)
+    row = next(key for key in window.column.fields if key.endswith("material"))
+    plain.choose(row, "sew-in-foam")
+    plain.ctrl(Qt.Key.Key_6)
+    assert window.desk.plan.binding.cut.value > before
+
+
+def test_strips_go_to_a_csv_and_the_bias_map_to_an_svg(satchel, tmp_path):
+    window = satchel.window
+    satchel.leaf("bias")
+    satchel.menu("strips")
+    path = tmp_path / "strips.csv"
+    satchel.click(window.file_bar.line)
+    satchel.type(str(path))
+    satchel.press(Qt.Key.Key_Return)
+    rows = list(csv.DictReader(io.StringIO(path.read_text("utf-8"))))
+    assert [row["for"] for row in rows].count("piping") == 6
+    assert {row["angle"] for row in rows} >= {"0", "45"}
+    satchel.ctrl(Qt.Key.Key_E)
+    drawn = tmp_path / "map.svg"
+    satchel.click(window.file_bar.line)
+    satchel.type(str(drawn))
+    satchel.press(Qt.Key.Key_Return)
+    root = ET.fromstring(drawn.read_text("utf-8"))
+    assert root.tag.endswith("svg")
+    assert "joined" in drawn.read_text("utf-8")
