@@ -189,6 +189,28 @@ def test_how_it_is_carried_sets_the_strap_and_a_narrow_ring_is_a_snag(satchel):
     assert "strap.interfaced" not in window.column.fields
 
 
+@pytest.mark.parametrize(("text", "sets"), [("22", True), ("-3", False), ("low", False)])
+def test_a_strap_is_typed_by_where_the_bag_hangs(satchel, text, sets):
+    window = satchel.window
+    satchel.leaf("straps")
+    before = window.desk.project.shape.sizes.get("strap_length")
+    satchel.click(satchel.field("strap.hang"))
+    satchel.type(text)
+    satchel.press(Qt.Key.Key_Return)
+    after = window.desk.project.shape.sizes.get("strap_length")
+    assert (after != before) is sets
+    if not sets:
+        assert window.column.fields["strap.hang"].error.text().endswith(".")
+
+
+def test_a_button_is_asked_for_and_its_steps_are_said(satchel):
+    satchel.leaf("closing")
+    _tick(satchel, "button.used")
+    keys = [row.reading.key for row in satchel.window.column.receipt.rows]
+    assert "loop.cut" in keys
+    assert "loop" in satchel.window.column.caution.text()
+
+
 def test_a_metal_zipper_gets_tabs_by_its_fix(at_work):
     hands = at_work
     hands.menu("demo-pouch")

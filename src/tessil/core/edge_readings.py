@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
 from tessil.core.edges.edging import bias_bound
+from tessil.core.edges.straps import hangs
 from tessil.core.edges.tube import TubePlan
 from tessil.core.panels import PanelPlan
 from tessil.core.places import across
@@ -130,6 +131,9 @@ def _straps(plan: Plan) -> Iterator[Reading]:
                           "Twice as wide as it ends, ½ short at both ends", leaf=leaf)  # fmt: skip
         yield Reading(f"{key}.ring", strap.ring, "Rings and slider, at least so wide inside",
                       leaf=leaf)  # fmt: skip
+        hang = hangs(plan.project, plan.bag, strap) if strap.part.key == "strap" else None
+        if hang is not None:
+            yield Reading(f"{key}.hangs", hang, "The strap is two sides of a triangle", leaf=leaf)
         for end in (strap.shortest, strap.longest):
             if end is not None:
                 word = end.label.rpartition(" ")[2]
@@ -147,6 +151,10 @@ def _closing(plan: Plan) -> Iterator[Reading]:
                       leaf=leaf)  # fmt: skip
         if zipper.tape is not None:
             yield Reading("zip.tape", zipper.tape, "A tab on each end covers ½ in", leaf=leaf)
+    for at, figure in enumerate(plan.edging.pull or ()):
+        yield Reading(f"zip.pull.{at}", figure, "Folded twice, it ends ¼ wide", leaf=leaf)
+    if plan.edging.loop is not None:
+        yield Reading("loop.cut", plan.edging.loop, "It goes over the button edge first", leaf=leaf)
     if cord is not None:
         yield Reading("cord.each", cord.each, "Once round and out at its own side", leaf=leaf)
         yield Reading("cord.channel", cord.channel, "As it is sewn", leaf=leaf)

@@ -12,7 +12,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, PlainSerializer, field_validator
 
-from tessil.core.edges.choice import Bias, Binding, Cord, Piping, Strap
+from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap
 from tessil.core.fields import (
     Colour,
     Decided,
@@ -136,6 +136,7 @@ class Zipper(Decided):
     teeth: Literal["nylon", "metal"] = "nylon"
     sliders: Literal["one", "two"] = "one"
     ends: Literal["stops", "tabs"] = "stops"
+    pull: bool = False
 
 
 class Seams(Decided):
@@ -346,6 +347,7 @@ class Project(Decided):
     piping: Piping = Field(default_factory=Piping)
     strap: Strap = Field(default_factory=Strap)
     cord: Cord = Field(default_factory=Cord)
+    button: Button = Field(default_factory=Button)
     prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
     scraps: Annotated[tuple[Scrap, ...], Field(max_length=MOST_SCRAPS)] = ()
     seam_test: SeamTest | None = None

@@ -52,7 +52,8 @@ _LEAVES = (
     ("layer.thick", "bulk"), ("layer.needle", "bulk"), ("layer", "layers"),
     ("quilt.lean", "draws"), ("quilt", "lines"),
     ("edge.piece", "bias"), ("edge.bias", "bias"), ("edge.piping", "piping"),
-    ("edge.strap", "straps"), ("edge.ring", "straps"), ("edge.metal", "closing"),
+    ("edge.strap", "straps"), ("edge.ring", "straps"),
+    ("edge.slider", "straps"), ("edge.metal", "closing"),
     ("edge.channel", "closing"), ("edge", "binding"),
 )  # fmt: skip
 

@@ -21,6 +21,9 @@ from tessil.drawing.picture import (
 MOST_ROWS = 60
 
 
+HEAD = 7.0  # inches above each stock, for its name and amount
+
+
 def _row(row: Row, y: float, x0: float, print_: Print | None) -> Iterator[Item]:
     x = x0
     for _name, along, high, number in row.pieces:
@@ -37,9 +40,10 @@ def _stock(plan: Plan, bought: Purchase, x0: float, y0: float) -> tuple[list[Ite
     read = plan.marks.notation.read_off
     rows = [row for row in bought.cloth.rows for _ in range(min(row.times, MOST_ROWS))][:MOST_ROWS]
     whole = rectangle(x0, y0, usable, length)
-    title = f"{bought.name}: {read(bought.cloth.buy.value)} of {read(bought.cloth.usable)} usable"
+    amount = f"{read(bought.cloth.buy.value)} of {read(bought.cloth.usable)} usable"
     items: list[Item] = [
-        Label((x0, y0 - 1.3), title, align="left", strong=True),
+        Label((x0, y0 - 5.6), bought.name, align="left", strong=True),
+        Label((x0, y0 - 2.2), amount, align="left"),
         Sheet(whole, "off"),
     ]
     y = y0
@@ -60,9 +64,9 @@ def cut_picture(plan: Plan) -> Picture:
     items: list[Item] = []
     for bought in sorted(plan.bought, key=lambda b: -b.cloth.buy.value):
         at = heights.index(min(heights))
-        made, length = _stock(plan, bought, at * (widest + gap), heights[at] + 3.0)
+        made, length = _stock(plan, bought, at * (widest + gap), heights[at] + HEAD)
         items += made
-        heights[at] += length + 5.5
+        heights[at] += length + HEAD + 3.0
     box = (0.0, 0.0, columns * widest + (columns - 1) * gap, max(heights))
     return Picture(tuple(items), box, caption="What to cut from which cloth; hatched is over.",
                    ruled=False, room=(24, 24, 24, 36))  # fmt: skip

@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterator
 from math import sqrt
 
 from tessil.core.edges.bias import Joined, join_cost
-from tessil.core.edges.edging import SEAM, BiasCut, StrapPlan, bound_print
+from tessil.core.edges.edging import SEAM, BiasCut, bound_print
 from tessil.core.edges.runs import Run, bound_edge
 from tessil.core.edges.tube import TubePlan
 from tessil.core.panels import PanelPlan
@@ -17,6 +17,13 @@ from tessil.core.plan import Plan
 from tessil.core.polygons import box_of, shifted
 from tessil.core.project import Print
 from tessil.drawing.bands import trimmed_bands
+from tessil.drawing.edgeparts import (
+    cord_part,
+    piping_strip_part,
+    piping_unrolled,
+    strap_part,
+    zipper_part,
+)
 from tessil.drawing.picture import (
     Cloth,
     Dimension,
@@ -82,8 +89,10 @@ def panel_edges(plan: Plan, panel: PanelPlan, heavy: Callable[[Run], bool]) -> l
         long = read((run.cut if run.finish == "bound" else run.sewn).value)
         notch = "notch" in run.name
         words = f"box {long}" if notch else f"{long} {run.becomes}"
-        if run.radius is not None:
+        if run.radius is not None and _middle(run)[0] > middle[0]:
             words = f"{long}, radius {read(run.radius.value)}"
+        elif run.radius is not None:
+            words = long  # its fellow on the right says the radius
         items.append(_beside(run, words, middle, out=notch or run.radius is not None))
     return items
 
@@ -259,7 +268,7 @@ def bias_map(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
                 items.append(Label((cx, cy), str(number), strong=True, chip=True))
         items.append(Line(placed, "raw", closed=True))
         if len(cut.outlines) > 1:
-            items.append(Label((x, top + y2 - y1 + 0.5), f"piece {at + 1}", align="left"))
+            items.append(Label((x, top + y2 - y1 + 0.9), f"piece {at + 1}", align="left"))
         x += x2 - x1 + 2.0
         high = max(high, y2 - y1)
         wide = max(wide, x - 2.0)
@@ -324,7 +333,7 @@ def _joined_part(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
     if cut.other is not None:
         words += f"; the other way: {cut.other.joined.joins} joins, "
         words += f"{max(cut.other.waste, 0.0):.0f} sq in over"
-    items.append(Label((0.0, y + width + 0.8), words, align="left"))
+    items.append(Label((0.0, y + width + 1.1), words, align="left"))
     return items, min(float(cut.reaches.value), MOST_WIDE), y + width + 1.2
 
 
@@ -342,87 +351,26 @@ def _piping_picture(plan: Plan, panel: PanelPlan) -> Picture:
     caption = f"{panel.panel.label}: no piping goes into its seams."
     if piping is not None:
         caption = "Red: where piping goes in. Clip its allowance at corners and round curves."
-        parts.append(_piping_strip(plan))
+        if panel.key in piped:
+            parts.append(piping_unrolled(plan, panel.key))
+        parts.append(piping_strip_part(plan))
     return _stacked(parts, caption)
-
-
-def _piping_strip(plan: Plan) -> tuple[list[Item], float, float]:
-    """The piping's strip round its cord, seen from its end, and a length of it."""
-    piping = plan.edging.piping
-    assert piping is not None
-    read = plan.marks.notation.read_off
-    wide, seam = float(piping.strip.value), float(piping.allowance.value)
-    cloth = plan.project.print_of(piping.cloth)
-    shape = rectangle(0, 0, 12.0, wide)
-    items: list[Item] = [
-        Label((0, -0.5), "Its strip, flat: the cord lies in the middle", align="left", strong=True),
-        Cloth(shape, cloth),
-        Line(shape, "raw", closed=True),
-        Line(((0, seam), (12.0, seam)), "seam"),
-        Line(((0, wide - seam), (12.0, wide - seam)), "seam"),
-        Line(((0, wide / 2), (12.0, wide / 2)), "fold"),
-        Dimension((12.0, 0), (12.0, wide), read(piping.strip.value), 0.8),
-        Dimension((0, 0), (0, seam), read(piping.allowance.value), -0.6),
-    ]
-    return items, 12.0, wide + 0.6
 
 
 def _straps_picture(plan: Plan, panel: PanelPlan) -> Picture:
     if not plan.edging.straps:
         words = Label((10, 1), "This bag has no strap and no handle.")
         return Picture((words,), (0, 0, 20, 3), ruled=False, caption="Nothing to carry it by.")
-    parts = [_strap_part(plan, strap) for strap in plan.edging.straps]
+    parts = [strap_part(plan, strap) for strap in plan.edging.straps]
     return _stacked(parts, "Straps unrolled. Broken: folds; pale: interfacing; boxes: stitching.")
-
-
-def _strap_part(plan: Plan, strap: StrapPlan) -> tuple[list[Item], float, float]:
-    """One strap as it is cut, and as it ends with its stitch boxes."""
-    read = plan.marks.notation.read_off
-    length, cut = float(strap.part.length.value), float(strap.part.cut.value)
-    cloth = plan.project.print_of(bound_print(plan.project))
-    shape = rectangle(0, 0, length, cut)
-    many = f" ×{strap.part.number}" if strap.part.number > 1 else ""
-    items: list[Item] = [
-        Label((0, -0.8), f"{strap.part.label}{many}, cut", align="left", strong=True),
-        Cloth(shape, cloth), Line(shape, "raw", closed=True),
-    ]  # fmt: skip
-    for at in strap_joins(plan, strap):
-        items += [Line(((at - cut / 2, cut), (at + cut / 2, 0.0)), "picked"),
-                  Label((at, -0.8), "join")]  # fmt: skip
-    if strap.interfacing is not None:
-        width, long = (float(figure.value) for figure in strap.interfacing)
-        firm = rectangle((length - long) / 2, (cut - width) / 2, long, width)
-        items += [Sheet(firm, "window"), Line(firm, "thin", closed=True)]
-    for share in (0.25, 0.5, 0.75):
-        items.append(Line(((0, cut * share), (length, cut * share)), "fold"))
-    items += [
-        Dimension((0, cut), (length, cut), read(strap.part.length.value), 0.7),
-        Dimension((length, 0), (length, cut), read(strap.part.cut.value), 0.7),
-    ]
-    y, done = cut + 3.4, cut / 4
-    items += [Sheet(rectangle(0, y, length, done), "paper"),
-              Line(rectangle(0, y, length, done), "raw", closed=True)]  # fmt: skip
-    back = float(plan.project.strap.turned_back)
-    for x in (0.0, length - back):
-        items.append(Line(rectangle(x, y, back, done), "mark", closed=True))
-        items.append(Line(((x, y), (x + back, y + done)), "mark"))
-        items.append(Line(((x, y + done), (x + back, y)), "mark"))
-    items.append(Dimension((length, y), (length, y + done), read(strap.finished.value), 0.7))
-    return items, length, y + done
-
-
-def strap_joins(plan: Plan, strap: StrapPlan) -> tuple[float, ...]:
-    """Where joins fall if each strip is used to its end; a join takes the strip's width."""
-    usable, cut = float(plan.project.stock.usable_width), float(strap.part.cut.value)
-    return tuple((usable - cut) * at + cut / 2 for at in range(1, strap.joins.whole + 1))
 
 
 def _closing_picture(plan: Plan, panel: PanelPlan) -> Picture:
     parts = []
     if plan.edging.zipper is not None:
-        parts.append(_zipper_part(plan))
+        parts.append(zipper_part(plan))
     if plan.edging.cord is not None:
-        parts.append(_cord_part(plan))
+        parts.append(cord_part(plan))
     if not parts:
         words = Label((10, 1), "This bag closes without zipper or cord.")
         return Picture((words,), (0, 0, 20, 3), ruled=False, caption="Nothing to close it with.")
@@ -430,57 +378,6 @@ def _closing_picture(plan: Plan, panel: PanelPlan) -> Picture:
     if plan.edging.zipper is not None:
         caption = "Hatched: cut off, once the pull is inside."
     return _stacked(parts, caption)
-
-
-def _zipper_part(plan: Plan) -> tuple[list[Item], float, float]:
-    zipper, need = plan.edging.zipper, plan.bag.zipper
-    assert zipper is not None
-    assert need is not None
-    read = plan.marks.notation.read_off
-    buy, spans = float(zipper.buy.value), float(need.spans.value)
-    between = float(need.between.value)
-    start = max((buy - spans) / 2, 0.0)
-    inner = start + (spans - between) / 2
-    items: list[Item] = [
-        Label((0, -0.6), "The zipper", align="left", strong=True),
-        Sheet(rectangle(0, 0, buy, 1.2), "off"),
-        Sheet(rectangle(start, 0, min(spans, buy), 1.2), "paper"),
-        Line(rectangle(0, 0, buy, 1.2), "raw", closed=True),
-        Line(((0.2, 0.6), (buy - 0.2, 0.6)), "cord"),
-        Line(((0.2, 0.6), (buy - 0.2, 0.6)), "teeth"),
-        Line(((inner, -0.3), (inner, 1.5)), "seam"),
-        Line(((inner + between, -0.3), (inner + between, 1.5)), "seam"),
-        Dimension((0, 1.2), (buy, 1.2), read(zipper.buy.value), 2.0),
-        Dimension((inner, 1.2), (inner + between, 1.2), read(need.between.value), 0.7),
-    ]
-    middle = inner + between / 2
-    pulls = (middle - 0.5, middle + 0.1) if zipper.sliders == 2 else (inner + 1.0,)
-    for x in pulls:
-        pull = rectangle(x, 0.35, 0.4, 0.5)
-        items += [Sheet(pull, "shade"), Line(pull, "notch", closed=True)]
-    if zipper.tape is not None:
-        for x in (inner, inner + between - 0.5):
-            tab = rectangle(x, 0, 0.5, 1.2)
-            items += [Sheet(tab, "binding"), Line(tab, "raw", closed=True)]
-    return items, buy, 3.6
-
-
-def _cord_part(plan: Plan) -> tuple[list[Item], float, float]:
-    cord = plan.edging.cord
-    assert cord is not None
-    read = plan.marks.notation.read_off
-    channel, thick = float(cord.channel.value), float(cord.thick.value)
-    items: list[Item] = [
-        Label((0, -0.6), "The channel, and the cord in it", align="left", strong=True),
-        Sheet(rectangle(0, 0, 16.0, channel), "paper"),
-        Line(((0, 0), (16.0, 0)), "quilt"),
-        Line(((0, channel), (16.0, channel)), "quilt"),
-        Sheet(rectangle(-1.5, (channel - thick) / 2, 19.0, thick), "shade"),
-        Dimension((17.5, 0), (17.5, channel), read(cord.channel.value), 0.7),
-        Label((0, channel + 0.8), f"at least {read(cord.least.value)}; each cord "
-              f"{read(cord.each.value)}", align="left"),
-    ]  # fmt: skip
-    return items, 18.0, channel + 1.4
 
 
 _LEAVES: dict[str, Callable[[Plan, PanelPlan], Picture]] = {

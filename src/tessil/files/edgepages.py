@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from tessil.core.edge_readings import edge_readings
+from tessil.core.edges.steps import edge_steps
 from tessil.core.plan import Plan
 from tessil.core.workings import value_text, working
 from tessil.drawing import theme
@@ -11,6 +12,7 @@ from tessil.files.quiltpages import picture_in
 from tessil.files.sheet import LEFT, MARGIN, RIGHT, Sheet
 from tessil.files.striplist import HEAD, strip_rows
 
+LEAVES = ("binding", "bias", "piping", "straps", "closing")
 MOST_HIGH = 74.0  # mm of one drawing
 STRIP_WIDTHS = (22, 24, 14, 14, 14, 20, 26, 20, 26)  # mm of the columns of the list
 MOST_STRIPS = 22
@@ -51,6 +53,12 @@ def paint_edge_list(sheet: Sheet, plan: Plan) -> None:
             sheet.words(words, sheet.text(9), MARGIN, sheet.inner, 5, LEFT, theme.SOFT)
             sheet.y += 5
         sheet.y += 4
+    for leaf in LEAVES:
+        steps = edge_steps(plan, leaf)
+        if steps:
+            words = " ".join(f"{at}. {step}" for at, step in enumerate(steps, start=1))
+            sheet.wrapped(f"{leaf.capitalize()}: {words}", sheet.text(9.5), theme.INK)
+    sheet.y += 3
     sheet.words("Figures of the edges", sheet.title(16), MARGIN, sheet.inner, 7)
     sheet.y += 9
     _figures(sheet, plan)

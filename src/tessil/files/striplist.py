@@ -23,42 +23,34 @@ def strip_rows(plan: Plan) -> list[dict[str, Any]]:
     return rows
 
 
+def _row(plan: Plan, what: str, cloth: str, *rest: object) -> dict[str, Any]:
+    return dict(zip(HEAD, (what, plan.project.print_of(cloth).name, *rest), strict=True))
+
+
 def _straight(plan: Plan) -> Iterator[dict[str, Any]]:
     binding, read = plan.binding, plan.marks.notation.read_off
     if binding is None or plan.project.binding.grain == "bias":
         return
     places = (*binding.begin.joins, None)
+    width, usable = read(binding.cut.value), read(plan.project.stock.usable_width)
+    cloth = bound_print(plan.project)
     for at in range(binding.strips.whole):
-        yield {
-            "for": "binding", "cloth": _name(plan, bound_print(plan.project)), "strip": at + 1, "piece": "",
-            "angle": 0, "width": read(binding.cut.value),
-            "length": read(plan.project.stock.usable_width), "turned": "",
-            "join at": _at(plan, places[at] if at < len(places) else None),
-        }  # fmt: skip
+        join = _at(plan, places[at] if at < len(places) else None)
+        yield _row(plan, "binding", cloth, at + 1, "", 0, width, usable, "", join)
 
 
 def _bias(plan: Plan, cut: BiasCut) -> Iterator[dict[str, Any]]:
+    joined, read = cut.plan.joined, plan.marks.notation.read_off
+    width = read(cut.width.value)
     if cut.tube is not None:
-        yield {
-            "for": cut.what, "cloth": _name(plan, cut.cloth), "strip": 1, "piece": "tube", "angle": 45,
-            "width": plan.marks.notation.read_off(cut.width.value),
-            "length": plan.marks.notation.read_off(cut.tube.reaches.value),
-            "turned": "", "join at": "",
-        }  # fmt: skip
+        gives = read(cut.tube.reaches.value)
+        yield _row(plan, cut.what, cut.cloth, 1, "tube", 45, width, gives, "", "")
         return
-    joined, width = cut.plan.joined, plan.marks.notation.read_off(cut.width.value)
     places = (*joined.places(join_cost(float(SEAM))), None)
     for at, used in enumerate(joined.used):
-        yield {
-            "for": cut.what, "cloth": _name(plan, cut.cloth), "strip": at + 1, "piece": used.strip.scrap + 1,
-            "angle": round(used.strip.angle), "width": width,
-            "length": _at(plan, used.length), "turned": "turned" if used.turned else "",
-            "join at": _at(plan, places[at]),
-        }  # fmt: skip
-
-
-def _name(plan: Plan, cloth: str) -> str:
-    return plan.project.print_of(cloth).name
+        yield _row(plan, cut.what, cut.cloth, at + 1, used.strip.scrap + 1,
+                   round(used.strip.angle), width, _at(plan, used.length),
+                   "turned" if used.turned else "", _at(plan, places[at]))  # fmt: skip
 
 
 def _at(plan: Plan, place: float | None) -> str:

@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 )
 
 from tessil.core.checks.shape import hoop_words
+from tessil.core.edges.steps import edge_steps
 from tessil.core.edits import edit
 from tessil.core.lengths import Notation
 from tessil.core.making.cautions import caution_for
@@ -33,7 +34,7 @@ from tessil.ui.desk import Desk
 from tessil.ui.quilt_words import quilting_words
 from tessil.ui.searches import Searches
 from tessil.ui.specs import Spec
-from tessil.ui.stages import LEAVES, TITLES, TO_COME, specs
+from tessil.ui.stages import LEAVES, TITLES, TO_COME, leaf_of, specs
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.fields import (
     Chooser,
@@ -81,6 +82,9 @@ def _advice(desk: Desk) -> list[str]:
         return _piecing_words(desk)
     if desk.stage is Stage.QUILT:
         return quilting_words(desk)
+    if desk.stage is Stage.EDGE:
+        steps = edge_steps(plan, leaf_of(desk.stage, desk.leaf))
+        return [f"{at}. {step}" for at, step in enumerate(steps, start=1)]
     if desk.stage is Stage.TRIM:
         return [squaring_advice(plan.panel(desk.panel), plan.marks.notation)]
     return [_cloth_words(desk), hoop_words(plan)]

@@ -9,7 +9,9 @@ from typing import Any
 from tessil.core.edges.choice import MOST_PIECES
 from tessil.core.edges.pieces import read_pieces, write_piece
 from tessil.core.edges.presets import CARRIED
+from tessil.core.edges.straps import strap_for
 from tessil.core.edits import Edit, edit
+from tessil.core.lengths import read_length
 from tessil.core.plan import Plan
 from tessil.ui.asking import always, field_of
 from tessil.ui.specs import Spec
@@ -71,10 +73,10 @@ def _bias(plan: Plan) -> Iterator[Spec]:
     if bias.source == "tube":
         return
     yield field_of(plan, "bias.least", "length", "Shortest strip", "Shorter ones are left over")
-    if bias.source != "pieces":
-        return
     yield field_of(plan, "bias.prefer", "choice", "Rather", "Both are reckoned, one is used",
                    choices=(("joins", "few joins"), ("waste", "little waste")))  # fmt: skip
+    if bias.source != "pieces":
+        return
     if len(bias.pieces) < MOST_PIECES:
         yield Spec("bias.add", "entry", "A piece",
                    "8 × 15, 8 × 15 ×3, or by its corners: 0 0, 12 0, 9 7", "",
@@ -128,6 +130,8 @@ def _straps(plan: Plan) -> Iterator[Spec]:
                    plan.project.strap.carried, partial(_carry, plan),
                    (("typed", "as typed"), ("hand", "in the hand"), ("shoulder", "on the shoulder"),
                     ("child", "across, a child"), ("adult", "across, an adult")))  # fmt: skip
+        yield Spec("strap.hang", "entry", "Hangs", "Below the shoulder: sets the length", "",
+                   partial(_hang, plan))  # fmt: skip
         yield field_of(plan, "strap.slider", "toggle", "Adjustable, with a slider",
                        "A slider and two rings", "Make the strap adjustable")  # fmt: skip
     yield field_of(plan, "strap.made", "choice", "Made of", "What carries",
@@ -148,6 +152,15 @@ def _carry(plan: Plan, key: Any) -> Edit:
     return edit("Choose how it is carried", *changes)
 
 
+def _hang(plan: Plan, text: str) -> Edit:
+    """A length by the height where the bag shall hang."""
+    hang = read_length(text, plan.project.units)
+    if hang <= 0:
+        raise ValueError("Say how far below the shoulder the bag's top shall hang, such as 20.")
+    return edit("Set the strap by where the bag hangs", ("strap.carried", "typed"),
+                ("shape.sizes.strap_length", strap_for(plan.project, plan.bag, hang)))  # fmt: skip
+
+
 def _closing(plan: Plan) -> Iterator[Spec]:
     if plan.bag.zipper is not None:
         yield field_of(
@@ -159,5 +172,12 @@ def _closing(plan: Plan) -> Iterator[Spec]:
                        choices=(("stops", "in the seams"), ("tabs", "with tabs")))  # fmt: skip
         yield field_of(plan, "zipper.sliders", "choice", "Sliders", "Two open from the middle",
                        choices=(("one", "one"), ("two", "two, facing")))  # fmt: skip
+        yield field_of(plan, "zipper.pull", "toggle", "Pull tab of cloth", "A strip of 1 × 12",
+                       "Give the zipper a pull tab")  # fmt: skip
+    yield field_of(plan, "button.used", "toggle", "Button and loop", "A loop at the back's middle",
+                   "Close it with a button")  # fmt: skip
+    if plan.project.button.used:
+        yield field_of(plan, "button.across", "length", "Button, across", "Its diameter")
+        yield field_of(plan, "button.thick", "length", "Button, thick", "With its shank")
     if plan.edging.cord is not None:
         yield field_of(plan, "cord.thick", "length", "Cord, thick", "Its diameter")

@@ -54,6 +54,10 @@ def _take(folder: Path) -> None:
     _quilting(window, shoot)
     _piecing(window, shoot)
     window.open_demo()
+    window.desk.look(stage=Stage.EDGE)
+    window.desk.turn_leaf("bias")
+    shoot("15-bias")
+    window.desk.turn_leaf("binding")
     window.desk.look(stage=Stage.TRIM)
     window.desk.take_mark(0)
     shoot("5-trim")
@@ -65,13 +69,11 @@ def _take(folder: Path) -> None:
 
 
 def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
-    """The layout flat and as worn, the basket, the scraps."""
+    """The layout, the basket, the scraps."""
     window.open_demo("march-card-clutch")
     window.desk.look(stage=Stage.PIECE)
     window.desk.turn_leaf("prints")
     shoot("14-layout")
-    window.desk.see_worn("front")
-    shoot("15-as-worn")
     window.show_prints()
     shoot("17-basket")
     window.open_demo("reed-pouch")

@@ -1,7 +1,7 @@
 """Edges, binding, piping, straps, zippers and cords of whole bags."""
 
 from fractions import Fraction
-from math import pi, sqrt
+from math import hypot, pi, sqrt
 
 import pytest
 from hypothesis import given
@@ -9,16 +9,20 @@ from hypothesis import strategies as st
 from scipy.integrate import quad
 from shapely.geometry import Polygon
 
+from tessil.core.edges.bias import plan_bias
 from tessil.core.edges.binding import begin_clear, begin_strips
-from tessil.core.edges.choice import Bias, BiasPiece, Binding, Cord, Piping, Strap
+from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Cord, Piping, Strap
 from tessil.core.edges.edging import channel_least, piping_strip
 from tessil.core.edges.pieces import read_pieces, write_piece
 from tessil.core.edges.runs import bound_edge
+from tessil.core.edges.steps import edge_steps
+from tessil.core.edges.straps import hangs, slider_end, strap_for, strap_joins
 from tessil.core.edges.tube import plan_tube, side_by_area
 from tessil.core.edits import applied, edit
 from tessil.core.lengths import MM_PER_INCH, LengthError
 from tessil.core.plan import plan
 from tessil.core.project import Layers, Quilting, ShapeChoice, Zipper
+from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.core.workings import Basis, exact_text
 from tessil.core.workings import given as chosen
@@ -160,6 +164,35 @@ def test_bias_from_new_cloth_reaches_and_is_on_the_cut_list():
         assert 0 <= joint <= float(made.binding.edge.value)
 
 
+@pytest.mark.parametrize("units", ["inch", "metric"])
+def test_higher_cloth_saves_joins_and_lower_cloth_saves_cloth(units):
+    project = tote(units=units, binding=Binding(print="oat", grain="bias"))
+    few, thrifty = (
+        plan(applied(project, edit("", ("bias.prefer", way)))).edging.bias[0]
+        for way in ("joins", "waste")
+    )
+    assert few.joins.whole <= thrifty.joins.whole
+    assert few.new[1].value >= thrifty.new[1].value
+    assert few.other.joined.joins == thrifty.joins.whole
+    assert thrifty.plan.enough
+    lower = thrifty.new[1].value - (1 if units == "inch" else 2 / F(254, 100))
+    outline = ((0, 0), (40, 0), (40, float(lower)), (0, float(lower)))
+    asked = (float(few.width.value), float(few.need.value), 0.25, 4.0, True)
+    assert lower < 4 or not plan_bias((outline,), *asked).enough
+
+
+def test_a_slider_is_set_where_it_meets_no_join():
+    """60 from 42: the one join falls at 39, so that the first half is free for a slider."""
+    project = tote(shape=_bag("satchel", strap_length=60, strap_width=F(3, 2)),
+                   strap=Strap(slider=True))  # fmt: skip
+    stock = project.stock.model_copy(update={"usable_width": F(42)})
+    made = plan(project.model_copy(update={"stock": stock}))
+    (strap,) = made.edging.straps
+    assert strap_joins(made.project, strap) == (39.0,)
+    assert slider_end(made.project, strap) == "first"
+    assert any("first strip" in step for step in edge_steps(made, "straps"))
+
+
 def test_from_three_pieces_come_two_metres_with_the_fewest_joins(demo):
     """The demo's scraps; what is drawn is what is joined."""
     made = plan(demo)
@@ -273,6 +306,45 @@ def test_a_channel_takes_half_the_cord_s_round_and_a_quarter():
     cord = made.edging.cord
     assert cord.channel.value == F(3, 4) >= cord.least.value
     assert cord.each.basis is Basis.GEOMETRY
+
+
+def test_a_strap_is_set_by_where_the_bag_hangs():
+    """Pythagoras: half the strap, half the bag and the height make a right triangle."""
+    project = tote(shape=_bag("satchel", strap_length=50))
+    made = plan(project)
+    length = strap_for(project, made.bag, F(22))
+    longer = plan(applied(project, edit("", ("shape.sizes.strap_length", length))))
+    (strap,) = longer.edging.straps
+    hang = float(hangs(longer.project, longer.bag, strap).value)
+    assert hang == pytest.approx(22, abs=0.1)
+    half, base = (float(length) - 3) / 2, float(made.bag.finished[0].value) / 2
+    assert hypot(hang, base) == pytest.approx(half, abs=1e-3)
+    short = applied(project, edit("", ("shape.sizes.strap_length", F(8))))
+    assert hangs(short, made.bag, plan(short).edging.straps[0]) is None
+
+
+def test_a_loop_goes_over_its_button_and_a_pull_is_on_the_cut_list():
+    made = plan(tote(button=Button(used=True, across=F(1), thick=F(1, 4))))
+    assert made.edging.loop.value == 2 * (1 + F(1, 4)) + 2 * made.project.seams.top
+    assert plan(tote()).edging.loop is None
+    zipped = plan(tote(shape=_bag("flat-pouch", width=F(9), height=F(6)), bags=4,
+                       zipper=Zipper(pull=True)))  # fmt: skip
+    (item,) = [item for item in zipped.items if item.panel == "Zipper pull"]
+    assert (item.width.value, item.height.value, item.number.whole) == (12, 1, 4)
+
+
+@pytest.mark.parametrize("kind", SHAPES)
+def test_what_is_said_of_an_edge_follows_the_choices(kind):
+    made = plan(tote(shape=_bag(kind), button=Button(used=True)))
+    for leaf in ("binding", "bias", "piping", "straps", "closing", "nothing"):
+        for step in edge_steps(made, leaf):
+            assert step.endswith(".")
+    if made.binding is not None:
+        hand = plan(applied(made.project, edit("", ("binding.sewn", "hand"),
+                                               ("binding.first", "back"))))  # fmt: skip
+        assert "topstitch" in edge_steps(made, "binding")[-1]
+        assert "to the front" in edge_steps(hand, "binding")[-1]
+        assert "by hand" in edge_steps(hand, "binding")[-1]
 
 
 # -- pieces typed --------------------------------------------------------------------------

@@ -12,9 +12,9 @@ from tessil.core.edges.binding import (
     begin_strips,
     joined_length,
 )
-from tessil.core.edges.edging import StrapPlan
 from tessil.core.edges.presets import CARRIED
 from tessil.core.edges.runs import bound_edge
+from tessil.core.edges.straps import StrapPlan, slider_end
 from tessil.core.edits import Edit, edit
 from tessil.core.lengths import Inches, round_up
 from tessil.core.places import whole
@@ -190,6 +190,14 @@ def _strap(plan: Plan, strap: StrapPlan) -> Iterator[Snag]:
             f"A strap of {_read(plan, part.length.value)} is short for carrying it so",
             f"From {_read(plan, least[0])} to {_read(plan, least[2])} are usual (common practice).",
             edit(f"Cut it {_read(plan, least[1])}", ("shape.sizes.strap_length", least[1])),
+        )  # fmt: skip
+    if strap.longest is not None and not slider_end(plan.project, strap):
+        yield _snag(
+            plan, "edge.slider", Weight.WARNS,
+            "The slider would run over a join of the strap",
+            "It travels over half of the strap, and at either end there is a join in its way.",
+            edit("Make it of webbing", ("strap.made", "webbing")),
+            edit("Leave the slider out", ("strap.slider", False)),
         )  # fmt: skip
     if choice.ring is not None and choice.ring < strap.finished.value:
         yield _snag(

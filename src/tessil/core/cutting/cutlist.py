@@ -11,7 +11,8 @@ from tessil.core.choices import materials_of
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.cutting.offcuts import from_offcuts
 from tessil.core.edges.binding import BindingPlan
-from tessil.core.edges.edging import Edging, StrapPlan, bound_print
+from tessil.core.edges.edging import Edging, bound_print
+from tessil.core.edges.straps import StrapPlan
 from tessil.core.lengths import Inches
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.strips import cut_across
@@ -291,6 +292,9 @@ def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]
         if cut.new is not None:
             items.append(CutItem(f"Bias for the {cut.what}", "cloth to cut on the cross", cut.cloth,
                                  _times(1, 1, bags), *cut.new, "strips at 45°"))  # fmt: skip
+    if edging.pull is not None:
+        items.append(CutItem("Zipper pull", "strip to fold", bound_print(project),
+                             _times(1, 1, bags), *edging.pull, "folds to ¼"))  # fmt: skip
     if edging.inner is not None:
         length, width = edging.inner
         usable = given("usable width", project.stock.usable_width)

@@ -96,6 +96,14 @@ class Strap(Decided):
     turned_back: Room = Fraction(3, 2)
 
 
+class Button(Decided):
+    """A button and the loop that goes over it."""
+
+    used: bool = False
+    across: Size = Fraction(3, 4)
+    thick: Size = Fraction(1, 8)
+
+
 class Cord(Decided):
     """A drawstring: how thick; its tails and its channel are sizes of the shape."""
 

@@ -9,10 +9,11 @@ from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 
-from tessil.core.bag import Bag, Part
+from tessil.core.bag import Bag
 from tessil.core.edges.bias import BiasPlan, join_cost, plan_bias
 from tessil.core.edges.binding import Begin, BindingPlan, begin_clear
-from tessil.core.edges.runs import Run, bound_edge, runs_of
+from tessil.core.edges.runs import Run, bound_edge, fine, runs_of
+from tessil.core.edges.straps import StrapPlan, plan_strap
 from tessil.core.edges.tube import TubePlan, plan_tube
 from tessil.core.lengths import IN_PER, Inches
 from tessil.core.project import Project
@@ -22,10 +23,8 @@ from tessil.core.trouble import CannotPlan
 from tessil.core.workings import (
     Basis,
     Figure,
-    ceiling,
     count,
     given,
-    no_less,
     total,
     up_to,
 )
@@ -39,6 +38,8 @@ _STANDARD = {
                                                60, 70, 80, 100)),
 }  # fmt: skip
 SEAM = Fraction(1, 4)
+HALF_YARD = Fraction(18)
+HEIGHT_STEP = {"inch": Fraction(1), "metric": IN_PER["cm"] * 2}
 TOPSTITCH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 3}
 
 
@@ -80,21 +81,6 @@ class PipingPlan:
 
 
 @dataclass(frozen=True, slots=True)
-class StrapPlan:
-    """One kind of strap: what to cut, how it is joined, stiffened and hung."""
-
-    part: Part
-    finished: Figure
-    strips: Figure
-    joins: Figure
-    interfacing: tuple[Figure, Figure] | None
-    webbing: Figure | None
-    ring: Figure
-    shortest: Figure | None
-    longest: Figure | None
-
-
-@dataclass(frozen=True, slots=True)
 class ZipperPlan:
     """The zipper to buy and what is done to it."""
 
@@ -125,7 +111,9 @@ class Edging:
     piping: PipingPlan | None
     straps: tuple[StrapPlan, ...]
     zipper: ZipperPlan | None
+    pull: tuple[Figure, Figure] | None  # strip for a pull tab: length and cut width
     cord: CordPlan | None
+    loop: Figure | None  # for a button: cut length of its cord or strip
     begin: Begin | None  # where the binding begins and its joins fall
     inner: tuple[Figure, Figure] | None  # length and cut width of the binding of inner seams
 
@@ -141,6 +129,12 @@ def bound_print(project: Project) -> str:
     return project.prints[-1].key if project.prints else "cloth"
 
 
+PULL = (
+    given("pull tab, length", 12, Basis.PRACTICE),
+    given("pull tab, cut", 1, Basis.PRACTICE),
+)
+
+
 def plan_edging(project: Project, bag: Bag, binding: BindingPlan | None, marks: Rulers) -> Edging:
     """All of it; raises CannotPlan for sizes that lead nowhere."""
     runs = tuple(run for panel in bag.panels for run in runs_of(panel))
@@ -151,9 +145,11 @@ def plan_edging(project: Project, bag: Bag, binding: BindingPlan | None, marks: 
         bias=bias,
         begin=_begin(project, bag, binding, bias),
         piping=piping,
-        straps=tuple(_strap(project, part) for part in bag.parts if part.cloth),
+        straps=tuple(plan_strap(project, part) for part in bag.parts if part.cloth),
         zipper=_zipper(project, bag),
+        pull=PULL if project.zipper.pull and bag.zipper is not None else None,
         cord=_cord(project, bag),
+        loop=_loop(project),
         inner=_inner(project, bag, runs, marks),
     )
 
@@ -210,14 +206,10 @@ def _cut(project: Project, wanted: Wanted, marks: Rulers, first: bool) -> BiasCu
 
 def _figures(plan: BiasPlan) -> tuple[Figure, Figure, Figure]:
     return (
-        given("joined, they reach", _fine(plan.joined.reaches), Basis.GEOMETRY),
+        given("joined, they reach", fine(plan.joined.reaches), Basis.GEOMETRY),
         count("joins", plan.joined.joins, Basis.GEOMETRY),
-        given("of the pieces cut into, over", _fine(max(plan.waste, 0.0)), Basis.GEOMETRY, 2),
+        given("of the pieces cut into, over", fine(max(plan.waste, 0.0)), Basis.GEOMETRY, 2),
     )
-
-
-def _fine(value: float) -> Fraction:
-    return Fraction(round(value * 1000), 1000)
 
 
 def _from_pieces(project: Project, wanted: Wanted) -> BiasCut:
@@ -231,36 +223,58 @@ def _from_pieces(project: Project, wanted: Wanted) -> BiasCut:
 
 
 def _from_new(project: Project, wanted: Wanted, marks: Rulers) -> BiasCut:
-    """A rectangle across the cloth, as high as it must be; or the square of a tube."""
+    """A rectangle across the cloth: as low as will do, or higher for fewer joins; or a tube's
+    square."""
     usable = project.stock.usable_width
-    step = marks.ruler.value * 8
-    high = max(step * 6, wanted.width.value * 2)
-    while True:
-        if high > 10 * usable:
-            raise CannotPlan("bias.least", "No length of this cloth gives bias enough: take wider "
-                             "cloth or shorter pieces.")  # fmt: skip
-        w, h = float(usable), float(high)
-        shape: Outline = ((0.0, 0.0), (w, 0.0), (w, h), (0.0, h))
-        least = min(float(project.bias.least), h)
-        plan = _planned((shape,), float(wanted.width.value), float(wanted.need.value), least, True)
-        if plan.enough:
-            break
-        high += step
+    tried = _heights(project, wanted, marks)
+    fewest = project.bias.prefer == "joins"
+    ways = [min(tried, key=_by_joins), tried[0]]
+    (high, plan), (_, other) = ways if fewest else reversed(ways)
     new = (given("usable width", usable), given("cloth for it, height", high, Basis.GEOMETRY))
     tube = None
     if project.bias.source == "tube":
         tube = plan_tube(wanted.need, wanted.width, given("seam of the tube", SEAM), marks.ruler)
         new = (tube.side, tube.side)
-    return BiasCut(wanted.what, wanted.cloth, wanted.width, wanted.need, plan, None, (shape,),
-                   *_figures(plan), new=new,
+    return BiasCut(wanted.what, wanted.cloth, wanted.width, wanted.need, plan, other,
+                   (_rectangle(usable, high),), *_figures(plan), new=new,
                    quarters=_quarters(project, wanted.width, wanted.need), tube=tube)  # fmt: skip
+
+
+def _by_joins(one: tuple[Inches, BiasPlan]) -> tuple[int, Inches]:
+    return one[1].joined.joins, one[0]
+
+
+def _rectangle(width: Inches, height: Inches) -> Outline:
+    w, h = float(width), float(height)
+    return ((0.0, 0.0), (w, 0.0), (w, h), (0.0, h))
+
+
+def _heights(project: Project, wanted: Wanted, marks: Rulers) -> list[tuple[Inches, BiasPlan]]:
+    """Heights of cloth that give enough, the lowest first, up to half a yard if that will do."""
+    usable, step = project.stock.usable_width, HEIGHT_STEP[marks.notation.units]
+    high = max(step * 4, wanted.width.value * 2)
+    found: list[tuple[Inches, BiasPlan]] = []
+    while not found or high <= HALF_YARD:
+        if high > 10 * usable:
+            raise CannotPlan("bias.least", "No length of this cloth gives bias enough: take wider "
+                             "cloth or shorter pieces.")  # fmt: skip
+        least = min(float(project.bias.least), float(high))
+        plan = _planned((_rectangle(usable, high),), float(wanted.width.value),
+                        float(wanted.need.value), least, True)  # fmt: skip
+        if plan.enough:
+            found.append((high, plan))
+        high += step
+    return found
 
 
 def _quarters(project: Project, width: Figure, need: Figure) -> Figure:
     """How many fat quarters give as much."""
-    w, h = (float(side) for side in FAT_QUARTER)
-    one: Outline = ((0.0, 0.0), (w, 0.0), (w, h), (0.0, h))
-    asked = (float(width.value), float(need.value), min(float(project.bias.least), h))
+    one = _rectangle(*FAT_QUARTER)
+    asked = (
+        float(width.value),
+        float(need.value),
+        min(float(project.bias.least), float(FAT_QUARTER[0])),
+    )
     number = 1
     while number < 20 and not _planned((one,) * number, *asked, True).enough:
         number += 1
@@ -311,45 +325,6 @@ def _piping(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers) ->
     )
 
 
-# -- straps -------------------------------------------------------------------------------
-
-
-_SHORT = given("short at each end", Fraction(1, 2), Basis.PRACTICE)
-
-
-def _strap(project: Project, part: Part) -> StrapPlan:
-    """Four times its finished width, folded to the middle twice; joined as the cloth asks."""
-    choice = project.strap
-    usable = given("usable width", project.stock.usable_width)
-    finished = (part.cut / 4).called(f"{part.label.lower()}, finished width")
-    one = count("strip", 1, Basis.GEOMETRY)
-    strips = no_less(ceiling((part.length - part.cut) / (usable - part.cut)), one).called(
-        "strips for each"
-    )
-    interfacing = None
-    if choice.interfaced and choice.made == "cloth":
-        interfacing = (
-            (2 * finished).called("interfacing, width"),
-            (part.length - 2 * _SHORT).called("interfacing, length"),
-        )
-    webbing = part.length.called("webbing, length") if choice.made == "webbing" else None
-    adjusts = choice.slider and part.key == "strap"
-    back = given("turned back", choice.turned_back)
-    longest = (part.length - 2 * back).called("strap at its longest") if adjusts else None
-    shortest = (part.length / 2 + back).called("strap at its shortest") if adjusts else None
-    return StrapPlan(
-        part=part,
-        finished=finished,
-        strips=strips,
-        joins=(strips - 1).called("joins of the strap"),
-        interfacing=interfacing,
-        webbing=webbing,
-        ring=given("ring in hand", choice.ring) if choice.ring else finished.called("ring, inside"),
-        shortest=shortest,
-        longest=longest,
-    )
-
-
 # -- zipper and cord --------------------------------------------------------------------------
 
 
@@ -392,6 +367,16 @@ def _cord(project: Project, bag: Bag) -> CordPlan | None:
     return CordPlan(thick, least, channel, part.length.called("each cord, length"))
 
 
+def _loop(project: Project) -> Figure | None:
+    """A loop goes over its button edge first: inside it is as long as the button's girth."""
+    choice = project.button
+    if not choice.used:
+        return None
+    girth = 2 * (given("button across", choice.across) + given("its thickness", choice.thick))
+    seams = 2 * given("seam", project.seams.top, Basis.CHOSEN)
+    return (girth + seams).called("loop, cut length")
+
+
 def _inner(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers
            ) -> tuple[Figure, Figure] | None:  # fmt: skip
     """Binding of the raw seams inside a bag whose lining is quilted in: the seam and 1 in each."""
@@ -417,4 +402,4 @@ def bias_bound(plan: BiasPlan) -> str:
     return f"At least {plan.least} joins, whatever is chosen."
 
 
-JOIN_COST = given("a join takes", _fine(join_cost(float(SEAM))), Basis.GEOMETRY)
+JOIN_COST = given("a join takes", fine(join_cost(float(SEAM))), Basis.GEOMETRY)

@@ -58,7 +58,8 @@ def _length(edge: Edge) -> float:
     return hypot(float(edge.end[0] - edge.start[0]), float(edge.end[1] - edge.start[1]))
 
 
-def _fine(value: float) -> Fraction:
+def fine(value: float) -> Fraction:
+    """A length that was measured in floats, to a ten-thousandth of an inch."""
     return Fraction(round(value * 10000), 10000)
 
 
@@ -67,7 +68,7 @@ def _exact(edges: list[Edge]) -> Figure:
     parts = []
     for edge in edges:
         dx, dy = abs(edge.end[0] - edge.start[0]), abs(edge.end[1] - edge.start[1])
-        exact = dx + dy if dx == 0 or dy == 0 else _fine(_length(edge))
+        exact = dx + dy if dx == 0 or dy == 0 else fine(_length(edge))
         parts.append(given(edge.name, exact, Basis.GEOMETRY))
     if len(parts) == 1:
         return parts[0]
@@ -105,7 +106,7 @@ def _radius(points: list[Point]) -> Figure | None:
     twice = abs((bx - ax) * (cy - ay) - (by - ay) * (cx - ax))
     if twice < 1e-9:
         return None
-    return given("radius of the curve", _fine(a * b * c / (2 * twice)), Basis.GEOMETRY)
+    return given("radius of the curve", fine(a * b * c / (2 * twice)), Basis.GEOMETRY)
 
 
 def runs_of(panel: Panel) -> tuple[Run, ...]:
@@ -135,7 +136,7 @@ def _run(panel: Panel, name: str, numbers: list[int], corners: list[Point]) -> R
         finish=edges[0].finish,
         allowance=edges[0].allowance,
         cut=_exact(edges).called(f"{name}, cut edge"),
-        sewn=given(f"{name}, seam line", _fine(sewn), Basis.GEOMETRY),
+        sewn=given(f"{name}, seam line", fine(sewn), Basis.GEOMETRY),
         radius=_radius(points),
         points=tuple(points),
     )

@@ -1,0 +1,99 @@
+"""Straps, handles and tabs: what is cut, joined, stiffened, and how far down they let a bag hang.
+
+A strip is cut four times as wide as it ends and folded to the middle twice (common practice).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from tessil.core.bag import Bag, Part
+from tessil.core.edges.runs import fine
+from tessil.core.lengths import Inches, round_up
+from tessil.core.project import Project
+from tessil.core.workings import Basis, Figure, ceiling, count, given, no_less
+
+
+@dataclass(frozen=True, slots=True)
+class StrapPlan:
+    """One kind of strap: what to cut, how it is joined, stiffened and hung."""
+
+    part: Part
+    finished: Figure
+    strips: Figure
+    joins: Figure
+    interfacing: tuple[Figure, Figure] | None
+    webbing: Figure | None
+    ring: Figure
+    shortest: Figure | None
+    longest: Figure | None
+
+
+NONE = count("joins of the strap", 0, Basis.GEOMETRY)
+_SHORT = given("short at each end", Fraction(1, 2), Basis.PRACTICE)
+
+
+def plan_strap(project: Project, part: Part) -> StrapPlan:
+    """Four times its finished width, folded to the middle twice; joined as the cloth asks."""
+    choice = project.strap
+    usable = given("usable width", project.stock.usable_width)
+    finished = (part.cut / 4).called(f"{part.label.lower()}, finished width")
+    one = count("strip", 1, Basis.GEOMETRY)
+    strips = no_less(ceiling((part.length - part.cut) / (usable - part.cut)), one).called(
+        "strips for each"
+    )
+    interfacing = None
+    if choice.interfaced and choice.made == "cloth":
+        interfacing = (
+            (2 * finished).called("interfacing, width"),
+            (part.length - 2 * _SHORT).called("interfacing, length"),
+        )
+    webbing = part.length.called("webbing, length") if choice.made == "webbing" else None
+    adjusts = choice.slider and part.key == "strap"
+    back = given("turned back", choice.turned_back)
+    longest = (part.length - 2 * back).called("strap at its longest") if adjusts else None
+    shortest = (part.length / 2 + back).called("strap at its shortest") if adjusts else None
+    return StrapPlan(
+        part=part,
+        finished=finished,
+        strips=strips,
+        joins=(strips - 1).called("joins of the strap") if webbing is None else NONE,
+        interfacing=interfacing,
+        webbing=webbing,
+        ring=given("ring in hand", choice.ring) if choice.ring else finished.called("ring, inside"),
+        shortest=shortest,
+        longest=longest,
+    )
+
+
+def strap_joins(project: Project, strap: StrapPlan) -> tuple[float, ...]:
+    """Where joins fall if each strip is used to its end, inches; a join takes the strip's width."""
+    usable, cut = float(project.stock.usable_width), float(strap.part.cut.value)
+    return tuple((usable - cut) * at + cut / 2 for at in range(1, strap.joins.whole + 1))
+
+
+def slider_end(project: Project, strap: StrapPlan) -> str:
+    """At which end of a strap a slider never meets a join: it travels over half of the strap."""
+    joins, long = strap_joins(project, strap), float(strap.part.length.value)
+    if all(join > long / 2 for join in joins):
+        return "first"
+    return "last" if all(join < long / 2 for join in joins) else ""
+
+
+def hangs(project: Project, bag: Bag, strap: StrapPlan) -> Figure | None:
+    """How far below the shoulder the bag's top hangs: the strap is two sides of a triangle whose
+    base is the bag's width (geometry).  None if it is shorter than that."""
+    back = project.strap.turned_back
+    half = (float(strap.part.length.value) - 2 * float(back)) / 2
+    base = float(bag.finished[0].value) / 2
+    if half <= base:
+        return None
+    return given("hangs below the shoulder", fine((half**2 - base**2) ** 0.5), Basis.GEOMETRY)
+
+
+def strap_for(project: Project, bag: Bag, hang: Inches) -> Inches:
+    """The cut length of a strap that lets the bag hang so far below the shoulder."""
+    base = float(bag.finished[0].value) / 2
+    side = fine((float(hang) ** 2 + base**2) ** 0.5)
+    return round_up(2 * side + 2 * project.strap.turned_back, Fraction(1, 8))

@@ -1,0 +1,162 @@
+"""Single things of the edge stage, unrolled: piping, a strap, the zipper, a cord's channel.
+
+Knows the plan and pictures; must not know Qt.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from tessil.core.edges.edging import bound_print
+from tessil.core.edges.runs import Run
+from tessil.core.edges.straps import StrapPlan, strap_joins
+from tessil.core.plan import Plan
+from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Sheet, rectangle
+
+Part = tuple[list[Item], float, float]
+CLIP = 0.5  # inches between clips on a curve; common practice
+
+
+def piping_unrolled(plan: Plan, panel: str) -> Part:
+    """The piping of a panel as it is sewn in: its corners clipped, its curves clipped often."""
+    piping = plan.edging.piping
+    assert piping is not None
+    read = plan.marks.notation.read_off
+    runs = [run for run in plan.edging.runs_on(panel)
+            if run.finish == "seam" and "notch" not in run.name]  # fmt: skip
+    long = sum(float(run.sewn.value) for run in runs)
+    over, high = float(plan.project.piping.overlap), 0.9
+    items: list[Item] = [
+        Label((0, -0.7), "The piping, unrolled: where its allowance is clipped", align="left",
+              strong=True),
+        Sheet(rectangle(0, 0, long, high), "paper"), Sheet(rectangle(long, 0, over, high), "glow"),
+        Line(rectangle(0, 0, long + over, high), "raw", closed=True),
+        Line(((0, high * 0.3), (long + over, high * 0.3)), "quilt"),
+        Dimension((0, high), (long + over, high), read(piping_length(runs, plan)), 0.8),
+    ]  # fmt: skip
+    x = 0.0
+    for run in runs:
+        items += [Line(((at, high), (at, high * 0.4)), "mark") for at in _clips(run, x)]
+        x += float(run.sewn.value)
+    return items, long + over, high + 2.2
+
+
+def piping_length(runs: list[Run], plan: Plan) -> Fraction:
+    """A panel's piping: its seams and one overlap."""
+    return sum((run.sewn.value for run in runs), plan.project.piping.overlap)
+
+
+def _clips(run: Run, begins: float) -> list[float]:
+    """Along a curve every half inch; else three, close together, at the corner it begins with."""
+    long = float(run.sewn.value)
+    if run.radius is not None:
+        return [begins + CLIP * at for at in range(int(long / CLIP) + 1)]
+    return [begins + at for at in (0.0, 0.25, 0.5)] if begins else []
+
+
+def piping_strip_part(plan: Plan) -> Part:
+    """The piping's strip round its cord, seen from its end, and a length of it."""
+    piping = plan.edging.piping
+    assert piping is not None
+    read = plan.marks.notation.read_off
+    wide, seam = float(piping.strip.value), float(piping.allowance.value)
+    cloth = plan.project.print_of(piping.cloth)
+    shape = rectangle(0, 0, 12.0, wide)
+    items: list[Item] = [
+        Label((0, -0.5), "Its strip, flat: the cord lies in the middle", align="left", strong=True),
+        Cloth(shape, cloth),
+        Line(shape, "raw", closed=True),
+        Line(((0, seam), (12.0, seam)), "seam"),
+        Line(((0, wide - seam), (12.0, wide - seam)), "seam"),
+        Line(((0, wide / 2), (12.0, wide / 2)), "fold"),
+        Dimension((12.0, 0), (12.0, wide), read(piping.strip.value), 0.8),
+        Dimension((0, 0), (0, seam), read(piping.allowance.value), -0.6),
+    ]
+    return items, 12.0, wide + 0.6
+
+
+def strap_part(plan: Plan, strap: StrapPlan) -> Part:
+    """One strap as it is cut, and as it ends with its stitch boxes."""
+    read = plan.marks.notation.read_off
+    length, cut = float(strap.part.length.value), float(strap.part.cut.value)
+    cloth = plan.project.print_of(bound_print(plan.project))
+    shape = rectangle(0, 0, length, cut)
+    many = f" ×{strap.part.number}" if strap.part.number > 1 else ""
+    items: list[Item] = [
+        Label((0, -0.8), f"{strap.part.label}{many}, cut", align="left", strong=True),
+        Cloth(shape, cloth), Line(shape, "raw", closed=True),
+    ]  # fmt: skip
+    for at in strap_joins(plan.project, strap):
+        items += [Line(((at - cut / 2, cut), (at + cut / 2, 0.0)), "picked"),
+                  Label((at, -0.8), "join")]  # fmt: skip
+    if strap.interfacing is not None:
+        width, long = (float(figure.value) for figure in strap.interfacing)
+        firm = rectangle((length - long) / 2, (cut - width) / 2, long, width)
+        items += [Sheet(firm, "window"), Line(firm, "thin", closed=True)]
+    for share in (0.25, 0.5, 0.75):
+        items.append(Line(((0, cut * share), (length, cut * share)), "fold"))
+    items += [
+        Dimension((0, cut), (length, cut), read(strap.part.length.value), 0.7),
+        Dimension((length, 0), (length, cut), read(strap.part.cut.value), 0.7),
+    ]
+    y, done = cut + 3.4, cut / 4
+    items += [Sheet(rectangle(0, y, length, done), "paper"),
+              Line(rectangle(0, y, length, done), "raw", closed=True)]  # fmt: skip
+    back = float(plan.project.strap.turned_back)
+    for x in (0.0, length - back):
+        items.append(Line(rectangle(x, y, back, done), "mark", closed=True))
+        items.append(Line(((x, y), (x + back, y + done)), "mark"))
+        items.append(Line(((x, y + done), (x + back, y)), "mark"))
+    items.append(Dimension((length, y), (length, y + done), read(strap.finished.value), 0.7))
+    return items, length, y + done
+
+
+def zipper_part(plan: Plan) -> Part:
+    zipper, need = plan.edging.zipper, plan.bag.zipper
+    assert zipper is not None
+    assert need is not None
+    read = plan.marks.notation.read_off
+    buy, spans = float(zipper.buy.value), float(need.spans.value)
+    between = float(need.between.value)
+    start = max((buy - spans) / 2, 0.0)
+    inner = start + (spans - between) / 2
+    items: list[Item] = [
+        Label((0, -0.6), "The zipper", align="left", strong=True),
+        Sheet(rectangle(0, 0, buy, 1.2), "off"),
+        Sheet(rectangle(start, 0, min(spans, buy), 1.2), "paper"),
+        Line(rectangle(0, 0, buy, 1.2), "raw", closed=True),
+        Line(((0.2, 0.6), (buy - 0.2, 0.6)), "cord"),
+        Line(((0.2, 0.6), (buy - 0.2, 0.6)), "teeth"),
+        Line(((inner, -0.3), (inner, 1.5)), "seam"),
+        Line(((inner + between, -0.3), (inner + between, 1.5)), "seam"),
+        Dimension((0, 1.2), (buy, 1.2), read(zipper.buy.value), 2.0),
+        Dimension((inner, 1.2), (inner + between, 1.2), read(need.between.value), 0.7),
+    ]
+    middle = inner + between / 2
+    pulls = (middle - 0.5, middle + 0.1) if zipper.sliders == 2 else (inner + 1.0,)
+    for x in pulls:
+        pull = rectangle(x, 0.35, 0.4, 0.5)
+        items += [Sheet(pull, "shade"), Line(pull, "notch", closed=True)]
+    if zipper.tape is not None:
+        for x in (inner, inner + between - 0.5):
+            tab = rectangle(x, 0, 0.5, 1.2)
+            items += [Sheet(tab, "binding"), Line(tab, "raw", closed=True)]
+    return items, buy, 3.6
+
+
+def cord_part(plan: Plan) -> Part:
+    cord = plan.edging.cord
+    assert cord is not None
+    read = plan.marks.notation.read_off
+    channel, thick = float(cord.channel.value), float(cord.thick.value)
+    items: list[Item] = [
+        Label((0, -0.6), "The channel, and the cord in it", align="left", strong=True),
+        Sheet(rectangle(0, 0, 16.0, channel), "paper"),
+        Line(((0, 0), (16.0, 0)), "quilt"),
+        Line(((0, channel), (16.0, channel)), "quilt"),
+        Sheet(rectangle(-1.5, (channel - thick) / 2, 19.0, thick), "shade"),
+        Dimension((17.5, 0), (17.5, channel), read(cord.channel.value), 0.7),
+        Label((0, channel + 0.8), f"at least {read(cord.least.value)}; each cord "
+              f"{read(cord.each.value)}", align="left"),
+    ]  # fmt: skip
+    return items, 18.0, channel + 1.4
