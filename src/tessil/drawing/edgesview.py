@@ -6,6 +6,7 @@ Knows the plan and pictures; must not know Qt.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from fractions import Fraction
 from math import sqrt
 
 from tessil.core.edges.bias import Joined, join_cost
@@ -16,6 +17,7 @@ from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.polygons import box_of, shifted
 from tessil.core.project import Print
+from tessil.core.workings import Basis, given, value_text
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.edgeparts import (
     cord_part,
@@ -331,10 +333,11 @@ def _joined_part(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
     words = f"{joined.joins} join{'' if joined.joins == 1 else 's'}; they reach "
     words += f"{read(cut.reaches.value)}, {read(cut.need.value)} are needed"
     if cut.other is not None:
+        over = given("over", Fraction(round(max(cut.other.waste, 0.0))), Basis.GEOMETRY, 2)
         words += f"; the other way: {cut.other.joined.joins} joins, "
-        words += f"{max(cut.other.waste, 0.0):.0f} sq in over"
+        words += f"{value_text(over, plan.marks.notation)} over"
     items.append(Label((0.0, y + width + 1.1), words, align="left"))
-    return items, min(float(cut.reaches.value), MOST_WIDE), y + width + 1.2
+    return items, min(float(cut.reaches.value), MOST_WIDE), y + width + 2.4
 
 
 # -- piping, straps, closing ------------------------------------------------------------------

@@ -323,11 +323,11 @@ def cut_csv(plan: Plan) -> str:
 
 
 def finished_text(plan: Plan) -> str:
-    """``11 wide × 9¼ high × 3 deep``."""
+    """``11 wide × 9¼ high × 3 deep``; in centimetres the unit stands once, with the last."""
     read = plan.marks.notation.read_off
-    words = ("wide", "high", "deep")
-    sizes = zip(plan.bag.finished, words, strict=False)
-    return " × ".join(f"{read(figure.value)} {word}" for figure, word in sizes)
+    sizes = list(zip(plan.bag.finished, ("wide", "high", "deep"), strict=False))
+    told = [f"{read(figure.value)} {word}" for figure, word in sizes]
+    return " × ".join([*(text.replace(" cm ", " ") for text in told[:-1]), told[-1]])
 
 
 def report_text(plan: Plan) -> str:

@@ -158,7 +158,9 @@ class LadderBar(QWidget):
         for cell in self.cells.values():
             cell.show_narrow(narrow)
         for arrow in self.findChildren(Arrow):
-            arrow.setFixedWidth(14 if narrow else 20)
+            arrow.setFixedWidth(12 if narrow else 20)
+        self.row.setSpacing(2 if narrow else 4)
+        self.row.setContentsMargins(*((12, 10, 4, 8) if narrow else (16, 10, 12, 8)))
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
