@@ -19,6 +19,7 @@ from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
+from edges import biasing
 from layouts import courses, layouts, pieces_on_the_bench
 from quilting import fitting, lines, sliding
 
@@ -170,6 +171,7 @@ def main() -> None:
         lines(percentiles, timed)
         fitting(percentiles, timed)
         sliding(percentiles)
+        biasing(percentiles, timed)
         layouts()
         courses()
         pieces_on_the_bench(percentiles, timed)

@@ -148,6 +148,17 @@ def test_inner_seams_are_bound_where_the_lining_is_quilted_in():
     assert plan(tote(binding=Binding(print="oat", inner=True))).edging.inner is None
 
 
+@pytest.mark.parametrize(
+    ("lining", "inner", "words"),
+    [("drop-in", False, "in a seam"), ("none", False, "in a seam, overcast"),
+     ("quilted-in", False, "in a seam, overcast"), ("quilted-in", True, "in a seam, bound inside")],
+)  # fmt: skip
+def test_a_seam_no_lining_hides_is_overcast_or_bound(lining, inner, words):
+    made = plan(tote(lining=lining, binding=Binding(print="oat", inner=inner)))
+    said = {run.becomes for run in made.edging.runs_on("front") if run.finish == "seam"}
+    assert said == {words}
+
+
 # -- bias of whole bags --------------------------------------------------------------------
 
 

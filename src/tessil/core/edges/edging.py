@@ -5,7 +5,7 @@ Knows the bag model and the choices; what is bound stands in ``binding``.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 
@@ -137,7 +137,7 @@ PULL = (
 
 def plan_edging(project: Project, bag: Bag, binding: BindingPlan | None, marks: Rulers) -> Edging:
     """All of it; raises CannotPlan for sizes that lead nowhere."""
-    runs = tuple(run for panel in bag.panels for run in runs_of(panel))
+    runs = tuple(_seen_inside(project, run) for panel in bag.panels for run in runs_of(panel))
     piping = _piping(project, bag, runs, marks)
     bias = _bias(project, binding, piping, marks)
     return Edging(
@@ -152,6 +152,14 @@ def plan_edging(project: Project, bag: Bag, binding: BindingPlan | None, marks: 
         loop=_loop(project),
         inner=_inner(project, bag, runs, marks),
     )
+
+
+def _seen_inside(project: Project, run: Run) -> Run:
+    """A seam that no dropped-in lining hides is overcast, or bound."""
+    if run.finish != "seam" or project.lining == "drop-in":
+        return run
+    bound = project.binding.inner and project.lining == "quilted-in"
+    return replace(run, inside="bound inside" if bound else "overcast")
 
 
 # -- bias -------------------------------------------------------------------------------

@@ -38,10 +38,11 @@ class Run:
     sewn: Figure
     radius: Figure | None
     points: tuple[Point, ...]
+    inside: str = ""  # what becomes of a seam's raw allowance where no lining hides it
 
     @property
     def becomes(self) -> str:
-        return BECOMES[self.finish]
+        return BECOMES[self.finish] + (f", {self.inside}" if self.inside else "")
 
     @property
     def tight(self) -> bool:
