@@ -172,6 +172,21 @@ def test_piping_goes_in_and_a_wrong_allowance_is_mended_by_its_fix(plain):
     assert window.desk.project.piping.allowance is None
 
 
+def test_a_cord_is_chosen_from_the_list_or_measured(plain):
+    window = plain.window
+    plain.leaf("piping")
+    _tick(plain, "piping.on.front")
+    assert plain.field("piping.usual").currentText() == "2.5 mm"
+    plain.choose("piping.usual", "6 mm")
+    assert window.desk.plan.edging.piping.strip.value == F(3, 2)  # 0.742 + ¾, up to ⅛
+    plain.click(plain.field("piping.around"))
+    plain.type("1 1/2")
+    plain.press(Qt.Key.Key_Return)
+    assert window.desk.plan.edging.piping.strip.value == F(9, 4)
+    plain.choose("piping.usual", "3 mm")
+    assert window.desk.project.piping.around is None
+
+
 def test_how_it_is_carried_sets_the_strap_and_a_narrow_ring_is_a_snag(satchel):
     window = satchel.window
     satchel.leaf("straps")

@@ -8,7 +8,7 @@ from typing import Any
 
 from tessil.core.edges.choice import MOST_PIECES
 from tessil.core.edges.pieces import read_pieces, write_piece
-from tessil.core.edges.presets import CARRIED
+from tessil.core.edges.presets import CARRIED, CORDS
 from tessil.core.edges.straps import strap_for
 from tessil.core.edits import Edit, edit
 from tessil.core.lengths import read_length
@@ -108,12 +108,22 @@ def _piping(plan: Plan) -> Iterator[Spec]:
         return
     yield field_of(plan, "piping.print", "choice", "Cloth", "What covers the cord",
                    choices=(("", "as the binding"), *_prints(plan)))  # fmt: skip
+    usual = next((name for name, thick in CORDS if thick == plan.project.piping.cord), "")
+    yield Spec("piping.usual", "choice", "Cord", "Sets its thickness", usual, _cord,
+               (("", "as typed"), *((name, name) for name, _ in CORDS)))  # fmt: skip
     yield field_of(plan, "piping.cord", "length", "Cord, thick", "Its diameter")
     yield field_of(
         plan, "piping.around", "length?", "Round it", "Measured; empty: from its thickness"
     )
     yield field_of(plan, "piping.allowance", "length?", "Allowance", "Empty: as the seam")
     yield field_of(plan, "piping.overlap", "length", "Overlap", "Where its ends meet: 1 to 2")
+
+
+def _cord(name: Any) -> Edit:
+    thick = dict(CORDS).get(name)
+    if thick is None:
+        return edit("Choose a cord")
+    return edit("Choose a cord", ("piping.cord", thick), ("piping.around", None))
 
 
 def _pipe(chosen: tuple[str, ...], key: str, on: bool) -> Edit:

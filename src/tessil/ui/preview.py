@@ -34,7 +34,7 @@ class Preview(QWidget):
         outer = QVBoxLayout(self)
         outer.setContentsMargins(16, 12, 16, 12)
         outer.addLayout(self._head())
-        area = QScrollArea()
+        self.area = area = QScrollArea()
         area.setWidgetResizable(True)
         area.setFrameShape(QFrame.Shape.NoFrame)
         area.setAccessibleName("Worksheet pages")
@@ -80,6 +80,7 @@ class Preview(QWidget):
             words if can_print else f"{words} No printer is set up here: save a PDF."
         )
         self._paint()
+        self.area.horizontalScrollBar().setValue(0)
         self.save.setFocus()
 
     def _make_room(self, number: int) -> None:

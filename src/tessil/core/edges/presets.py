@@ -20,6 +20,11 @@ def _cm(*values: int) -> Three:
     return least, usual, most
 
 
+# Piping cords by their thickness; common practice, sizes from memory.
+CORDS: tuple[tuple[str, Inches], ...] = tuple(
+    (f"{mm} mm", Fraction(mm) * IN_PER["mm"]) for mm in ("2", "2.5", "3", "4", "5", "6", "8")
+)
+
 CARRIED: dict[str, dict[str, Three]] = {
     "inch": {
         "hand": _inches(14, 18, 22), "shoulder": _inches(24, 28, 34), "child": _inches(32, 35, 40),
