@@ -393,8 +393,8 @@ def test_fifty_million_points_are_refused_at_once(clutch, tmp_path):
 def test_the_layout_page_is_in_the_worksheet(clutch):
     window = clutch.window
     clutch.ctrl(Qt.Key.Key_P)
-    assert len(window.preview.pages) == 8
-    assert "8 pages" in window.preview.words.text()
+    assert len(window.preview.pages) == 7
+    assert "7 pages" in window.preview.words.text()
 
 
 def test_the_leaf_of_prints_counts_what_is_laid(clutch):

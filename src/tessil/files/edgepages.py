@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from tessil.core.edge_readings import edge_readings
 from tessil.core.edges.steps import edge_steps
 from tessil.core.plan import Plan
@@ -16,12 +18,28 @@ LEAVES = ("binding", "bias", "piping", "straps", "closing")
 MOST_HIGH = 74.0  # mm of one drawing
 STRIP_WIDTHS = (22, 24, 14, 14, 14, 20, 26, 20, 26)  # mm of the columns of the list
 MOST_STRIPS = 22
+FEW = 8  # strips that go on one page with a drawing
 
 
 def has_edges(plan: Plan) -> bool:
     """Whether there is anything at the edges to cut or to buy."""
     edging = plan.edging
     return bool(plan.binding or edging.bias or edging.straps or edging.zipper or edging.cord)
+
+
+def edge_pages(plan: Plan) -> list[Callable[[Sheet, Plan], None]]:
+    """One page where there is but one drawing; else drawings and lists on a page each."""
+    if not has_edges(plan):
+        return []
+    if len(paper_pictures(plan)) == 1 and len(strip_rows(plan)) <= FEW:
+        return [_both]
+    return [paint_edges, paint_edge_list]
+
+
+def _both(sheet: Sheet, plan: Plan) -> None:
+    paint_edges(sheet, plan)
+    sheet.y += 4
+    paint_edge_list(sheet, plan)
 
 
 def paint_edges(sheet: Sheet, plan: Plan) -> None:

@@ -32,7 +32,7 @@ from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.pictures import View, bag_picture, picture_of
-from tessil.files.edgepages import has_edges, paint_edge_list, paint_edges
+from tessil.files.edgepages import edge_pages
 from tessil.files.layoutpage import laid_out, paint_layout
 from tessil.files.projectfile import FileTrouble, write_export
 from tessil.files.quiltpages import (
@@ -236,8 +236,7 @@ def pages(plan: Plan) -> list[Page]:
         *((paint_sandwich, panel) for panel in layered(plan)),
         *((paint_quilting, panel) for panel in quilted(plan)),
     ]
-    if has_edges(plan):
-        made += [(paint_edges, None), (paint_edge_list, None)]
+    made += [(work, None) for work in edge_pages(plan)]
     if quilted(plan):
         made.append((paint_swatch_sheet, None))
     later: list[Page] = [

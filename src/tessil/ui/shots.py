@@ -102,7 +102,7 @@ def _quilting(window: Window, shoot: Callable[[str], None]) -> None:
     area = window.preview.findChild(QScrollArea)
     assert isinstance(area, QScrollArea)
     bar = area.horizontalScrollBar()
-    bar.setValue(round(bar.maximum() * 0.75))  # the layers and the map of the lines
+    bar.setValue(round(bar.maximum() * 0.58))  # the layers and the map of the lines
     shoot("18-sewing-pages")
 
 
