@@ -249,7 +249,9 @@ def bias_map(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
     cloth = plan.project.print_of(cut.cloth)
     order = {(used.strip.scrap, used.strip.number): at
              for at, used in enumerate(cut.plan.joined.used, start=1)}  # fmt: skip
-    items: list[Item] = [Label((0.0, -0.8), f"Bias for the {cut.what}", align="left", strong=True)]
+    items: list[Item] = [
+        Label((0.0, -0.8), f"Bias for the {cut.what} of one bag", align="left", strong=True)
+    ]
     x, high, wide, top = 0.0, 0.0, 0.0, 0.0
     for at, outline in enumerate(cut.outlines):
         x1, y1, x2, y2 = box_of(outline)
