@@ -126,20 +126,28 @@ def test_a_cord_that_is_none_is_refused_beside_its_field(plain, field, text):
     assert plain.window.desk.plan.edging.piping.strip.value == before
 
 
-@pytest.mark.parametrize(("text", "kept"), [("78 3/4", True), ("1 mm", False)])
-def test_a_binding_of_a_millimetre_or_two_metres(plain, text, kept):
-    """Two metres cannot be cut from the cloth; one millimetre can, and is a snag with a fix."""
+def test_a_binding_of_two_metres_cannot_be_cut_from_the_cloth(plain):
     plain.click(plain.field("binding.cut"))
-    plain.type(text)
+    plain.type("78 3/4")
     plain.press(Qt.Key.Key_Return)
     row = plain.window.column.fields["binding.cut"]
-    snags = [snag.key for snag in plain.window.desk.plan.snags]
-    if kept:
-        assert row.error.text().endswith(".")
-        assert plain.window.desk.plan.binding.cut.value < 20  # what it was before the last key
-    else:
-        assert row.error.text().endswith(".") or "edge.narrow" in snags
-    assert row.field.text() == text or "edge.narrow" in snags
+    assert row.error.text().endswith(".")
+    assert row.field.text() == "78 3/4"
+    assert plain.window.desk.plan.binding.cut.value < 20  # what it was before the last key
+
+
+def test_a_binding_of_a_millimetre_is_a_snag_mended_by_its_fix(plain):
+    plain.click(plain.field("binding.cut"))
+    plain.type("1 mm")
+    plain.press(Qt.Key.Key_Return)
+    window = plain.window
+    assert window.desk.plan.binding.cut.value == F(5, 127)
+    assert "edge.narrow" in [snag.key for snag in window.desk.plan.snags]
+    plain.press(Qt.Key.Key_F8)
+    plain.press(Qt.Key.Key_Space)
+    assert window.desk.project.binding.cut is None
+    plain.ctrl(Qt.Key.Key_Z)
+    assert window.desk.project.binding.cut == F(5, 127)
 
 
 def test_a_tube_shows_its_marking_and_one_square_is_cut(plain):

@@ -27,7 +27,7 @@ def piping_unrolled(plan: Plan, panel: str) -> Part:
     long = sum(float(run.sewn.value) for run in runs)
     over, high = float(plan.project.piping.overlap), 0.9
     items: list[Item] = [
-        Label((0, -0.7), "The piping, unrolled: where its allowance is clipped", align="left",
+        Label((0, -1.1), "The piping, unrolled: where its allowance is clipped", align="left",
               strong=True),
         Sheet(rectangle(0, 0, long, high), "paper"), Sheet(rectangle(long, 0, over, high), "glow"),
         Line(rectangle(0, 0, long + over, high), "raw", closed=True),
@@ -63,7 +63,7 @@ def piping_strip_part(plan: Plan) -> Part:
     cloth = plan.project.print_of(piping.cloth)
     shape = rectangle(0, 0, 12.0, wide)
     items: list[Item] = [
-        Label((0, -0.5), "Its strip, flat: the cord lies in the middle", align="left", strong=True),
+        Label((0, -1.1), "Its strip, flat: the cord lies in the middle", align="left", strong=True),
         Cloth(shape, cloth),
         Line(shape, "raw", closed=True),
         Line(((0, seam), (12.0, seam)), "seam"),
@@ -83,12 +83,12 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Part:
     shape = rectangle(0, 0, length, cut)
     many = f" ×{strap.part.number}" if strap.part.number > 1 else ""
     items: list[Item] = [
-        Label((0, -0.8), f"{strap.part.label}{many}, cut", align="left", strong=True),
+        Label((0, -1.4), f"{strap.part.label}{many}, cut", align="left", strong=True),
         Cloth(shape, cloth), Line(shape, "raw", closed=True),
     ]  # fmt: skip
     for at in strap_joins(plan.project, strap):
         items += [Line(((at - cut / 2, cut), (at + cut / 2, 0.0)), "picked"),
-                  Label((at, -0.8), "join")]  # fmt: skip
+                  Label((at, -1.4), "join")]  # fmt: skip
     if strap.interfacing is not None:
         width, long = (float(figure.value) for figure in strap.interfacing)
         firm = rectangle((length - long) / 2, (cut - width) / 2, long, width)
@@ -99,7 +99,7 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Part:
         Dimension((0, cut), (length, cut), read(strap.part.length.value), 0.7),
         Dimension((length, 0), (length, cut), read(strap.part.cut.value), 0.7),
     ]
-    y, done = cut + 3.4, cut / 4
+    y, done = cut + 4.8, cut / 4
     items += [Sheet(rectangle(0, y, length, done), "paper"),
               Line(rectangle(0, y, length, done), "raw", closed=True)]  # fmt: skip
     back = float(plan.project.strap.turned_back)

@@ -123,7 +123,7 @@ def _panel_part(plan: Plan, panel: PanelPlan, heavy: Callable[[Run], bool]
                 ) -> tuple[list[Item], float, float]:  # fmt: skip
     width, height = panel.trimmed.floats()
     words = f"The {panel.panel.label.lower()}: bound edges on the cut edge, others on the seam line"
-    head = Label((0.0, -0.7), words, align="left", strong=True)
+    head = Label((0.0, -1.1), words, align="left", strong=True)
     return [head, *panel_edges(plan, panel, heavy)], width, height
 
 
@@ -163,7 +163,7 @@ def _unrolled(plan: Plan) -> tuple[list[Item], float, float]:
     read = plan.marks.notation.read_off
     edge, length = float(binding.edge.value), float(binding.length.value)
     items: list[Item] = [
-        Label((0, -0.6), "The edge, unrolled", align="left", strong=True),
+        Label((0, -1.1), "The edge, unrolled", align="left", strong=True),
         Sheet(rectangle(0, 0, edge, 0.9), "paper"),
         Sheet(rectangle(edge, 0, length - edge, 0.9), "glow"),
         Line(rectangle(0, 0, length, 0.9), "raw", closed=True),
@@ -181,7 +181,7 @@ def _unrolled(plan: Plan) -> tuple[list[Item], float, float]:
     at = begin.at if begin is not None else 0.0
     items.append(Line(((at, -0.1), (at, 1.0)), "picked"))
     items.append(Label((at, 0.45), "begin", chip=True))
-    return items, length, 3.4
+    return items, length, 4.4
 
 
 def bound_corners(plan: Plan) -> tuple[float, ...]:
@@ -250,7 +250,7 @@ def bias_map(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
     order = {(used.strip.scrap, used.strip.number): at
              for at, used in enumerate(cut.plan.joined.used, start=1)}  # fmt: skip
     items: list[Item] = [
-        Label((0.0, -0.8), f"Bias for the {cut.what} of one bag", align="left", strong=True)
+        Label((0.0, -1.1), f"Bias for the {cut.what} of one bag", align="left", strong=True)
     ]
     x, high, wide, top = 0.0, 0.0, 0.0, 0.0
     for at, outline in enumerate(cut.outlines):
