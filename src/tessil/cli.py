@@ -3,15 +3,21 @@
 from __future__ import annotations
 
 import argparse
+import codecs
+import io
 import json
+import os
 import sys
+import unicodedata
 from pathlib import Path
 
 from tessil import __version__
 from tessil.core.plan import Plan, plan
+from tessil.core.refusals import printable
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
 from tessil.files.logfile import load_book
+from tessil.files.places import path_in
 from tessil.files.projectfile import FileTrouble, load, schema
 from tessil.files.report import check_text, cut_csv, report_data, report_text
 from tessil.files.striplist import strips_csv
@@ -29,7 +35,7 @@ def _arguments() -> argparse.ArgumentParser:
             "tessil shots DIR · tessil schema"
         ),
     )
-    parser.add_argument("file", nargs="?", type=Path, help="a .tessil project")
+    parser.add_argument("file", nargs="?", help="a .tessil project, as a path or a file: address")
     parser.add_argument("--demo", action="store_true", help="open with the demo bag")
     parser.add_argument("--version", action="version", version=f"Tessil {__version__}")
     return parser
@@ -63,11 +69,52 @@ def _planned(path: Path, log: Path | None) -> Plan:
 def _report(path: Path, log: Path | None, form: str) -> int:
     made = _planned(path, log)
     if form == "json":
-        print(json.dumps(report_data(made), ensure_ascii=False, indent=2, sort_keys=True))
+        print(_json(report_data(made)))
     else:
         made_text = {"csv": cut_csv, "strips": strips_csv}.get(form, report_text)
         sys.stdout.write(made_text(made))
     return 0
+
+
+def _json(data: object) -> str:
+    """JSON for a terminal: letters that steer it or turn the writing stand as their numbers."""
+    text = json.dumps(data, ensure_ascii=False, indent=2, sort_keys=True)
+    return "".join(
+        letter if letter == "\n" or unicodedata.category(letter)[0] != "C" else _numbered(letter)
+        for letter in text
+    )
+
+
+def _numbered(letter: str) -> str:
+    return json.dumps(letter)[1:-1]
+
+
+def _plain_letters(error: UnicodeError) -> tuple[str, int]:
+    """What a terminal without these letters shows: ``12⅜ × 8`` as ``12 3/8 x 8``."""
+    if not isinstance(error, UnicodeEncodeError):
+        raise error
+    letters = error.object[error.start : error.end]
+    return "".join(_SPELLED.get(letter) or _spelled(letter) for letter in letters), error.end
+
+
+_SPELLED = {
+    "×": "x", "÷": "/", "−": "-", "·": "*", "≈": "about ", "–": "-", "—": "-", "…": "...",
+    "“": '"', "”": '"', "’": "'", "°": " degrees", "±": "+/-", "→": "->", "⁄": "/",
+}  # fmt: skip
+
+
+def _spelled(letter: str) -> str:
+    plain = unicodedata.normalize("NFKD", letter).replace("⁄", "/")
+    plain = "".join(one for one in plain if ord(one) < 128) or "?"
+    return f" {plain}" if "/" in plain else plain
+
+
+def _settle_streams() -> None:
+    """Let whatever the terminal's letters are carry what is printed; sizes are never lost."""
+    codecs.register_error("tessil", _plain_letters)
+    for stream in (sys.stdout, sys.stderr):
+        if isinstance(stream, io.TextIOWrapper):
+            stream.reconfigure(errors="tessil")
 
 
 def _check(path: Path, log: Path | None) -> int:
@@ -79,16 +126,26 @@ def _check(path: Path, log: Path | None) -> int:
 def main(arguments: list[str] | None = None) -> int:
     """Run one command; returns the exit code."""
     given = sys.argv[1:] if arguments is None else arguments
+    _settle_streams()
     try:
-        if given and given[0] in COMMANDS:
-            return _run(_command().parse_args(given))
-        asked = _arguments().parse_args(given)
-        from tessil.ui.app import run
-
-        return run(asked.file, asked.demo)
+        code = _answer(given)
+        sys.stdout.flush()
+        return code
     except FileTrouble as trouble:
-        print(trouble, file=sys.stderr)
+        print(printable(str(trouble)), file=sys.stderr)
         return 2
+    except BrokenPipeError:  # ``tessil report … | head``: nobody listens any more
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return 141  # as a shell counts it: 128 and SIGPIPE's number
+
+
+def _answer(given: list[str]) -> int:
+    if given and given[0] in COMMANDS:
+        return _run(_command().parse_args(given))
+    asked = _arguments().parse_args(given)
+    from tessil.ui.app import run
+
+    return run(path_in(asked.file) if asked.file else None, asked.demo)
 
 
 def _run(asked: argparse.Namespace) -> int:

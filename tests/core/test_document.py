@@ -88,13 +88,16 @@ def test_forgetting_a_measurement_leaves_no_trace():
 
 
 @pytest.mark.parametrize("key", SHAPES)
-def test_another_shape_keeps_the_strips_and_forgets_what_was_measured(key):
+def test_another_shape_keeps_the_strips_and_leaves_what_was_measured(key):
     project = tote()
     got = applied(project, measure(project, "front", "pieced", Got(width=F(15), height=F(14))))
     turned = applied(got, reshape(got, SHAPES[key]))
     assert turned.shape.kind == key
-    assert turned.measured == {}
+    assert turned.measured == (got.measured if key == "tote" else {})
     assert turned.panels[SHAPES[key].leader].piecing.prints == ("red", "blue")
+    back = applied(turned, reshape(turned, SHAPES["tote"]))
+    assert back.shape == got.shape
+    assert (back.panels, back.measured, back.lining) == (got.panels, got.measured, got.lining)
 
 
 def test_catalogue_values_are_sound():

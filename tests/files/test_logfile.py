@@ -57,10 +57,12 @@ def test_the_book_lies_in_the_data_folder_and_nowhere_else(tmp_path):
 @pytest.mark.parametrize(
     ("text", "says"),
     [
-        ("{", "make no sense"),
+        ("{", "its contents make no sense"),
         ("[]", "no logbook"),
-        ('{"format": 9}', "newer Tessil"),
-        ('{"format": 1, "swatches": [{"gap": "0 in"}]}', "swatches → 0 → gap: This must be more"),
+        (
+            '{"format": 1, "swatches": [{"gap": "0 in"}]}',
+            "swatches → no. 1 → gap: This must be more than zero.",
+        ),
         ('{"format": 1, "extra": 1}', "wrong entry at extra"),
         ("[" * 3000, "make no sense"),
     ],
@@ -71,12 +73,14 @@ def test_a_broken_book_is_put_aside_and_said(text, says):
     assert book == EMPTY
     assert says in sentence
     assert "put aside" in sentence
-    assert book_path().with_suffix(".unreadable.json").read_text("utf-8") == text
+    assert book_path().with_suffix(".unreadable-1.json").read_text("utf-8") == text
     assert not book_path().exists()
 
 
 def test_a_disk_that_refuses_is_a_sentence(tmp_path):
-    assert "could not be written" in save_book(EMPTY, tmp_path / "gone" / "logbook.json")
+    (tmp_path / "file").write_text("where a folder should be")
+    said = save_book(EMPTY, tmp_path / "file" / "logbook.json")
+    assert said.startswith("The logbook could not be written: ")
 
 
 def test_the_demo_has_a_dozen_swatches_of_three_kinds():
@@ -129,7 +133,7 @@ def test_bare_numbers_are_in_the_makers_unit_and_units_win(tmp_path):
         ("name,gap\nx,1\n", "no column “batting”"),
         ("", "no column “batting”"),
         (f"{HEAD}\na,,cotton-batting,channels,none,10,10,9,9\n", "line 2, gap:"),
-        (f"{HEAD}\na,,cotton-batting,zigzag,1,10,10,9.8,9.8\n", "line 2, pattern:"),
+        (f"{HEAD}\na,,cotton-batting,zigzag,1,10,10,9.8,9.8\n", "line 2, kind of lines: That is not"),
         (f"{HEAD}\na,,cotton-batting,grid,1,10,10,11,9.8\n", "line 2, Before is smaller"),
         (f"{HEAD}\na,,cotton-batting,grid,1,10,10,9.8,9.8\nb,,?,grid,1,10,10,9,9\n",
          "line 3, batting:"),

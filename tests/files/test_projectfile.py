@@ -91,7 +91,10 @@ def _spoiled(**changes):
         (_spoiled(bags="two").encode(), "wrong entry at bags"),
         (_spoiled(bags=10_000).encode(), "1 to 999"),
         (_spoiled(colour="red").encode(), "wrong entry at colour"),
-        (_spoiled(hold={"things": [{"width": "1/0"}]}).encode(), "things → 0 → width: Nothing can"),
+        (
+            _spoiled(hold={"things": [{"width": "1/0"}]}).encode(),
+            "what it holds → things → no. 1 → width: Nothing can be divided",
+        ),
         (_spoiled(seams={"side": "-1 in"}).encode(), "seams → side"),
         (b'{"format": 1' + b"0" * 5000 + b"}", "format|sense"),
     ],

@@ -42,12 +42,12 @@ def _sees_why(window):
 
 
 def _was_saved_and_printed(folder):
-    project = load(folder / "Folder bag.tessil")
+    project = load(folder / "Tote for folder.tessil")
     assert project.hold.things[0].thickness == 4 * CM
     assert project.measured["front"].quilted.height is not None
-    document = pypdf.PdfReader(folder / "Folder bag.pdf")
+    document = pypdf.PdfReader(folder / "Tote for folder.pdf")
     assert len(document.pages) >= 3
-    assert "Folder bag" in " ".join(document.pages[0].extract_text().split())
+    assert "Tote for folder" in " ".join(document.pages[0].extract_text().split())
 
 
 def test_with_the_keyboard_alone(at_work, tmp_path):
@@ -102,9 +102,9 @@ def test_with_the_keyboard_alone(at_work, tmp_path):
     assert not window.unsaved.unsaved
 
     hands.ctrl(Qt.Key.Key_O)
-    hands.type(str(folder / "Folder bag.tessil"))
+    hands.type(str(folder / "Tote for folder.tessil"))
     hands.press(Qt.Key.Key_Return)
-    assert window.desk.path == folder / "Folder bag.tessil"
+    assert window.desk.path == folder / "Tote for folder.tessil"
     assert not window.desk.stack.canUndo()
 
     hands.ctrl(Qt.Key.Key_P)
@@ -149,9 +149,9 @@ def test_with_the_mouse_alone(at_work, tmp_path):
     hands.click(window.file_bar.go)
     hands.menu("open")
     lately = [window.file_bar.recent.itemAt(at).widget() for at in range(2)][1]
-    assert lately.text() == "Folder bag"
+    assert lately.text() == "Tote for folder"
     hands.click(lately)
-    assert window.desk.path == folder / "Folder bag.tessil"
+    assert window.desk.path == folder / "Tote for folder.tessil"
 
     hands.menu("worksheet")
     hands.click(window.preview.save)

@@ -77,7 +77,7 @@ def test_a_new_bag_that_was_only_answered_is_kept_too(hands):
     window = hands.window
     hands.click(window.start.plan_it)
     window.close()
-    assert '"name": "Folder bag"' in recovery._own_path().read_text()
+    assert '"name": "Tote for folder"' in recovery._own_path().read_text()
 
 
 def test_work_taken_up_again_and_closed_untouched_is_still_kept(qtbot):
@@ -139,7 +139,14 @@ def test_work_that_was_thrown_away_is_gone(qtbot):
     window.show()
     assert window.bar.isVisible()
     window.bar.drop.click()
-    assert not window.bar.isVisible()
+    assert recovery.find_lost() == []
+    assert window.bar.words.text() == "“Test tote” is thrown away."
+    window.bar.back.click()  # until the next start it can be had back
+    (lost,) = recovery.find_lost()
+    assert lost.project.bags == 4
+    window.bar.drop.click()
+    recovery.prune()
+    recovery.bring_back(lost)
     assert recovery.find_lost() == []
 
 

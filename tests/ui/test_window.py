@@ -94,7 +94,7 @@ BAD = [
     ("hold.ease", "40", "At most"),
     ("seams.side", "0", "at least 1/16"),
     ("hold.things.0.count", "1.5", "whole number"),
-    ("hold.things.0.count", "0", "greater than or equal to 1"),
+    ("hold.things.0.count", "0", "At least 1 goes here."),
     ("hold.things.0.name", "  ", "name is missing"),
 ]
 
@@ -290,12 +290,13 @@ def test_a_full_disk_on_save_says_so_and_keeps_the_work(at_work, tmp_path, monke
     window = at_work.window
     path = tmp_path / "bag.tessil"
     save(tote(bags=9), path)
-    window.desk.path = path
+    window.open_path(path)
+    at_work.ctrl(Qt.Key.Key_U)
 
     def full(_):
         raise OSError(28, "No space left on device")
 
-    monkeypatch.setattr("tessil.files.projectfile.os.fsync", full)
+    monkeypatch.setattr("tessil.files.disk.os.fsync", full)
     at_work.ctrl(Qt.Key.Key_S)
     assert "no space left" in window.file_bar.error.text()
     monkeypatch.undo()

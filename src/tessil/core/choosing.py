@@ -5,13 +5,17 @@ Knows which entry of the document holds them; must not know what the choices do.
 
 from __future__ import annotations
 
-from typing import Any
+from typing import TYPE_CHECKING, Any, Literal
 
 from tessil.core.bag import Panel
 from tessil.core.choices import choices_for, owner_key
 from tessil.core.edits import Edit, applied, edit, path_of
-from tessil.core.project import Measured, PanelChoices, Project, ShapeChoice
+from tessil.core.lengths import Units
+from tessil.core.project import LeftShape, Measured, PanelChoices, Project, ShapeChoice
 from tessil.core.shapes import SHAPES, Shape
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
 
 
 def choose(project: Project, panel: Panel, words: str, *changes: tuple[str, Any]) -> Edit:
@@ -25,7 +29,32 @@ def choose(project: Project, panel: Panel, words: str, *changes: tuple[str, Any]
 
 
 def reshape(project: Project, shape: Shape) -> Edit:
-    """Turn to another shape: the leading panel's choices and the lining's go with it."""
+    """Turn to another shape.
+
+    What was chosen and measured for the one that is left is put by, and is there again when that
+    comes back.  To a shape not looked at yet, choices of the leading panel and the lining go along.
+    """
+    words = f"Make it a {shape.name.lower()}"
+    here = LeftShape(
+        shape=project.shape,
+        panels=project.panels,
+        measured=project.measured,
+        lining=project.lining,
+    )
+    left = {**project.left, project.shape.kind: here}
+    there = left.pop(shape.key, None) or _fresh(project, shape)
+    return edit(
+        words,
+        ("shape", there.shape),
+        ("panels", there.panels),
+        ("measured", there.measured),
+        ("lining", there.lining),
+        ("left", left),
+    )
+
+
+def _fresh(project: Project, shape: Shape) -> LeftShape:
+    """What a shape begins with that was not looked at before."""
     old = SHAPES.get(project.shape.kind)
     lead = project.panels.get(old.leader if old else "", PanelChoices())
     panels = {shape.leader: lead}
@@ -33,13 +62,47 @@ def reshape(project: Project, shape: Shape) -> Edit:
         panels["lining"] = project.panels["lining"]
     way = project.shape.way
     kept = {k: v for k, v in project.shape.sizes.items() if k in ("width", "height", "depth")}
-    choice = ShapeChoice(kind=shape.key, way=way, cloth=project.shape.cloth,
-                         sizes=kept if way == "finished" else {})  # fmt: skip
-    lining = "drop-in" if "lining" in shape.uses else "quilted-in"
+    choice = ShapeChoice(
+        kind=shape.key,
+        way=way,
+        cloth=project.shape.cloth,
+        sizes=kept if way == "finished" else {},
+    )
+    lining: Literal["drop-in", "quilted-in", "none"] = (
+        "drop-in" if "lining" in shape.uses else "quilted-in"
+    )
     if shape.key == "free-panel":
         lining = "none"
-    return edit(f"Make it a {shape.name.lower()}", ("shape", choice), ("panels", panels),
-                ("measured", {}), ("lining", lining))  # fmt: skip
+    return LeftShape(shape=choice, panels=panels, lining=lining)
+
+
+def start_from(plan: Plan, way: str) -> Edit:
+    """Work the sizes out from another end, beginning with the sizes there are now."""
+    shape, project = plan.shape, plan.project
+    there = {key: figure.value for key, figure in plan.sizes.items()}
+    there |= {
+        key: figure.value
+        for key, figure in zip(shape.finished_keys, plan.bag.finished, strict=True)
+    }
+    sizes = dict(project.shape.sizes)
+    if way in ("finished", "panel"):
+        wanted = (field.key for field in shape.fields_for(way) if field.key in there)
+        sizes |= {key: there[key] for key in wanted}
+    choice = applied(project.shape, edit("", ("way", way), ("sizes", sizes)))
+    return edit("Choose what to start from", ("shape", choice))
+
+
+def read_in(project: Project, units: Units) -> Edit:
+    """Read lengths in another unit.
+
+    Sizes are rounded to its marks from then on; but once something was measured, or a stage is
+    settled, they keep the marks they were cut to.
+    """
+    words = "Read centimetres" if units == "metric" else "Read inches"
+    rounding = project.rounding
+    if project.measured or project.settled:
+        rounding = rounding or project.units
+    return edit(words, ("units", units), ("rounding", None if rounding == units else rounding))
 
 
 def choose_apart(project: Project, panel: Panel) -> Edit:

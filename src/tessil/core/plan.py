@@ -199,7 +199,7 @@ def brief_of(project: Project, shape: Shape, known: Knowledge | None = None) -> 
         seams=_seams(project),
         wall=_wall(project, shape),
         lining_shorter=given("lining shorter by", project.lining_shorter),
-        rulers=rulers(project.units),
+        rulers=rulers(project.units, project.rounding),
         options=_options(shape, project.shape.options),
         knowledge=known or knowledge_of(EMPTY),
     )

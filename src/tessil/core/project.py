@@ -28,9 +28,10 @@ from tessil.core.fields import (
 )
 from tessil.core.lengths import Units
 from tessil.core.quilting.choice import Quilting, QuiltZone
+from tessil.core.refusals import printable
 from tessil.core.sandwich.choice import Layers, Offcut, OwnMaterial
 
-FORMAT = 3
+FORMAT = 4
 MOST_BAGS = 999
 MOST_STRIPS = 200
 MOST_PIECES = 5000
@@ -322,13 +323,23 @@ class Machine(Decided):
     bobbin_m: Annotated[float, Field(gt=0, le=300, allow_inf_nan=False)] = 30
 
 
+class LeftShape(Decided):
+    """What was decided and measured for another shape before this one was looked at."""
+
+    shape: ShapeChoice
+    panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
+    measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
+    lining: Literal["drop-in", "quilted-in", "none"] = "drop-in"
+
+
 class Project(Decided):
     """One job: a bag, how many of it, and everything chosen and measured for it."""
 
-    format: Literal[3] = 3
+    format: Literal[4] = 4
     id: Annotated[str, Field(max_length=40)] = ""  # under which its panels stand in the logbook
     name: Name = "New bag"
     units: Units = "inch"
+    rounding: Units | None = None  # marks that sizes keep, if not those that are read
     bags: int = 1
     shape: ShapeChoice = Field(default_factory=ShapeChoice)
     hold: Held = Field(default_factory=Held)
@@ -361,6 +372,7 @@ class Project(Decided):
     machine: Machine = Field(default_factory=Machine)
     wash: Wash = Field(default_factory=Wash)
     settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
+    left: dict[str, LeftShape] = Field(default_factory=dict, max_length=20)  # by kind
 
     @field_validator("bags")
     @classmethod
@@ -379,4 +391,6 @@ class Project(Decided):
         for cloth in self.prints:
             if cloth.key == key:
                 return cloth
-        return Print(key=key or "cloth", name=key or "cloth")
+        # A file may name anything here, also what could not be the key of a print.
+        name = printable(key)[:80] or "cloth"
+        return Print.model_construct(key=key or "cloth", name=name)

@@ -5,7 +5,7 @@ Common practice, no source.  The metric marks are whole metric steps, not conver
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from tessil.core.lengths import IN_PER, Notation, Units
@@ -43,6 +43,9 @@ _METRIC = Rulers(
 )
 
 
-def rulers(units: Units) -> Rulers:
-    """The marks of a unit system."""
-    return _INCH if units == "inch" else _METRIC
+def rulers(units: Units, rounding: Units | None = None) -> Rulers:
+    """The marks of a unit system, read in it too; or those of ``rounding``, read in ``units``."""
+    read = _INCH if units == "inch" else _METRIC
+    if rounding is None or rounding == units:
+        return read
+    return replace(_INCH if rounding == "inch" else _METRIC, notation=read.notation)

@@ -92,6 +92,13 @@ def _thing(answers: Answers) -> Thing:
     )  # fmt: skip
 
 
+def _bag_name(answers: Answers) -> str:
+    """What the bag is, and what for: ``Tote for folder``."""
+    thing = answers.name.strip()
+    short = SHAPES[answers.shape].short
+    return f"{short} for {thing}"[:76] if thing else short
+
+
 def first_project(answers: Answers) -> Project:
     """The project that three answers make; raises ValidationError for an impossible one."""
     metric = answers.units == "metric"
@@ -114,7 +121,7 @@ def first_project(answers: Answers) -> Project:
         panels["lining"] = lining
     half = CM if metric else Fraction(1, 2)
     return Project(
-        name=f"{answers.name.strip().capitalize() or 'New'} bag",
+        name=_bag_name(answers),
         units=answers.units,
         shape=ShapeChoice(kind=answers.shape, way="object"),
         hold=Held(things=(_thing(answers),), ease=half, minded=True),

@@ -18,3 +18,11 @@ class CannotPlan(Exception):
 
 class FileTrouble(Exception):
     """A file that cannot be read or written; the message is a sentence for the maker."""
+
+
+class BrokenFile(FileTrouble):
+    """What stands in the file makes no sense: reading it again will not help."""
+
+
+class NewerFile(FileTrouble):
+    """A newer Tessil wrote it: it is whole, and not for this one."""

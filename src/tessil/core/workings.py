@@ -58,6 +58,7 @@ _BASIS_WORDS = {
 
 # How tightly an operation binds, for brackets: functions spelled in words bind loosest.
 _LOOSE, _ADD, _MULTIPLY, _TIGHT = range(4)
+MOST_TERMS = 40  # of a sum that is written out
 _BINDING = {"+": _ADD, "−": _ADD, "×": _MULTIPLY, "÷": _MULTIPLY}
 
 
@@ -254,11 +255,15 @@ def squared(figure: Figure) -> Figure:
 
 
 def total(figures: Iterable[Figure]) -> Figure:
-    """The sum of at least one figure."""
-    first, *others = figures
-    for other in others:
-        first = first + other
-    return first
+    """The sum of at least one figure; as one operation, however many there are."""
+    parts = tuple(figures)
+    if len(parts) == 1:
+        return parts[0]
+    if len({part.power for part in parts}) > 1:
+        raise TypeError(f"cannot sum unlike powers: {parts[:3]!r}")
+    value = sum((part.value for part in parts), Fraction(0))
+    basis = max(Basis.GEOMETRY, *(part.passes for part in parts))
+    return Figure(value, parts[0].power, "sum", parts, basis)
 
 
 @dataclass(frozen=True, slots=True)
@@ -291,6 +296,10 @@ def _render(figure: Figure, notation: Notation, words: bool, mm: bool) -> _Text:
         right = own + 1 if figure.op in "−÷" else own
         left, last = parts
         return _Text(f"{left.inside(own)} {figure.op} {last.inside(right)}", own)
+    if figure.op == "sum":
+        if len(parts) > MOST_TERMS:
+            return _Text(f"{len(parts)} figures added", _LOOSE)
+        return _Text(" + ".join(part.inside(_ADD) for part in parts), _ADD)
     if figure.op == "²":
         return _Text(parts[0].inside(_TIGHT) + "²", _TIGHT)
     if figure.op in ("largest", "smallest"):

@@ -8,11 +8,11 @@ from __future__ import annotations
 
 import base64
 import binascii
-from functools import lru_cache
+from collections import OrderedDict
 from pathlib import Path
 
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QSize, Qt
-from PySide6.QtGui import QColor, QImage, QImageReader
+from PySide6.QtGui import QColor, QImage, QImageReader, QPainter
 
 from tessil.core.project import MOST_PHOTO, Photo
 from tessil.core.trouble import FileTrouble
@@ -20,7 +20,8 @@ from tessil.core.trouble import FileTrouble
 MOST_POINTS = 48_000_000
 MOST_BYTES = 64 * 1024 * 1024
 LEAST_SIDE, KEPT = 16, 900
-FORMATS = (b"png", b"jpeg", b"webp", b"bmp", b"gif")
+CACHED = 64_000_000  # bytes of decoded pictures that are kept at once
+KINDS = ((b"\x89PNG\r\n\x1a\n", b"png"), (b"\xff\xd8\xff", b"jpeg"))
 QUALITIES = (88, 75, 60, 40)
 
 
@@ -40,10 +41,13 @@ def read_photo(path: Path) -> Photo:
 
 
 def photo_from(data: bytes, name: str = "This file") -> Photo:
-    """A photo from the bytes of a picture file; raises FileTrouble."""
+    """A photo from the bytes of a picture file; raises FileTrouble.
+
+    Only the points are kept: what a camera writes beside them (place, owner, time) goes.
+    """
     reader, buffer = _reader(data)
-    size = reader.size()
-    if bytes(reader.format().data()) not in FORMATS or not size.isValid():
+    size = reader.size() if reader is not None else QSize()
+    if reader is None or not size.isValid():
         raise FileTrouble(f"{name} is no picture that can be read here: use PNG or JPEG.")
     points = size.width() * size.height()
     if points > MOST_POINTS:
@@ -54,24 +58,46 @@ def photo_from(data: bytes, name: str = "This file") -> Photo:
     if min(size.width(), size.height()) < LEAST_SIDE:
         raise FileTrouble(f"{name} is too small to show a cloth.")
     reader.setAutoTransform(True)
-    if max(size.width(), size.height()) > KEPT:
-        reader.setScaledSize(size.scaled(QSize(KEPT, KEPT), Qt.AspectRatioMode.KeepAspectRatio))
-    image = reader.read()
+    image = _read_small(reader, size)
     buffer.close()
     if image.isNull():
         raise FileTrouble(f"{name} breaks off or is damaged: it cannot be shown.")
-    image = image.convertToFormat(QImage.Format.Format_RGB32)
+    image = _points_only(image)
     return Photo(data=_packed(image, name), wide=image.width(), high=image.height(),
                  mean=mean_colour(image))  # fmt: skip
 
 
-def _reader(data: bytes) -> tuple[QImageReader, QBuffer]:
+def _reader(data: bytes) -> tuple[QImageReader | None, QBuffer]:
+    """A reader of PNG or of JPEG, by how the data begins; None for anything else.
+
+    The kind is named to Qt: left to guess, it would take other kinds too, among them drawings that
+    read further files.
+    """
     buffer = QBuffer()
     buffer.setData(QByteArray(data))
     buffer.open(QIODevice.OpenModeFlag.ReadOnly)
-    reader = QImageReader(buffer)
-    reader.setDecideFormatFromContent(True)
+    kind = next((kind for begins, kind in KINDS if data.startswith(begins)), None)
+    if kind is None:
+        return None, buffer
+    reader = QImageReader(buffer, QByteArray(kind))
+    reader.setAutoDetectImageFormat(False)
     return reader, buffer
+
+
+def _read_small(reader: QImageReader, size: QSize) -> QImage:
+    if max(size.width(), size.height()) > KEPT:
+        reader.setScaledSize(size.scaled(QSize(KEPT, KEPT), Qt.AspectRatioMode.KeepAspectRatio))
+    return reader.read()
+
+
+def _points_only(image: QImage) -> QImage:
+    """The same points without the texts that a picture carries along."""
+    bare = QImage(image.size(), QImage.Format.Format_RGB32)
+    bare.fill(QColor("#ffffff"))
+    painter = QPainter(bare)
+    painter.drawImage(0, 0, image)
+    painter.end()
+    return bare
 
 
 def _packed(image: QImage, name: str) -> str:
@@ -97,17 +123,37 @@ def mean_colour(image: QImage) -> str:
     return QColor(red, green, blue).name()
 
 
-@lru_cache(maxsize=64)
+_images: OrderedDict[tuple[str, int, int], QImage | None] = OrderedDict()
+
+
 def whole_image(data: str, wide: int, high: int) -> QImage | None:
-    """The kept picture; None if it is not what it says it is."""
+    """The kept picture, at most ``KEPT`` points a side; None if it is not what it says it is.
+
+    Those shown last are kept decoded, up to ``CACHED`` bytes in all.
+    """
+    key = (data, wide, high)
+    if key in _images:
+        _images.move_to_end(key)
+        return _images[key]
+    _images[key] = image = _decoded(data, wide, high)
+    while len(_images) > 1 and sum(_bytes_of(kept) for kept in _images.values()) > CACHED:
+        _images.popitem(last=False)
+    return image
+
+
+def _bytes_of(image: QImage | None) -> int:
+    return image.sizeInBytes() if image is not None else 0
+
+
+def _decoded(data: str, wide: int, high: int) -> QImage | None:
     try:
         raw = base64.b64decode(data, validate=True)
     except (binascii.Error, ValueError):
         return None
     reader, buffer = _reader(raw)
-    if (reader.size().width(), reader.size().height()) != (wide, high):
+    if reader is None or (reader.size().width(), reader.size().height()) != (wide, high):
         return None
-    image = reader.read()
+    image = _read_small(reader, reader.size())
     buffer.close()
     return None if image.isNull() else image.convertToFormat(QImage.Format.Format_RGB32)
 
@@ -118,9 +164,9 @@ def part_in_use(photo: Photo) -> QImage | None:
     if image is None:
         return None
     left, top, width, height = photo.crop
-    x, y = int(left * photo.wide), int(top * photo.high)
-    w, h = max(int(width * photo.wide), 1), max(int(height * photo.high), 1)
-    return image.copy(x, y, min(w, photo.wide - x), min(h, photo.high - y))
+    x, y = int(left * image.width()), int(top * image.height())
+    w, h = max(int(width * image.width()), 1), max(int(height * image.height()), 1)
+    return image.copy(x, y, min(w, image.width() - x), min(h, image.height() - y))
 
 
 def with_part(photo: Photo, crop: tuple[float, float, float, float]) -> Photo:

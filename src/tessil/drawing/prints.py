@@ -177,6 +177,7 @@ _MOTIFS: dict[str, Motif] = {
 }
 
 LEAST, MOST = 6, 512
+MOST_POINTS = 2_000_000  # of one tile made from a photo
 
 
 @lru_cache(maxsize=256)
@@ -217,11 +218,11 @@ def points_per_inch(photo: Photo) -> float:
     return max(hypot(across, down), 1.0) / float(photo.apart)
 
 
-@lru_cache(maxsize=128)
+@lru_cache(maxsize=32)
 def _scaled_part(photo: Photo, pixels: int) -> QImage | None:
     image = part_in_use(photo)
-    if image is None:
-        return None
+    if image is None or pixels * pixels * image.height() / image.width() > MOST_POINTS:
+        return None  # not a picture, or a sliver of one that would become a tower
     return image.scaledToWidth(pixels, Qt.TransformationMode.SmoothTransformation)
 
 

@@ -1,4 +1,5 @@
-"""Reading a list that somebody's spreadsheet wrote: commas, semicolons or tabs, any columns.
+"""Lists as CSV: reading what somebody's spreadsheet wrote, and writing what none will take for a
+formula.
 
 Knows text and disks; what the columns mean is the caller's.
 """
@@ -7,12 +8,41 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterator
+import re
+from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 
+from tessil.core.refusals import printable
 from tessil.core.trouble import FileTrouble
+from tessil.files.disk import reason
 
 Cells = dict[str, str]
+_FORMULA = ("=", "+", "-", "@")
+_NUMBER = re.compile(r"[-+]?\d+([.,]\d+)?")
+
+
+def write_list(columns: Sequence[str], rows: Iterable[Sequence[object]]) -> str:
+    """A list with its head row, every cell as text that no spreadsheet works out."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(columns)
+    for row in rows:
+        writer.writerow([harmless(cell) for cell in row])
+    return out.getvalue()
+
+
+def harmless(cell: object) -> str:
+    """A cell that is no formula: one that begins like one gets an apostrophe before it, which a
+    spreadsheet does not show and :func:`rows_of` takes away again."""
+    text = printable(str(cell)).strip()
+    if text.startswith(_FORMULA) and not _NUMBER.fullmatch(text):
+        return f"'{text}"
+    return text
+
+
+def _as_written(cell: str) -> str:
+    text = cell.strip()
+    return text[1:] if text.startswith(tuple(f"'{sign}" for sign in _FORMULA)) else text
 
 
 def read_list(path: Path, what: str, largest: int, too_large: str) -> str:
@@ -27,8 +57,7 @@ def read_list(path: Path, what: str, largest: int, too_large: str) -> str:
     except UnicodeDecodeError:
         raise FileTrouble(f"{name} is no {what}: it is not text.") from None
     except OSError as error:
-        reason = (error.strerror or "the disk refused").lower()
-        raise FileTrouble(f"{name} cannot be read: {reason}.") from None
+        raise FileTrouble(f"{name} cannot be read: {reason(error)}.") from None
 
 
 def rows_of(text: str, name: str, wanted: tuple[str, ...], all_: tuple[str, ...], most: int
@@ -56,7 +85,7 @@ def rows_of(text: str, name: str, wanted: tuple[str, ...], all_: tuple[str, ...]
 def _cells(row: dict[str, str]) -> Cells:
     """What stands in a row; cells beyond the head's columns are passed over."""
     return {
-        (key or "").strip().lower(): value.strip()
+        (key or "").strip().lower(): _as_written(value)
         for key, value in row.items()
         if isinstance(value, str) and value.strip()
     }

@@ -5,10 +5,9 @@ Knows files; what swatches teach is the core's.  A broken logbook is put aside, 
 
 from __future__ import annotations
 
-import csv
-import io
 import json
 from contextlib import suppress
+from itertools import count
 from pathlib import Path
 from typing import Any
 
@@ -17,11 +16,14 @@ from pydantic import ValidationError
 from tessil.core.lengths import Notation, Units
 from tessil.core.logbook.book import EMPTY, MOST_SWATCHES, Book, Swatch
 from tessil.core.logbook.merge import merged_books
+from tessil.core.refusals import refusal, where_words
 from tessil.core.rulers import rulers
-from tessil.core.trouble import FileTrouble
-from tessil.files.csvtext import Cells, read_list, rows_of
+from tessil.core.trouble import BrokenFile, FileTrouble, NewerFile
+from tessil.files.csvtext import Cells, read_list, rows_of, write_list
+from tessil.files.disk import held, reason
+from tessil.files.pictures import check_pictures
 from tessil.files.places import data_folder
-from tessil.files.projectfile import plain_sentence, write_quickly
+from tessil.files.projectfile import write_quickly
 
 LARGEST = 64 * 1024 * 1024  # forty photos and all else
 LARGEST_CSV = 4 * 1024 * 1024
@@ -49,45 +51,66 @@ def from_text(text: str, name: str = "The logbook") -> Book:
     try:
         data: Any = json.loads(text)
     except (ValueError, RecursionError):
-        raise FileTrouble(f"{name} is not a whole logbook: its contents make no sense.") from None
-    if not isinstance(data, dict) or "format" not in data:
-        raise FileTrouble(f"{name} is no logbook of Tessil's.")
-    if data["format"] != 1:
-        raise FileTrouble(f"{name} was written by a newer Tessil.")
+        raise BrokenFile(f"{name} is not a whole logbook: its contents make no sense.") from None
+    if not isinstance(data, dict) or not _is_number(data.get("format")):
+        raise BrokenFile(f"{name} is no logbook of Tessil's.")
+    if data["format"] > 1:
+        raise NewerFile(f"{name} was written by a newer Tessil.")
     try:
-        return Book.model_validate(data)
+        book = Book.model_validate(data)
     except ValidationError as error:
         first = error.errors()[0]
-        where = " → ".join(str(part) for part in first["loc"]) or "the top"
-        raise FileTrouble(f"{name} has a wrong entry at {where}: {plain_sentence(first)}") from None
+        raise BrokenFile(
+            f"{name} has a wrong entry at {where_words(first['loc'])}: {refusal(first)}"
+        ) from None
+    check_pictures(((swatch.name, swatch.photo) for swatch in book.swatches), name)
+    return book
+
+
+def _is_number(value: Any) -> bool:
+    return isinstance(value, int) and not isinstance(value, bool)
 
 
 def load_book(path: Path | None = None) -> Book:
     """The maker's logbook, an empty one if there is none yet; raises FileTrouble."""
     path = path or book_path()
-    if not path.exists():
-        return EMPTY
     try:
+        if not path.exists():
+            return EMPTY
         if path.stat().st_size > LARGEST:
-            raise FileTrouble("The logbook is larger than it can be (64 MB).")
+            raise BrokenFile("The logbook is larger than it can be (64 MB).")
         text = path.read_text("utf-8")
     except UnicodeDecodeError:
-        raise FileTrouble("The logbook is not text.") from None
+        raise BrokenFile("The logbook is not text.") from None
     except OSError as error:
-        reason = (error.strerror or "the disk refused").lower()
-        raise FileTrouble(f"The logbook cannot be read: {reason}.") from None
+        raise FileTrouble(f"The logbook cannot be read: {reason(error)}.") from None
     return from_text(text)
 
 
 def begin_book() -> tuple[Book, str]:
-    """The logbook to start with, and a sentence if the one on disk had to be put aside."""
+    """The logbook to start with, and a sentence if the one on disk cannot be used.
+
+    A broken one is put aside; one that a newer Tessil wrote, or that could not be read just now,
+    stays where it is and is not written to.
+    """
     try:
         return load_book(), ""
+    except BrokenFile as trouble:
+        return EMPTY, f"{trouble} {_put_aside()}"
     except FileTrouble as trouble:
-        aside = book_path().with_suffix(".unreadable.json")
-        with suppress(OSError):
-            book_path().replace(aside)
-        return EMPTY, f"{trouble} It was put aside as “{aside.name}”; a new one is begun."
+        return EMPTY, f"{trouble} It is left as it is; what is learned now is not kept."
+
+
+def _put_aside() -> str:
+    """Move the broken logbook out of the way, over none that was put aside before."""
+    path = book_path()
+    places = (path.with_suffix(f".unreadable-{number}.json") for number in count(1))
+    with held(path) as ours, suppress(OSError):
+        aside = next(place for place in places if not place.exists())
+        if ours:
+            path.rename(aside)
+            return f"It was put aside as “{aside.name}”; a new one is begun."
+    return "It could not be put aside; what is learned now is not kept."
 
 
 def save_book(book: Book, path: Path | None = None) -> str:
@@ -95,9 +118,7 @@ def save_book(book: Book, path: Path | None = None) -> str:
     try:
         write_quickly(path or book_path(), to_text(book))
     except OSError as error:
-        return (
-            f"The logbook could not be written: {(error.strerror or 'the disk refused').lower()}."
-        )
+        return f"The logbook could not be written: {reason(error)}."
     return ""
 
 
@@ -105,11 +126,18 @@ def keep_together(base: Book, ours: Book) -> tuple[Book, str]:
     """Write our book over the one on disk, with what another Tessil has written into that since
     ``base``; returns what now stands there, and a sentence if the disk refuses."""
     try:
-        theirs = load_book()
-    except FileTrouble as trouble:
-        return ours, str(trouble)
-    made = merged_books(base, ours, theirs)
-    sentence = "" if made == theirs else save_book(made)
+        book_path().parent.mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        return ours, f"The logbook could not be written: {reason(error)}."
+    with held(book_path()) as free:
+        if not free:
+            return ours, "The logbook could not be written: its folder is locked or read-only."
+        try:
+            theirs = load_book()
+        except FileTrouble as trouble:
+            return ours, str(trouble)
+        made = merged_books(base, ours, theirs)
+        sentence = "" if made == theirs else save_book(made)
     return (base, sentence) if sentence else (made, "")
 
 
@@ -119,12 +147,7 @@ def keep_together(base: Book, ours: Book) -> tuple[Book, str]:
 def swatches_csv(book: Book, units: Units) -> str:
     """The swatches, sizes with their unit.  Measured panels are written with their first set."""
     notation = rulers(units).notation
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(COLUMNS)
-    for swatch in book.swatches:
-        writer.writerow(_row(swatch, notation))
-    return out.getvalue()
+    return write_list(COLUMNS, (_row(swatch, notation) for swatch in book.swatches))
 
 
 def _row(swatch: Swatch, notation: Notation) -> list[str]:
@@ -178,9 +201,9 @@ def _swatch(cells: Cells, where: str, units: Units) -> Swatch:
         return Swatch(**fields)
     except ValidationError as error:
         first = error.errors()[0]
-        column = " ".join(str(part) for part in first["loc"]).replace("_", " ")
+        column = where_words(first["loc"]) if first["loc"] else ""
         said = f" {column}:" if column else ""
-        raise FileTrouble(f"{where},{said} {plain_sentence(first)}") from None
+        raise FileTrouble(f"{where},{said} {refusal(first)}") from None
 
 
 def _with_unit(text: str, units: Units) -> str:

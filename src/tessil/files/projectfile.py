@@ -6,19 +6,23 @@ indented, with a ``format`` number.
 
 from __future__ import annotations
 
+import hashlib
 import json
 import os
-import tempfile
 from collections.abc import Callable
-from contextlib import suppress
 from pathlib import Path
 from typing import Any
 
 from pydantic import ValidationError
 
 from tessil.core.project import FORMAT, Project
+from tessil.core.refusals import printable, refusal, where_words
+from tessil.core.trouble import BrokenFile, NewerFile
 from tessil.core.trouble import FileTrouble as FileTrouble
+from tessil.files.disk import PRIVATE, is_there, reachable, reason, write_whole
+from tessil.files.pictures import check_pictures
 
+SUFFIX = ".tessil"
 LARGEST = 16 * 1024 * 1024
 DEEPEST = 40
 
@@ -47,6 +51,8 @@ MIGRATIONS: dict[int, Migration] = {
     # Format 2 only has more to say of piecing, prints and scraps: what was is still right.
     1: lambda document: {**document, "format": 2},
     2: _layers_in_order,
+    # Format 4 only has more to say: shapes that were left, and marks that sizes keep.
+    3: lambda document: {**document, "format": 4},
 }
 
 
@@ -59,16 +65,16 @@ def to_text(project: Project) -> str:
 def from_text(text: str, name: str = "This file") -> Project:
     """The project in a file's text; raises FileTrouble with one sentence that says where."""
     if _depth(text) > DEEPEST:
-        raise FileTrouble(f"{name} is nested too deeply to be a Tessil project.")
+        raise BrokenFile(f"{name} is nested too deeply to be a Tessil project.")
     try:
         data = json.loads(text)
     except json.JSONDecodeError as error:
-        raise FileTrouble(
+        raise BrokenFile(
             f"{name} is not a whole Tessil project: it breaks off or goes wrong in line "
             f"{error.lineno}, column {error.colno}."
         ) from None
     except (RecursionError, ValueError):
-        raise FileTrouble(f"{name} is not a Tessil project: its contents make no sense.") from None
+        raise BrokenFile(f"{name} is not a Tessil project: its contents make no sense.") from None
     return _validated(_migrated(data, name), name)
 
 
@@ -86,19 +92,25 @@ def _depth(text: str) -> int:
 
 def _migrated(data: Any, name: str) -> dict[str, Any]:
     if not isinstance(data, dict) or not _is_number(data.get("format")):
-        raise FileTrouble(f"{name} is not a Tessil project: it has no format number.")
+        raise BrokenFile(f"{name} is not a Tessil project: it has no format number.")
     if data["format"] > FORMAT:
-        raise FileTrouble(
-            f"{name} was written by a newer Tessil (format {data['format']}; this one reads up to "
-            f"{FORMAT})."
+        raise NewerFile(
+            f"{name} was written by a newer Tessil (format {_short(data['format'])}; this one "
+            f"reads up to {FORMAT})."
         )
     document: dict[str, Any] = data
     while document["format"] < FORMAT:
         step = MIGRATIONS.get(document["format"])
         if step is None:
-            raise FileTrouble(f"{name} has a format number that never was: {document['format']}.")
+            raise BrokenFile(
+                f"{name} has a format number that never was: {_short(document['format'])}."
+            )
         document = step(document)
     return document
+
+
+def _short(number: int) -> str:
+    return str(number) if abs(number) < 10**6 else "far beyond"
 
 
 def _is_number(value: Any) -> bool:
@@ -107,23 +119,20 @@ def _is_number(value: Any) -> bool:
 
 def _validated(data: dict[str, Any], name: str) -> Project:
     try:
-        return Project.model_validate(data)
+        project = Project.model_validate(data)
     except ValidationError as error:
         first = error.errors()[0]
-        where = " → ".join(str(part) for part in first["loc"]) or "the top"
-        raise FileTrouble(f"{name} has a wrong entry at {where}: {plain_sentence(first)}") from None
-
-
-def plain_sentence(error: Any) -> str:
-    """The sentence of a validation error, without the library's prefix."""
-    message: str = error["msg"]
-    text = message.removeprefix("Value error, ")
-    return text if text.endswith((".", "!")) else text + "."
+        raise BrokenFile(
+            f"{name} has a wrong entry at {where_words(first['loc'])}: {refusal(first)}"
+        ) from None
+    check_pictures(((cloth.name, cloth.photo) for cloth in project.prints), name)
+    return project
 
 
 def load(path: Path) -> Project:
     """Read a project; raises FileTrouble and changes nothing else."""
-    name = f"“{path.name}”"
+    name = f"“{printable(path.name)}”"
+    path = reachable(path)
     try:
         if not path.is_file():
             raise FileTrouble(f"{name} is not a file that can be opened.")
@@ -131,11 +140,13 @@ def load(path: Path) -> Project:
             raise FileTrouble(f"{name} is larger than a Tessil project can be (16 MB).")
         raw = path.read_bytes()
     except OSError as error:
-        raise FileTrouble(f"{name} cannot be read: {_reason(error)}.") from None
+        raise FileTrouble(f"{name} cannot be read: {reason(error)}.") from None
+    except ValueError:
+        raise FileTrouble(f"{name} is not a name that a file can have.") from None
     try:
         text = raw.decode("utf-8")
     except UnicodeDecodeError:
-        raise FileTrouble(f"{name} is not a Tessil project: it is not text.") from None
+        raise BrokenFile(f"{name} is not a Tessil project: it is not text.") from None
     return from_text(text, name)
 
 
@@ -144,67 +155,58 @@ def save(project: Project, path: Path) -> None:
 
     Raises FileTrouble, with the old file untouched, if the disk refuses.
     """
-    name = f"“{path.name}”"
+    name = f"“{printable(path.name)}”"
     try:
-        if path.exists() and not os.access(path, os.W_OK):
+        if is_there(path) and not reachable(path).is_file():
+            raise FileTrouble(f"{name} is not a file that can be written to.")
+        if is_there(path) and not os.access(reachable(path), os.W_OK):
             raise FileTrouble(f"{name} is read-only: save it under another name.")
-        _replace_whole(path, to_text(project).encode("utf-8"), backup=True)
+        write_whole(path, to_text(project).encode("utf-8"), backup=True)
     except OSError as error:
-        raise FileTrouble(f"{name} could not be saved: {_reason(error)}.") from None
+        raise FileTrouble(f"{name} could not be saved: {reason(error)}.") from None
 
 
-def _reason(error: OSError) -> str:
-    return (error.strerror or "the disk refused").lower()
-
-
-def _replace_whole(path: Path, data: bytes, backup: bool) -> None:
-    handle, temporary = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
+def state_on_disk(path: Path) -> str:
+    """What stands in a file, as a fingerprint; nothing where there is no file to read."""
     try:
-        with os.fdopen(handle, "wb") as file:
-            file.write(data)
-            file.flush()
-            os.fsync(file.fileno())
-        if backup and path.exists():
-            _keep_backup(path)
-        os.replace(temporary, path)
-    except BaseException:
-        with suppress(OSError):
-            os.unlink(temporary)
-        raise
-    _sync_folder(path.parent)
+        return hashlib.sha256(reachable(path).read_bytes()).hexdigest()
+    except (OSError, ValueError):
+        return ""
 
 
-def _keep_backup(path: Path) -> None:
-    """The old file stays under ``name.tessil~``; a hard link, so that nothing is copied."""
-    backup = path.with_name(path.name + "~")
-    with suppress(FileNotFoundError):
-        backup.unlink()
+def is_project(path: Path) -> bool:
+    """Whether a project stands there, by its name or by what is in it."""
+    if path.suffix.lower() == SUFFIX:
+        return is_there(path)
     try:
-        os.link(path, backup)
-    except OSError:
-        backup.write_bytes(path.read_bytes())
-
-
-def _sync_folder(folder: Path) -> None:
-    with suppress(OSError):
-        handle = os.open(folder, os.O_RDONLY)
-        try:
-            os.fsync(handle)
-        finally:
-            os.close(handle)
+        if not path.is_file() or path.stat().st_size > LARGEST:
+            return False
+        data = json.loads(path.read_bytes())
+    except (OSError, ValueError, RecursionError):
+        return False
+    return isinstance(data, dict) and {"format", "shape", "hold"} <= data.keys()
 
 
 def write_export(path: Path, data: bytes) -> None:
-    """Write something made from a project, whole or not at all; raises FileTrouble."""
+    """Write something made from a project, whole or not at all; raises FileTrouble.
+
+    A project is never written over so, not even one of another name.
+    """
+    name = f"“{printable(path.name)}”"
+    if is_project(path):
+        raise FileTrouble(f"{name} is a Tessil project: give this another name.")
     try:
-        _replace_whole(path, data, backup=False)
+        if is_there(path) and not reachable(path).is_file():
+            raise FileTrouble(f"{name} is not a file that can be written to.")
+        write_whole(path, data)
     except OSError as error:
-        raise FileTrouble(f"“{path.name}” could not be written: {_reason(error)}.") from None
+        raise FileTrouble(f"{name} could not be written: {reason(error)}.") from None
 
 
 def write_quickly(path: Path, text: str) -> None:
-    """An atomic write without a backup, for recovery files; raises OSError."""
-    _replace_whole(path, text.encode("utf-8"), backup=False)
+    """A whole write for Tessil's own files, which only their owner reads; raises OSError."""
+    path.parent.mkdir(parents=True, exist_ok=True)
+    write_whole(path, text.encode("utf-8"), PRIVATE)
 
 
 def schema() -> dict[str, Any]:

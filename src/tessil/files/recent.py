@@ -6,6 +6,7 @@ import json
 from contextlib import suppress
 from pathlib import Path
 
+from tessil.files.disk import reachable
 from tessil.files.places import state_folder
 from tessil.files.projectfile import write_quickly
 
@@ -26,7 +27,7 @@ def recent_files() -> list[Path]:
 
 def remember(path: Path) -> None:
     """Put a project at the head of the list."""
-    whole = path.resolve()
+    whole = reachable(path).resolve()
     others = [entry for entry in recent_files() if entry != whole]
     with suppress(OSError):
         write_quickly(_path(), json.dumps([str(entry) for entry in [whole, *others][:MOST]]))

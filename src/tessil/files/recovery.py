@@ -1,53 +1,123 @@
-"""Autosave beside the maker's file, and finding it again after a crash.
+"""Work that is kept beside the maker's files, and finding it again after a crash.
 
-Each running Tessil keeps one recovery file named by its process; a file whose process has
-gone was left by a crash.
+Each running Tessil keeps one file under a lock of its own; a file whose lock nobody holds was left
+by a crash.  Unsaved work that made room for another project lies beside it.  A file is two lines:
+what it is, short, so that a list of many is read at once, and the project.
 """
 
 from __future__ import annotations
 
 import json
-import os
-import re
 import time
 from contextlib import suppress
 from dataclasses import dataclass
 from datetime import datetime
+from functools import cached_property
 from pathlib import Path
+from typing import TYPE_CHECKING, Any
+from uuid import uuid4
 
 from tessil.core.project import Project
+from tessil.core.refusals import printable
+from tessil.files.disk import lock_for, reason, sweep
 from tessil.files.places import state_folder
 from tessil.files.projectfile import FileTrouble, from_text, to_text, write_quickly
 
+if TYPE_CHECKING:
+    from PySide6.QtCore import QLockFile
 
-@dataclass(frozen=True, slots=True)
+KEPT_DAYS = 90
+MOST_KEPT = 200
+LARGEST_HEAD = 4096
+DROPPED = ".dropped"  # thrown away, and still to be had until the next start
+WHAT = "The kept work"
+
+_token = uuid4().hex[:12]
+_own_locks: dict[Path, QLockFile] = {}
+
+
+@dataclass(frozen=True)
 class Lost:
-    """Work that a crash left behind."""
+    """Work that is in no file of the maker's: what it is, read without reading all of it."""
 
     path: Path
-    project: Project
+    name: str
+    shape: str
     origin: Path | None
     when: datetime
+    changes: int
+    stood: str  # what the maker's own file held when it was read
+
+    @cached_property
+    def project(self) -> Project:
+        """The work itself; raises FileTrouble, with a sentence, if it cannot be read any more."""
+        try:
+            text = self.path.read_text("utf-8")
+        except UnicodeDecodeError:
+            raise FileTrouble(f"{WHAT} is not text any more.") from None
+        except OSError as error:
+            raise FileTrouble(f"{WHAT} cannot be read: {reason(error)}.") from None
+        head, _, body = text.partition("\n")
+        if body:
+            return from_text(body, WHAT)
+        return _of_one_line(head)
+
+
+def _of_one_line(text: str) -> Project:
+    """What an earlier Tessil kept: all in one line."""
+    try:
+        record = json.loads(text)
+        project = json.dumps(record["project"])
+    except (ValueError, KeyError, TypeError, RecursionError):
+        raise FileTrouble(f"{WHAT} breaks off or makes no sense.") from None
+    return from_text(project, WHAT)
+
+
+def _lock_of(path: Path) -> QLockFile:
+    folder = path.parent / "locks"
+    with suppress(OSError):
+        folder.mkdir(mode=0o700, exist_ok=True)
+    return lock_for(folder / path.stem)
 
 
 def _own_path() -> Path:
-    return state_folder() / f"recovery-{os.getpid()}.json"
+    """This Tessil's own file; its lock is taken the first time, and held until the program ends."""
+    path = state_folder() / f"recovery-{_token}.json"
+    if path not in _own_locks:
+        lock = _lock_of(path)
+        if lock.tryLock(0):
+            _own_locks[path] = lock
+    return path
 
 
-def keep(project: Project, origin: Path | None) -> None:
-    """Write the current work where a crash cannot reach it; a full disk is no reason to stop."""
-    _write(_own_path(), project, origin)
+def keep(project: Project, origin: Path | None, changes: int = 0, stood: str = "") -> str:
+    """Write the current work where a crash cannot reach it; a sentence if that fails.
+
+    ``origin`` is the maker's file it belongs to, ``stood`` what that held when it was read.
+    """
+    return _write(_own_path(), project, origin, changes, stood)
 
 
-def put_aside(project: Project, origin: Path | None) -> None:
+def put_aside(project: Project, origin: Path | None, changes: int = 0, stood: str = "") -> str:
     """Keep unsaved work that makes room for another project; it is found like lost work."""
-    _write(state_folder() / f"aside-{time.time_ns()}.json", project, origin)
+    path = state_folder() / f"aside-{time.time_ns()}-{uuid4().hex[:6]}.json"
+    return _write(path, project, origin, changes, stood)
 
 
-def _write(path: Path, project: Project, origin: Path | None) -> None:
-    record = {"origin": str(origin) if origin else None, "project": json.loads(to_text(project))}
-    with suppress(OSError):
-        write_quickly(path, json.dumps(record, ensure_ascii=False))
+def _write(path: Path, project: Project, origin: Path | None, changes: int, stood: str) -> str:
+    head = {
+        "name": project.name,
+        "shape": project.shape.kind,
+        "origin": str(origin) if origin else None,
+        "changes": changes,
+        "stood": stood,
+    }
+    text = json.dumps(head, ensure_ascii=False) + "\n" + to_text(project)
+    try:
+        write_quickly(path, text)
+    except OSError as error:
+        return f"Your work cannot be kept by itself just now: {reason(error)}. Save it (Ctrl+S)."
+    return ""
 
 
 def forget() -> None:
@@ -56,32 +126,93 @@ def forget() -> None:
         _own_path().unlink()
 
 
-def discard(lost: Lost) -> None:
-    """Give up work that a crash left behind."""
+def discard(lost: Lost) -> Path | None:
+    """Throw kept work away; returns where it can still be had, until the next start."""
+    dropped = lost.path.with_suffix(DROPPED)
+    with suppress(OSError):
+        return lost.path.replace(dropped)
+    return None
+
+
+def bring_back(lost: Lost) -> None:
+    """Kept work that was thrown away is there again."""
+    with suppress(OSError):
+        lost.path.with_suffix(DROPPED).replace(lost.path)
+
+
+def done_with(lost: Lost) -> None:
+    """Kept work was taken up again: its file goes."""
     with suppress(OSError):
         lost.path.unlink()
 
 
-def _is_running(process: int) -> bool:
-    try:
-        os.kill(process, 0)
-    except ProcessLookupError:
-        return False
-    except PermissionError:
-        return True
-    return True
-
-
 def find_lost() -> list[Lost]:
-    """Work put aside, or whose process has gone, newest first; unreadable files are left alone."""
+    """Work put aside, or whose program has gone, newest first.
+
+    Only the first line of each is read; what makes no sense at all is left alone.
+    """
     found = []
-    for path in state_folder().glob("*.json"):
-        match = re.fullmatch(r"(recovery|aside)-(\d+)\.json", path.name)
-        if match is None or (match[1] == "recovery" and _is_running(int(match[2]))):
-            continue
-        with suppress(OSError, ValueError, KeyError, TypeError, FileTrouble):
-            record = json.loads(path.read_text("utf-8"))
-            project = from_text(json.dumps(record["project"]), "The recovered work")
-            origin = Path(record["origin"]) if record["origin"] else None
-            found.append(Lost(path, project, origin, datetime.fromtimestamp(path.stat().st_mtime)))
+    with suppress(OSError):
+        for path in state_folder().iterdir():
+            if path.suffix == ".json" and path.name.startswith(("recovery-", "aside-")):
+                lost = None if _is_in_use(path) else _read_head(path)
+                found += [lost] if lost else []
     return sorted(found, key=lambda lost: lost.when, reverse=True)
+
+
+def _is_in_use(path: Path) -> bool:
+    """Whether a running Tessil, this one or another, keeps its work there."""
+    if not path.name.startswith("recovery-"):
+        return False
+    if path.stem == f"recovery-{_token}":
+        return True
+    lock = _lock_of(path)
+    if not Path(lock.fileName()).exists():
+        return False
+    if not lock.tryLock(0):
+        return True
+    lock.unlock()
+    return False
+
+
+def _read_head(path: Path) -> Lost | None:
+    with suppress(OSError, ValueError, TypeError, KeyError, AttributeError, RecursionError):
+        with path.open("rb") as file:
+            line = file.readline(LARGEST_HEAD)
+            whole = line if line.endswith(b"\n") else line + file.read()
+        record = json.loads(whole.decode("utf-8"))
+        record = _older(record) if "project" in record else record
+        when = datetime.fromtimestamp(path.stat().st_mtime)
+        origin = Path(record["origin"]) if isinstance(record["origin"], str) else None
+        changes = record["changes"] if isinstance(record["changes"], int) else 0
+        name, shape = printable(str(record["name"]))[:80], printable(str(record["shape"]))[:40]
+        return Lost(path, name, shape, origin, when, changes, str(record.get("stood", "")))
+    return None
+
+
+def _older(record: dict[str, Any]) -> dict[str, Any]:
+    """What an earlier Tessil kept says the same elsewhere."""
+    project = record["project"]
+    return {
+        "name": project["name"],
+        "shape": project["shape"]["kind"],
+        "origin": record.get("origin"),
+        "changes": 0,
+    }
+
+
+def prune() -> None:
+    """Take away what was thrown away, is far too old, or was only half written at a kill."""
+    folder = state_folder()
+    sweep(folder)
+    oldest = time.time() - KEPT_DAYS * 86400
+    with suppress(OSError):
+        for path in folder.glob(f"*{DROPPED}"):
+            path.unlink()
+    for at, lost in enumerate(find_lost()):
+        with suppress(OSError):
+            if at >= MOST_KEPT or lost.path.stat().st_mtime < oldest:
+                lost.path.unlink()
+    with suppress(OSError):
+        for path in (folder / "locks").iterdir():
+            _is_in_use(folder / f"{path.stem}.json")  # a lock that nobody holds goes by being tried

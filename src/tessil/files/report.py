@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Iterable
 from typing import Any
 
@@ -14,9 +12,11 @@ from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
+from tessil.core.refusals import printable
 from tessil.core.sandwich.bulk import bulk_of
 from tessil.core.snags import Snag, Stage
 from tessil.core.workings import Figure, value_text, working, working_words
+from tessil.files.csvtext import write_list
 
 REPORT = 2
 
@@ -312,20 +312,19 @@ def merged_rows(plan: Plan) -> list[dict[str, Any]]:
     return list(merged.values())
 
 
+CUT_COLUMNS = ("panel", "what", "from", "number", "width", "height", "note")
+
+
 def cut_csv(plan: Plan) -> str:
     """The cut list as CSV with a head row."""
-    out = io.StringIO()
-    names = ("panel", "what", "from", "number", "width", "height", "note")
-    writer = csv.DictWriter(out, names, lineterminator="\n")
-    writer.writeheader()
-    writer.writerows(cut_rows(plan))
-    return out.getvalue()
+    return write_list(CUT_COLUMNS, ([row[name] for name in CUT_COLUMNS] for row in cut_rows(plan)))
 
 
 def finished_text(plan: Plan) -> str:
-    """``11 wide × 9¼ high × 3 deep``; in centimetres the unit stands once, with the last."""
+    """``11 wide × 9¼ high × 3 deep``, in the words of the shape; in centimetres the unit stands
+    once, with the last."""
     read = plan.marks.notation.read_off
-    sizes = list(zip(plan.bag.finished, ("wide", "high", "deep"), strict=False))
+    sizes = list(zip(plan.bag.finished, plan.shape.finished_words, strict=True))
     told = [f"{read(figure.value)} {word}" for figure, word in sizes]
     return " × ".join([*(text.replace(" cm ", " ") for text in told[:-1]), told[-1]])
 
@@ -347,7 +346,12 @@ def report_text(plan: Plan) -> str:
     lines += ["Cut", *_cut_lines(cut_rows(plan)), ""]
     lines += _figure_lines(plan, Stage.CUT, plan.shape.leader, "Buy")
     lines += ["Snags", *(_snag_lines(plan.snags) or ["  none"])]
-    return "\n".join(lines) + "\n"
+    return as_lines(lines)
+
+
+def as_lines(lines: Iterable[str]) -> str:
+    """Lines for a terminal: a name among them steers nothing, and stays on its line."""
+    return "".join(f"{printable(line)}\n" for line in lines)
 
 
 def _figure_lines(plan: Plan, stage: Stage, panel: str, title: str) -> list[str]:
@@ -395,4 +399,4 @@ def _snag_lines(snags: Iterable[Snag]) -> list[str]:
 
 def check_text(plan: Plan) -> str:
     """The snags alone, or a word that there are none."""
-    return "\n".join(_snag_lines(plan.snags) or ["No snags."]) + "\n"
+    return as_lines(_snag_lines(plan.snags) or ["No snags."])

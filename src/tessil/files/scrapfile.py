@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from pathlib import Path
 
 from pydantic import ValidationError
@@ -11,10 +9,10 @@ from pydantic import ValidationError
 from tessil.core.lengths import LengthError
 from tessil.core.piecing.scraplist import read_scrap
 from tessil.core.project import MOST_SCRAPS, Project, Scrap
+from tessil.core.refusals import first_refusal
 from tessil.core.rulers import rulers
 from tessil.core.trouble import FileTrouble
-from tessil.files.csvtext import Cells, read_list, rows_of
-from tessil.files.projectfile import plain_sentence
+from tessil.files.csvtext import Cells, read_list, rows_of, write_list
 
 COLUMNS = ("width", "height", "number", "print")
 LARGEST = 1024 * 1024
@@ -23,14 +21,18 @@ LARGEST = 1024 * 1024
 def scraps_csv(project: Project) -> str:
     """The scraps of a project, sizes with their unit."""
     notation = rulers(project.units).notation
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(COLUMNS)
-    for scrap in project.scraps:
-        sizes = (notation.exact(size, unit=True) for size in (scrap.width, scrap.height))
-        name = project.print_of(scrap.print).name if scrap.print else ""
-        writer.writerow((*sizes, scrap.number, name))
-    return out.getvalue()
+    return write_list(
+        COLUMNS,
+        (
+            (
+                notation.exact(scrap.width, unit=True),
+                notation.exact(scrap.height, unit=True),
+                scrap.number,
+                project.print_of(scrap.print).name if scrap.print else "",
+            )
+            for scrap in project.scraps
+        ),
+    )
 
 
 def read_scraps(path: Path, project: Project) -> tuple[Scrap, ...]:
@@ -51,4 +53,4 @@ def _scrap(cells: Cells, where: str, project: Project) -> Scrap:
     except LengthError as error:
         raise FileTrouble(f"{where}: {error}") from None
     except ValidationError as error:
-        raise FileTrouble(f"{where}: {plain_sentence(error.errors()[0])}") from None
+        raise FileTrouble(f"{where}: {first_refusal(error)}") from None

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Iterator
 from fractions import Fraction
 from typing import Any
@@ -11,6 +9,7 @@ from typing import Any
 from tessil.core.edges.bias import join_cost
 from tessil.core.edges.edging import SEAM, BiasCut, bound_print
 from tessil.core.plan import Plan
+from tessil.files.csvtext import write_list
 
 HEAD = ("for", "cloth", "strip", "piece", "angle", "width", "length", "turned", "join at")
 
@@ -62,8 +61,4 @@ def _at(plan: Plan, place: float | None) -> str:
 
 def strips_csv(plan: Plan) -> str:
     """The list as CSV with a head row."""
-    out = io.StringIO()
-    writer = csv.DictWriter(out, HEAD, lineterminator="\n")
-    writer.writeheader()
-    writer.writerows(strip_rows(plan))
-    return out.getvalue()
+    return write_list(HEAD, ([row[name] for name in HEAD] for row in strip_rows(plan)))

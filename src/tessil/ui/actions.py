@@ -22,6 +22,7 @@ ACTIONS = (
     ActionRow("open", "Open…", ("Ctrl+O",), "ask_open"),
     ActionRow("save", "Save", ("Ctrl+S",), "save"),
     ActionRow("save-as", "Save as…", ("Ctrl+Shift+S",), "ask_save_as"),
+    ActionRow("kept", "Kept work…", (), "show_kept"),
     ActionRow("worksheet", "Worksheet", ("Ctrl+P",), "show_worksheet", apart=True),
     ActionRow("svg", "Save this panel as SVG…", ("Ctrl+E",), "ask_svg"),
     ActionRow("csv", "Save the cut list as CSV…", ("Ctrl+Shift+E",), "ask_csv"),

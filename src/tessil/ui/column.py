@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QCheckBox,
     QFrame,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QScrollArea,
     QVBoxLayout,
@@ -27,9 +26,9 @@ from tessil.core.making.cautions import caution_for
 from tessil.core.making.squaring import squaring_advice
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
+from tessil.core.refusals import first_refusal
 from tessil.core.snags import Stage
 from tessil.drawing import theme
-from tessil.files.projectfile import plain_sentence
 from tessil.ui.desk import Desk
 from tessil.ui.quilt_words import quilting_words
 from tessil.ui.searches import Searches
@@ -52,6 +51,7 @@ from tessil.ui.widgets.leaves import Leaves
 from tessil.ui.widgets.receipt import Receipt
 from tessil.ui.widgets.searchrow import SearchRow
 from tessil.ui.widgets.slide import Slide
+from tessil.ui.widgets.words import Words
 
 SHORT = {2: 21, 3: 16}  # choices with so few letters in all stand side by side
 
@@ -127,6 +127,7 @@ class Column(QWidget):
 
     print_clicked = Signal(str)
     page_wanted = Signal(str)
+    stepping = Signal()
 
     def __init__(self, desk: Desk, searches: Searches) -> None:
         super().__init__()
@@ -159,7 +160,7 @@ class Column(QWidget):
         self.stitches = Stitches()
         self.receipt = Receipt()
         self.receipt.picked.connect(desk.pick)
-        self.caution = QLabel()
+        self.caution = Words()
         self.caution.setObjectName("caution")
         self.caution.setWordWrap(True)
         self.body.addLayout(self.form)
@@ -173,9 +174,9 @@ class Column(QWidget):
         self._place: tuple[str, ...] = ()
 
     def _head(self) -> QHBoxLayout:
-        self.title = QLabel()
+        self.title = Words()
         self.title.setObjectName("title")
-        self.panel_name = QLabel()
+        self.panel_name = Words()
         self.panel_name.setObjectName("soft")
         self.settled = Tick("Settled")
         self.settled.setToolTip("This stage is decided: fill its dot (Ctrl+Return)")
@@ -274,7 +275,7 @@ class Column(QWidget):
         try:
             change = spec.edit(value)
         except ValidationError as error:
-            return plain_sentence(error.errors()[0])
+            return first_refusal(error)
         except ValueError as error:
             return str(error)
         return self.desk.attempt(change, f"{key} {run}" if run else "")
@@ -284,7 +285,7 @@ class Column(QWidget):
         try:
             sentence = self.desk.try_out(self.specs[key].edit(value))
         except ValidationError as error:
-            sentence = plain_sentence(error.errors()[0])
+            sentence = first_refusal(error)
         self.fields[key].tell(sentence)
         return sentence
 
@@ -297,6 +298,7 @@ class Column(QWidget):
         field = self._field(spec)
         if isinstance(field, TypedField):
             field.new_run = self.desk.new_run
+            field.stepping.connect(self.stepping)
         bare = ("toggle", "basket", "action", "page", "search", "slide")
         label = "" if spec.kind in bare else spec.label
         row = FieldRow(label, field, spec.help)

@@ -17,10 +17,10 @@ from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.plan import Plan, plan
 from tessil.core.project import Project
 from tessil.core.reading import Reading
+from tessil.core.refusals import first_refusal
 from tessil.core.snags import Snag, Stage
 from tessil.core.trouble import CannotPlan
 from tessil.drawing.bands import spot_in
-from tessil.files.projectfile import plain_sentence
 
 Kept = Project | Book
 
@@ -71,6 +71,7 @@ class Desk(QObject):
     leaving = Signal()
     sketched = Signal()
     booked = Signal()
+    teaching = Signal()  # the logbook is about to change, and the plan with it
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -165,7 +166,7 @@ class Desk(QObject):
                 return ""
             made = plan(project, self.book)
         except ValidationError as error:
-            return plain_sentence(error.errors()[0])
+            return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
         self.stack.push(Step(self, project, made, change.words, run))
@@ -177,9 +178,10 @@ class Desk(QObject):
             book = applied(self.book, change)
             if book == self.book:
                 return ""
+            self.teaching.emit()
             made = plan(self.project, book)
         except ValidationError as error:
-            return plain_sentence(error.errors()[0])
+            return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
         self.stack.push(Step(self, book, made, change.words, run))
@@ -191,7 +193,7 @@ class Desk(QObject):
             project = applied(self.project, change)
             self.sketch = self.plan.with_panel(project, self.panel)
         except ValidationError as error:
-            return plain_sentence(error.errors()[0])
+            return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
         self.sketched.emit()

@@ -11,7 +11,6 @@ from importlib.resources import as_file, files
 from pathlib import Path
 from uuid import uuid4
 
-from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QMainWindow
 
 from tessil.core.edits import edit
@@ -19,6 +18,7 @@ from tessil.core.logbook.book import MOST_SWATCHES, MOST_TESTS, Book
 from tessil.core.measuring import with_panels
 from tessil.core.project import Project
 from tessil.files import recent, recovery
+from tessil.files.disk import is_there, reachable
 from tessil.files.logfile import (
     begin_book,
     keep_together,
@@ -27,16 +27,26 @@ from tessil.files.logfile import (
     swatches_csv,
 )
 from tessil.files.places import documents_folder
-from tessil.files.projectfile import FileTrouble, load, save, write_export
+from tessil.files.projectfile import (
+    SUFFIX,
+    FileTrouble,
+    is_project,
+    load,
+    save,
+    state_on_disk,
+    write_export,
+)
 from tessil.files.report import cut_csv
 from tessil.files.scrapfile import read_scraps, scraps_csv
 from tessil.files.striplist import strips_csv
 from tessil.ui.desk import Desk
+from tessil.ui.rest import Rest
 from tessil.ui.stages import leaf_of
-from tessil.ui.widgets.filebar import FileBar
+from tessil.ui.widgets.filebar import FileBar, Standing
 from tessil.ui.widgets.tray import UnsavedDot
 
-BOOK_MS = 200
+BOOK_MS, BOOK_MOST_MS = 200, 1000
+LONGEST_STEM = 120  # bytes of a file's name that is offered
 
 
 class FilingWindow(QMainWindow):
@@ -50,17 +60,21 @@ class FilingWindow(QMainWindow):
         self.is_demo = False
         self.own_book, self.book_trouble = begin_book()
         self.book_on_disk = self.own_book
-        self.book_timer = QTimer(self)
-        self.book_timer.setSingleShot(True)
-        self.book_timer.setInterval(BOOK_MS)
-        self.book_timer.timeout.connect(self.flush_book)
+        self.on_disk = ""  # what stood in the open file when it was read or written last
+        self.book_rest = Rest(BOOK_MS, BOOK_MOST_MS, self)
+        self.book_rest.due.connect(self.flush_book)
 
     def begin_project(self, project: Project) -> str:
         """A new bag: its own name in the logbook, the maker's materials and last seam test."""
         book = self.own_book
         last = book.seam_tests[-1] if book.seam_tests else project.seam_test
         fresh = project.model_copy(
-            update={"id": uuid4().hex[:16], "materials": book.materials, "seam_test": last}
+            update={
+                "id": uuid4().hex[:16],
+                "name": self._free_name(project.name),
+                "materials": book.materials,
+                "seam_test": last,
+            }
         )
         return self.open_project(fresh, None)
 
@@ -100,15 +114,22 @@ class FilingWindow(QMainWindow):
                           recent.recent_files())  # fmt: skip
 
     def save(self) -> None:
+        """Save where it was saved before; ask, if that would take away what somebody else wrote."""
+        path = self.desk.path
         if not self.desk.is_open:
             return
-        if self.desk.path is None:
+        if path is None:
             self.ask_save_as()
             return
-        sentence = self.save_to(self.desk.path)
-        if sentence:
-            self.ask_save_as()
-            self.file_bar.tell(sentence)
+        standing = self._standing(path)
+        sentence = standing.sentence or self.save_to(path)
+        if not sentence:
+            return
+        self.ask_save_as()
+        if standing.sentence:
+            self.file_bar.line.setText(str(self._free(path)))
+            self.file_bar.offer_replace(path)
+        self.file_bar.tell(sentence)
 
     def save_to(self, path: Path) -> str:
         """Save; a sentence, and the old file whole, if the disk refuses."""
@@ -117,12 +138,52 @@ class FilingWindow(QMainWindow):
         except FileTrouble as trouble:
             return str(trouble)
         self.desk.path = path
+        self.on_disk = state_on_disk(path)
         self.desk.stack.setClean()
         self.learn_from_panels()
         self.unsaved.show_unsaved(False)
         recent.remember(path)
         recovery.forget()
         return ""
+
+    def _standing(self, path: Path) -> Standing:
+        """What stands where a project shall be saved, if that must not be replaced unasked."""
+        if not is_there(path):
+            return Standing()
+        name = f"“{path.name}”"
+        if (
+            self.desk.path is not None
+            and reachable(path).resolve() == reachable(self.desk.path).resolve()
+        ):
+            if state_on_disk(path) == self.on_disk:
+                return Standing()
+            return Standing(
+                f"{name} was changed by another program or window since it was opened here. Saved "
+                "under the name above, both are kept."
+            )
+        return Standing(f"{name} is there already: give another name, or replace it.")
+
+    def _standing_export(self, path: Path) -> Standing:
+        if not is_there(path):
+            return Standing()
+        if is_project(path):
+            said = f"“{path.name}” is a Tessil project: give this another name."
+            return Standing(said, may_replace=False)
+        return Standing(f"“{path.name}” is there already: give another name, or replace it.")
+
+    def _free(self, path: Path) -> Path:
+        """A name that is not taken yet: ``bag.tessil``, else ``bag 2.tessil``."""
+        found, number = path, 2
+        while is_there(found):
+            found = path.with_name(f"{path.stem} {number}{path.suffix}")
+            number += 1
+        return found
+
+    def _free_name(self, name: str) -> str:
+        """A bag's name under which no file lies where it would be saved."""
+        place = documents_folder() / f"{_stem_of(name)}{SUFFIX}"
+        number = self._free(place).stem.removeprefix(place.stem)
+        return f"{name[:76]}{number}"
 
     def learn_from_panels(self) -> None:
         """The panels measured in this project go into the logbook, with the maker's materials."""
@@ -143,11 +204,11 @@ class FilingWindow(QMainWindow):
         if self.is_demo or self.desk.book is self.own_book:
             return
         self.own_book = self.desk.book
-        self.book_timer.start()
+        self.book_rest.touch()
 
     def flush_book(self) -> None:
         """Write what is new in the logbook now; what another Tessil wrote meanwhile is kept."""
-        self.book_timer.stop()
+        self.book_rest.stop()
         if self.own_book is self.book_on_disk:
             return
         made, sentence = keep_together(self.book_on_disk, self.own_book)
@@ -195,13 +256,15 @@ class FilingWindow(QMainWindow):
 
     def _beside(self, suffix: str) -> Path:
         folder = self.desk.path.parent if self.desk.path else documents_folder()
-        stem = self.desk.path.stem if self.desk.path else self.desk.project.name
-        safe = "".join(c if c.isalnum() or c in " -_" else "-" for c in stem).strip() or "bag"
-        return folder / f"{safe}{suffix}"
+        stem = self.desk.path.stem if self.desk.path else _stem_of(self.desk.project.name)
+        return folder / f"{stem}{suffix}"
 
     def ask_save_as(self) -> None:
         if self.desk.is_open:
-            self.file_bar.ask("Save as", "Save", self._beside(".tessil"), self.save_to, True)
+            path = self._beside(SUFFIX)
+            if self.desk.path is None:
+                path = self._free(path)
+            self.file_bar.ask("Save as", "Save", path, self.save_to, True, standing=self._standing)
 
     def ask_pdf(self) -> None:
         from tessil.files.worksheet import save_pdf
@@ -269,15 +332,33 @@ class FilingWindow(QMainWindow):
                 write(path)
             except FileTrouble as trouble:
                 return str(trouble)
+            self.say(f"Saved as {path}.")
             return ""
 
-        self.file_bar.ask(words, "Save", self._beside(suffix), accept, True, suffix=suffix)
+        self.file_bar.ask(words, "Save", self._beside(suffix), accept, True, suffix=suffix,
+                          standing=self._standing_export)  # fmt: skip
 
-    def keep_safe(self) -> None:
-        """Write the recovery file and the logbook; the crash handler calls this too."""
+    def say(self, sentence: str) -> None:
+        """One quiet line of what was done; the window has its place."""
+        raise NotImplementedError
+
+    def keep_safe(self) -> str:
+        """Write the recovery file and the logbook; the crash handler calls this too.  A sentence if
+        the work could not be kept."""
         self.flush_book()
-        desk = self.desk
-        if desk.path is not None and desk.stack.isClean():
+        if self.desk.path is not None and self.desk.stack.isClean():
             recovery.forget()  # the file has it all
-        elif desk.is_open:
-            recovery.keep(desk.project, desk.path)
+            return ""
+        return self.keep_work() if self.desk.is_open else ""
+
+    def keep_work(self) -> str:
+        """Keep what is on the desk; a sentence if that cannot be done."""
+        desk = self.desk
+        changes = abs(desk.stack.index() - max(desk.stack.cleanIndex(), 0))
+        return recovery.keep(desk.project, desk.path, changes, self.on_disk)
+
+
+def _stem_of(name: str) -> str:
+    """A bag's name as that of a file."""
+    safe = "".join(c if c.isalnum() or c in " -_" else "-" for c in name).strip()
+    return safe.encode()[:LONGEST_STEM].decode("utf-8", "ignore").strip() or "bag"

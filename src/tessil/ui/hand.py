@@ -13,10 +13,10 @@ from tessil.core.edits import Edit
 from tessil.core.panels import PanelPlan
 from tessil.core.piecing.laying import Spot, fill_row, lock, paint, pieces_of, swap, turn
 from tessil.core.quilting.byhand import add_line, leave_out, move_line
+from tessil.core.refusals import first_refusal
 from tessil.core.sandwich.plying import move_ply, remove_ply
 from tessil.core.snags import Stage
 from tessil.drawing.bands import spot_in
-from tessil.files.projectfile import plain_sentence
 from tessil.ui.desk import Desk
 
 
@@ -157,7 +157,7 @@ class Hand(QObject):
         try:
             change = add_line(desk.plan, panel, panel.trimmed_at(x1, y1), panel.trimmed_at(x2, y2))
         except ValidationError as error:
-            self.told.emit(plain_sentence(error.errors()[0]))
+            self.told.emit(first_refusal(error))
         except ValueError as error:
             self.told.emit(str(error))
         else:

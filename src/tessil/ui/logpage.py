@@ -9,19 +9,20 @@ from typing import Any
 
 from pydantic import ValidationError
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout
 
 from tessil.core.choices import materials_of
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.logbook.book import Swatch
 from tessil.core.logbook.views import StackView, materials_named, stack_name, stack_view, stacks_of
 from tessil.core.quilting.shrinkage import stack_key
+from tessil.core.refusals import first_refusal
 from tessil.drawing.plotview import agreement_picture, gap_picture
-from tessil.files.projectfile import plain_sentence
 from tessil.ui.desk import Desk
 from tessil.ui.recordpage import RecordPage
 from tessil.ui.widgets.fields import Chooser, CountField, LengthField, Segments, Tick, WordField
 from tessil.ui.widgets.pictureview import PictureView
+from tessil.ui.widgets.words import Words
 
 _PATTERNS = (("channels", "channels"), ("grid", "grid"), ("diagonal", "slanted, one way"),
              ("diamonds", "diamonds"))  # fmt: skip
@@ -57,10 +58,10 @@ class LogPage(RecordPage):
         right.setSpacing(6)
         self.body.addLayout(right, 1)
         self.stack_row = QHBoxLayout()
-        self.trust = QLabel()
+        self.trust = Words()
         self.trust.setWordWrap(True)
         self.trust.setObjectName("figure")
-        self.says = QLabel()
+        self.says = Words()
         self.says.setWordWrap(True)
         self.says.setObjectName("soft")
         self.gap_plot, self.agreement = PictureView(), PictureView()
@@ -233,7 +234,7 @@ class LogPage(RecordPage):
         try:
             changed = applied(swatch, edit("", (key, value)))
         except ValidationError as error:
-            return plain_sentence(error.errors()[0])
+            return first_refusal(error)
         swatches = self.desk.book.swatches
         kept = (*swatches[: self.at], changed, *swatches[self.at + 1 :])
         words = f"Change a swatch's {key.replace('_', ' ')}"

@@ -18,6 +18,8 @@ QLabel#figure {{ font-size: 17px; font-weight: 600; }}
 QLabel#figure[narrow="true"] {{ font-size: 14px; }}
 QLabel#soft {{ color: {t.SOFT}; font-size: 12px; }}
 QLabel#error {{ color: {t.BLOCKING}; font-size: 12px; font-weight: 600; }}
+QLabel#quiet-line {{ color: {t.SOFT}; font-size: 12px; }}
+QLabel#strong {{ font-weight: 600; }}
 QLabel#caution {{ color: {t.SOFT}; font-size: 12px; }}
 QLineEdit {{
   background: {t.CARD}; border: 1px solid {t.RULE}; border-radius: 4px; padding: 3px 8px;

@@ -6,18 +6,19 @@ from collections.abc import Callable
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtWidgets import QLabel, QVBoxLayout
+from PySide6.QtWidgets import QVBoxLayout
 
 from tessil.core.catalogue import Material, materials, to_own
 from tessil.core.choices import materials_of
 from tessil.core.edits import applied, edit
+from tessil.core.refusals import first_refusal
 from tessil.core.sandwich.choice import OwnMaterial
 from tessil.drawing.plotview import materials_picture
-from tessil.files.projectfile import plain_sentence
 from tessil.ui.desk import Desk
 from tessil.ui.recordpage import RecordPage
 from tessil.ui.widgets.fields import Chooser, LengthField, Tick, WordField
 from tessil.ui.widgets.pictureview import PictureView
+from tessil.ui.widgets.words import Words
 
 _KINDS = (("batting", "batting or fleece"), ("cloth", "cloth"), ("firm", "interfacing"),
           ("web", "fusible web"))  # fmt: skip
@@ -58,7 +59,7 @@ class MaterialsPage(RecordPage):
         self.add = self.add_button("Add a material", self._add)
         self.gone = self.add_button("Take this one out", self._remove)
         right = QVBoxLayout()
-        self.says = QLabel()
+        self.says = Words()
         self.says.setObjectName("soft")
         self.says.setWordWrap(True)
         self.bars = PictureView()
@@ -122,7 +123,7 @@ class MaterialsPage(RecordPage):
         try:
             changed = applied(to_own(now), edit("", (key, value)))
         except ValidationError as error:
-            return plain_sentence(error.errors()[0])
+            return first_refusal(error)
         kept = tuple(entry for entry in own if entry.key != now.key)
         at = next((at for at, entry in enumerate(own) if entry.key == now.key), len(kept))
         made = (*kept[:at], changed, *kept[at:])

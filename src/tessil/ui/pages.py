@@ -13,6 +13,8 @@ from tessil.ui.filing import FilingWindow
 from tessil.ui.searches import Searches
 
 if TYPE_CHECKING:
+    from tessil.files.recovery import Lost
+    from tessil.ui.keptpage import KeptPage
     from tessil.ui.logpage import LogPage
     from tessil.ui.materialspage import MaterialsPage
     from tessil.ui.preview import Preview
@@ -84,6 +86,26 @@ class PagedWindow(FilingWindow):
         page.left.connect(self._to_work)
         self.pages.addWidget(page)
         return page
+
+    @cached_property
+    def kept_page(self) -> KeptPage:
+        """The page of work that is in no file."""
+        from tessil.ui.keptpage import KeptPage
+
+        page = KeptPage()
+        page.left.connect(self._to_work)
+        page.restored.connect(self._restore)
+        self.pages.addWidget(page)
+        return page
+
+    def show_kept(self) -> None:
+        """All kept work, to take up or to throw away."""
+        self.pages.setCurrentWidget(self.kept_page)
+        self.kept_page.begin()
+
+    def _restore(self, lost: Lost) -> None:
+        """Take kept work up again; the window does it."""
+        raise NotImplementedError
 
     def show_page(self, key: str) -> None:
         """A page of the window, by the key of the button that asks for it."""

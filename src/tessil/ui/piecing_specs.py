@@ -254,7 +254,8 @@ def _stock(plan: Plan) -> Iterator[Spec]:
 def _seam_test(plan: Plan) -> Iterator[Spec]:
     if plan.project.seam_test is None:
         seam = plan.project.seams.piecing
-        usual = SeamTest(measured=4 * Fraction(5, 2) - 6 * seam)
+        wide = max(Fraction(5, 2), 2 * seam + 1)
+        usual = SeamTest(strips=4, cut=wide, measured=4 * wide - 6 * seam)
         yield Spec("seam_test.on", "action", "Test my own seam", "Sew a few strips and measure",
                    None, always(edit("Test the seam", ("seam_test", usual))))  # fmt: skip
         return

@@ -19,6 +19,7 @@ from tessil.core.plan import Plan
 from tessil.drawing import theme
 from tessil.files.sheet import MM_PER_INCH
 from tessil.files.worksheet import page_size, pages, paint_page
+from tessil.ui.widgets.words import Words
 
 
 class Preview(QWidget):
@@ -49,14 +50,14 @@ class Preview(QWidget):
         outer.addWidget(area, 1)
 
     def _head(self) -> QHBoxLayout:
-        title = QLabel("Worksheet")
+        title = Words("Worksheet")
         title.setObjectName("title")
         self.save = QPushButton("Save as PDF")
         self.save.setObjectName("main")
         self.save.clicked.connect(self.pdf_wanted)
         self.printer = QPushButton("Print…")
         self.printer.clicked.connect(self._print)
-        self.words = QLabel()
+        self.words = Words()
         self.words.setObjectName("soft")
         back = QPushButton("Back to the bench")
         back.clicked.connect(self.left)
@@ -87,7 +88,7 @@ class Preview(QWidget):
         while len(self.pages) > number:
             self.pages.pop().deleteLater()
         while len(self.pages) < number:
-            page = QLabel()
+            page = Words()
             self.row.insertWidget(len(self.pages) + 1, page, 0, Qt.AlignmentFlag.AlignTop)
             self.pages.append(page)
 

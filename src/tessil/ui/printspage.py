@@ -12,7 +12,6 @@ from PySide6.QtWidgets import (
     QFrame,
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QScrollArea,
     QVBoxLayout,
@@ -22,11 +21,11 @@ from PySide6.QtWidgets import (
 from tessil.core.edits import Edit, edit
 from tessil.core.layout.values import value_of, value_word
 from tessil.core.project import Photo, Print
+from tessil.core.refusals import first_refusal
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.drawing.photos import with_part
 from tessil.drawing.prints import print_brush
-from tessil.files.projectfile import plain_sentence
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.basket import Swatch
 from tessil.ui.widgets.fields import (
@@ -39,6 +38,7 @@ from tessil.ui.widgets.fields import (
     WordField,
 )
 from tessil.ui.widgets.photoview import PhotoView
+from tessil.ui.widgets.words import Words
 
 MOTIFS = (
     ("plain", "plain weave"), ("dots", "dots"), ("checks", "checks"), ("sprigs", "sprigs"),
@@ -144,7 +144,7 @@ class PrintsPage(QWidget):
         self.photo = PhotoView()
         self.photo.moved.connect(self._photo_moved)
         self.photo.grabbed.connect(self._new_run)
-        self.value = QLabel()
+        self.value = Words()
         self.value.setObjectName("soft")
         self.value.setWordWrap(True)
         right.addWidget(self.large, 1)
@@ -155,9 +155,9 @@ class PrintsPage(QWidget):
         desk.planned.connect(self._planned)
 
     def _head(self) -> QHBoxLayout:
-        title = QLabel("The print basket")
+        title = Words("The print basket")
         title.setObjectName("title")
-        self.words = QLabel("Every cloth of this bag. Scale is true: what is drawn here lies so "
+        self.words = Words("Every cloth of this bag. Scale is true: what is drawn here lies so "
                             "on the bench.")  # fmt: skip
         self.words.setObjectName("soft")
         self.back = QPushButton("Back to the bench")
@@ -294,7 +294,7 @@ class PrintsPage(QWidget):
         swatch.clicked.connect(lambda: self._choose(at))
         self.swatches.append(swatch)
         many = "" if cloth.amount is None else f", {cloth.amount} in hand"
-        words = QLabel(f"{cloth.name}\n{value_word(cloth)}{many}")
+        words = Words(f"{cloth.name}\n{value_word(cloth)}{many}")
         words.setObjectName("soft")
         words.setWordWrap(True)
         row.addWidget(swatch)
@@ -348,7 +348,7 @@ class PrintsPage(QWidget):
         try:
             sentence = self.desk.attempt(change, f"print {self.at} {key} {run}" if run else "")
         except ValidationError as error:
-            sentence = plain_sentence(error.errors()[0])
+            sentence = first_refusal(error)
         if "pattern" in sentence:
             sentence = "A colour is # and six digits or letters a to f, such as #c9543b."
         if not run:  # a typed field tells its own sentence, in its own time

@@ -10,7 +10,6 @@ from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QScrollArea,
     QVBoxLayout,
@@ -19,6 +18,7 @@ from PySide6.QtWidgets import (
 
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.fields import Chooser, FieldRow, Segments, Tick, TypedField
+from tessil.ui.widgets.words import Words
 
 Attempt = Callable[[Any, str], str]
 
@@ -79,9 +79,9 @@ class RecordPage(QWidget):
         desk.planned.connect(self._planned)
 
     def _head(self, title: str, words: str) -> QHBoxLayout:
-        name = QLabel(title)
+        name = Words(title)
         name.setObjectName("title")
-        self.words = QLabel(words)
+        self.words = Words(words)
         self.words.setObjectName("soft")
         self.words.setWordWrap(True)
         self.back = QPushButton("Back to the bench")

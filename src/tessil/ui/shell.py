@@ -45,6 +45,7 @@ class Shell(QMainWindow):
 
     def closeEvent(self, event: QCloseEvent) -> None:
         home = self.centralWidget()
-        if home is not None:
-            home.close()
+        if home is not None and not home.close():
+            event.ignore()
+            return
         event.accept()

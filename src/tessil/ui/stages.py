@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any
 
-from tessil.core.choosing import measure, reshape
+from tessil.core.choosing import measure, reshape, start_from
 from tessil.core.edits import Edit, edit
 from tessil.core.marks import KINDS, add_mark, remove_mark, set_mark
 from tessil.core.panels import PanelPlan
@@ -46,10 +46,15 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield Spec("shape.kind", "choice", "Shape", plan.shape.sentence, plan.shape.key,
                lambda key: reshape(project, SHAPES[key]),
                tuple((key, shape.name) for key, shape in SHAPES.items()))  # fmt: skip
-    yield field_of(plan, "shape.way", "choice", "Start from", "What the sizes are worked out from",
-                 "Choose what to start from",
-                 (("finished", "the finished size"), ("object", "what it holds"),
-                  ("cloth", "the cloth there is"), ("panel", "the panel size")))  # fmt: skip
+    yield Spec("shape.way", "choice", "Start from", "What the sizes are worked out from",
+               project.shape.way, lambda way: start_from(plan, way),
+               (("finished", "the finished size"), ("object", "what it holds"),
+                ("cloth", "the cloth there is"), ("panel", "the panel size")))  # fmt: skip
+    if project.rounding is not None:
+        yield Spec("rounding", "choice", "Sizes keep", "The marks that sizes are rounded to, since "
+                   "something was measured or settled", project.rounding,
+                   lambda new: edit("Choose the marks", ("rounding", new)),
+                   (("inch", "inch marks"), ("metric", "metric marks")))  # fmt: skip
     if project.shape.way == "cloth":
         yield from _cloth(plan)
     yield from _sizes(plan)

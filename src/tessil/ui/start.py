@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
+from pydantic import ValidationError
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from tessil.core.lengths import Notation
 from tessil.core.plan import plan
+from tessil.core.refusals import first_refusal
 from tessil.core.rulers import rulers
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
@@ -23,6 +25,7 @@ from tessil.ui.widgets.fields import (
     WordField,
 )
 from tessil.ui.widgets.pictureview import PictureView
+from tessil.ui.widgets.words import Words
 
 
 class StartPage(QWidget):
@@ -57,9 +60,9 @@ class StartPage(QWidget):
         self.refresh()
 
     def _head(self) -> QVBoxLayout:
-        title = QLabel("A new bag in three answers")
+        title = Words("A new bag in three answers")
         title.setObjectName("large")
-        words = QLabel("Every answer can be changed later; sizes are read as you write them.")
+        words = Words("Every answer can be changed later; sizes are read as you write them.")
         words.setObjectName("soft")
         head = QVBoxLayout()
         head.setSpacing(0)
@@ -75,10 +78,10 @@ class StartPage(QWidget):
         row = QHBoxLayout(card)
         row.setContentsMargins(16, 12, 16, 12)
         row.setSpacing(16)
-        mark = QLabel(number)
+        mark = Words(number)
         mark.setObjectName("large")
         row.addWidget(mark, 0, Qt.AlignmentFlag.AlignTop)
-        ask = QLabel(words)
+        ask = Words(words)
         ask.setObjectName("title")
         ask.setWordWrap(True)
         ask.setFixedWidth(150)
@@ -124,7 +127,7 @@ class StartPage(QWidget):
         choices = tuple((key, shape.name) for key, shape in SHAPES.items())
         shapes = Chooser(choices, lambda v, run: self._answer("shape", v))
         column.addWidget(self._row("shape", "", shapes, "The shape of the bag"))
-        self.sentence = QLabel()
+        self.sentence = Words()
         self.sentence.setObjectName("soft")
         self.sentence.setWordWrap(True)
         column.addWidget(self.sentence)
@@ -161,7 +164,7 @@ class StartPage(QWidget):
         self.plan_it = QPushButton("Plan this bag")
         self.plan_it.setObjectName("main")
         self.plan_it.clicked.connect(self._finish)
-        self.outcome = QLabel()
+        self.outcome = Words()
         demo = QPushButton("Show me the demo bag")
         demo.setObjectName("quiet")
         demo.clicked.connect(self.demo_wanted)
@@ -216,9 +219,4 @@ class StartPage(QWidget):
 
 
 def _sentence(error: ValueError) -> str:
-    errors = getattr(error, "errors", None)
-    if errors is None:
-        return str(error)
-    from tessil.files.projectfile import plain_sentence
-
-    return plain_sentence(errors()[0])
+    return first_refusal(error) if isinstance(error, ValidationError) else str(error)

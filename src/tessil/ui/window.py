@@ -15,22 +15,25 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from tessil.core.choosing import measure
-from tessil.core.edits import edit
+from tessil.core.changes import moved
+from tessil.core.choosing import measure, read_in
 from tessil.core.lengths import Notation
 from tessil.core.logbook.book import Book
 from tessil.core.marks import marks_of, move_mark
 from tessil.core.piecing.whole import row_step
+from tessil.core.plan import Plan
 from tessil.core.project import Project
 from tessil.core.snags import Stage, Weight
 from tessil.drawing.picture import Picture
 from tessil.drawing.pictures import View, picture_of, thumbnail
 from tessil.files import recovery
+from tessil.files.projectfile import FileTrouble, state_on_disk
 from tessil.files.report import finished_text
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
 from tessil.ui.hand import Hand
 from tessil.ui.pages import PagedWindow
+from tessil.ui.rest import Rest
 from tessil.ui.searches import Searches
 from tessil.ui.stages import leaf_of
 from tessil.ui.widgets.basket import Basket
@@ -39,13 +42,15 @@ from tessil.ui.widgets.fields import TypedField
 from tessil.ui.widgets.head import Head
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.layoutbar import LayoutBar
+from tessil.ui.widgets.quietline import QuietLine
 from tessil.ui.widgets.quiltbar import QuiltBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.sidebar import SideBar
 from tessil.ui.widgets.snaglist import SnagList
 
-AUTOSAVE_MS = 200
+TELL_MS, TELL_MOST_MS = 250, 1500
+AUTOSAVE_MS, AUTOSAVE_MOST_MS = 200, 800
 FIGURES_MS = 60
 LOW = 760  # pixels: below, tiles go without their drawings
 
@@ -61,10 +66,12 @@ class Window(PagedWindow):
         self.setMinimumSize(1100, 700)
         self._build()
         self._make_actions()
-        self._autosave = QTimer(self)
-        self._autosave.setSingleShot(True)
-        self._autosave.setInterval(AUTOSAVE_MS)
-        self._autosave.timeout.connect(self.keep_safe)
+        self._unkept = ""  # why the work cannot be kept by itself, once that was said
+        self._autosave = Rest(AUTOSAVE_MS, AUTOSAVE_MOST_MS, self)
+        self._autosave.due.connect(self.keep_safe)
+        self._before: Plan | None = None  # the plan before what is to be told of
+        self._telling = Rest(TELL_MS, TELL_MOST_MS, self)
+        self._telling.due.connect(self._tell_moved)
         self._figures_late = QTimer(self)
         self._figures_late.setSingleShot(True)
         self._figures_late.setInterval(FIGURES_MS)
@@ -76,6 +83,10 @@ class Window(PagedWindow):
         self.desk.leaving.connect(self._settle_typing)
         self.desk.stack.cleanChanged.connect(lambda clean: self.unsaved.show_unsaved(not clean))
         self.desk.booked.connect(self.keep_book)
+        self.desk.teaching.connect(self.about_to_change)
+        self.column.stepping.connect(self.about_to_change)
+        self.ladder.stepping.connect(self.about_to_change)
+        recovery.prune()
         self.bar.offer(recovery.find_lost())
         if self.book_trouble:
             self.told.setText(self.book_trouble)
@@ -88,6 +99,7 @@ class Window(PagedWindow):
         self.pages.addWidget(self.work)
         self.bar = RecoveryBar()
         self.bar.restored.connect(self._restore)
+        self.bar.page_wanted.connect(self.show_kept)
         root = QWidget()
         root.setObjectName("paper")
         column = QVBoxLayout(root)
@@ -141,11 +153,13 @@ class Window(PagedWindow):
         middle.addLayout(left, 1)
         middle.addWidget(self.column)
         right = QVBoxLayout()
-        right.setContentsMargins(14, 8, 14, 12)
+        right.setContentsMargins(14, 8, 14, 4)
         right.setSpacing(8)
         right.addLayout(self._build_head())
         right.addLayout(middle, 1)
         right.addWidget(self.snags)
+        self.quiet = QuietLine()
+        right.addWidget(self.quiet)
         row = QHBoxLayout(self.work)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
@@ -218,8 +232,8 @@ class Window(PagedWindow):
         return self.desk.plan.marks.notation
 
     def _planned(self) -> None:
-        self._autosave.start()
         self.refresh()
+        self._autosave.touch()
 
     def refresh(self) -> None:
         """Show the desk as it is now."""
@@ -321,7 +335,25 @@ class Window(PagedWindow):
         desk = self.desk
         return desk.attempt(measure(desk.project, desk.panel, rung, got), f"{rung} {run}")
 
+    def about_to_change(self) -> None:
+        """Something is about to change that may move figures out of sight: tell when it is done."""
+        if self._before is None:
+            self._before = self.desk.plan
+        self._telling.touch()
+
+    def _tell_moved(self) -> None:
+        before, self._before = self._before, None
+        desk = self.desk
+        if before is None or before is desk.plan:
+            return
+        told = moved(before, desk.plan, desk.stage, desk.panel)
+        self.say(f"Changed with it: {told}." if told else "")
+
+    def say(self, sentence: str) -> None:
+        self.quiet.say(sentence)
+
     def _fix(self, fix: object) -> None:
+        self.about_to_change()
         sentence = self.desk.attempt(fix)  # type: ignore[arg-type]
         self.told.setText(sentence)
         # The button is gone with its snag: keep the keyboard's place.
@@ -334,15 +366,17 @@ class Window(PagedWindow):
         """Put another project on the desk; unsaved work is put aside and offered again.  A demo
         brings its own logbook; everything else has the maker's."""
         desk, unsaved = self.desk, self._has_unsaved_work()
-        before = (desk.project, desk.path)
+        changes = abs(desk.stack.index() - max(desk.stack.cleanIndex(), 0))
+        before = (desk.project, desk.path, changes, self.on_disk)
         was_demo, self.is_demo = self.is_demo, book is not None
         sentence = desk.open(project, path, self.own_book if book is None else book)
         if sentence:
             self.is_demo = was_demo
             return sentence
         if unsaved:
-            recovery.put_aside(*before)
+            self.told.setText(recovery.put_aside(*before))
             self.bar.offer(recovery.find_lost())
+        self.on_disk = state_on_disk(path) if path else ""
         self.bench.fit()
         self.unsaved.show_unsaved(path is None)
         self._to_work()
@@ -384,9 +418,10 @@ class Window(PagedWindow):
         self.desk.stack.redo()
 
     def change_units(self) -> None:
-        units = "metric" if self.desk.project.units == "inch" else "inch"
-        words = "Read centimetres" if units == "metric" else "Read inches"
-        self.desk.attempt(edit(words, ("units", units)))
+        self._settle_typing()
+        self.about_to_change()
+        metric = self.desk.project.units == "metric"
+        self.desk.attempt(read_in(self.desk.project, "inch" if metric else "metric"))
 
     def row_more(self) -> None:
         self._step_rows(1)
@@ -442,19 +477,44 @@ class Window(PagedWindow):
 
     # -- safety -----------------------------------------------------------------
 
+    def keep_safe(self) -> str:
+        """Keep the work; say once that it cannot be kept, and again when it can."""
+        sentence = super().keep_safe()
+        if sentence != self._unkept:
+            self.told.setText(sentence)
+            self._unkept = sentence
+        return sentence
+
     def _restore(self, lost: recovery.Lost) -> None:
-        if not self.open_project(lost.project, lost.origin):
+        """Take kept work up again; where that fails its sentence stands beside it."""
+        try:
+            sentence = self.open_project(lost.project, lost.origin)
+        except FileTrouble as trouble:
+            sentence = str(trouble)
+        self.told.setText(sentence)
+        if not sentence:
             self.desk.stack.resetClean()
             self.unsaved.show_unsaved(True)
-            self.keep_safe()
-            recovery.discard(lost)
+            self.on_disk = lost.stood or self.on_disk
+            if not self.keep_safe():
+                recovery.done_with(lost)
+        self.bar.taken(lost, sentence)
+        if "kept_page" in self.__dict__:
+            self.kept_page.taken(lost, sentence)
 
     def closeEvent(self, event: QCloseEvent) -> None:
-        """Unsaved work is kept and offered again at the next start; nothing is asked."""
+        """Unsaved work is kept and offered again at the next start; nothing is asked.  Only where
+        it cannot be kept the window stays, once, and says so."""
+        self._settle_typing()
         self.searches.give_up()
         self.flush_book()
         if self._has_unsaved_work():
-            recovery.keep(self.desk.project, self.desk.path)
+            sentence = self.keep_work()
+            if sentence and sentence != self._unkept:
+                self.told.setText(f"{sentence} Closed again, the window gives it up.")
+                self._unkept = sentence
+                event.ignore()
+                return
         else:
             recovery.forget()
         event.accept()

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 from tessil.core.checks.cut import cut_snags
@@ -39,4 +41,20 @@ _GRAVITY = {Weight.BLOCKS: 0, Weight.WARNS: 1, Weight.NOTES: 2}
 def find_snags(plan: Plan) -> tuple[Snag, ...]:
     """All snags of a plan, the gravest first, otherwise in working order."""
     found = [snag for check in _CHECKS for snag in check(plan)]
-    return tuple(sorted(found, key=lambda snag: _GRAVITY[snag.weight]))
+    return tuple(sorted(_told_apart(plan, found), key=lambda snag: _GRAVITY[snag.weight]))
+
+
+def _told_apart(plan: Plan, found: list[Snag]) -> list[Snag]:
+    """Snags of like words say which panel they are of."""
+    times = Counter(snag.title for snag in found)
+    return [
+        replace(snag, title=f"{plan.panel(snag.panel).panel.label}: {_lowered(snag.title)}")
+        if times[snag.title] > 1 and snag.panel
+        else snag
+        for snag in found
+    ]
+
+
+def _lowered(title: str) -> str:
+    """A title inside a sentence; names that are all capitals keep them."""
+    return title if title[:2].isupper() else title[:1].lower() + title[1:]

@@ -127,9 +127,8 @@ def _itself(plan: Plan) -> Iterator[Snag]:
 
 
 def _amounts(plan: Plan) -> Iterator[Snag]:
-    for name, used, there in over_amounts(plan) if plan.project.rules.amounts else ():
-        at = next(i for i, entry in enumerate(plan.project.prints) if entry.name == name)
-        key = plan.project.prints[at].key
+    for cloth, used, there in over_amounts(plan) if plan.project.rules.amounts else ():
+        at, key, name = plan.project.prints.index(cloth), cloth.key, cloth.name
         ref = next(ref for ref, patch in plan.board.patches.items() if patch.print == key)
         yield Snag(
             key=f"layout.amount.{key}",

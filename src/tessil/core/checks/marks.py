@@ -4,12 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
+from itertools import combinations
 from typing import TYPE_CHECKING
 
 from tessil.core.bag import Box
 from tessil.core.edits import Edit, edit
-from tessil.core.lengths import Inches, round_near
-from tessil.core.marks import MARGIN, Placed, female_below_top, free_room, marks_of, set_mark
+from tessil.core.lengths import Inches, round_down, round_near, round_up
+from tessil.core.marks import (
+    MARGIN,
+    Placed,
+    female_below_top,
+    free_room,
+    marks_of,
+    remove_mark,
+    set_mark,
+)
 from tessil.core.panels import PanelPlan
 from tessil.core.snags import Place, Snag, Stage, Weight
 
@@ -18,6 +27,7 @@ if TYPE_CHECKING:
 
 ON_PURPOSE = ("d-ring", "stiffener")  # these lie in a seam or on the base by their nature
 CLOSE = Fraction(1, 8)
+APART = Fraction(1, 4)  # between marks that were moved off one another
 
 
 def mark_snags(plan: Plan) -> Iterator[Snag]:
@@ -27,6 +37,7 @@ def mark_snags(plan: Plan) -> Iterator[Snag]:
             if placed.kind not in ON_PURPOSE:
                 yield from _in_the_way(plan, panel, placed)
             yield from _uneven(plan, panel, placed)
+        yield from _on_one_another(plan, panel)
     yield from _snap_apart(plan)
 
 
@@ -82,6 +93,63 @@ def _into_room(plan: Plan, placed: Placed, room: Box) -> tuple[Edit, ...]:
     elif placed.kind == "window":
         changes["width"] = width
     return (set_mark(plan, placed.index, f"Move the {placed.label.lower()} clear", **changes),)
+
+
+def _boxes(placed: Placed) -> tuple[Box, ...]:
+    return (placed.box,) if placed.twin is None else (placed.box, placed.twin)
+
+
+def _on_one_another(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Two marks in one place: one would be sewn over the other."""
+    marks = [mark for mark in marks_of(plan, panel.key) if mark.kind != "stiffener"]
+    for one, other in combinations(marks, 2):
+        met = next(
+            (box for box in _boxes(other) if any(_meets(box, mine) for mine in _boxes(one))), None
+        )
+        if met is None:
+            continue
+        moved, stays = (one, other) if other.index is None else (other, one)
+        yield Snag(
+            key=f"mark.over.{panel.key}.{one.key}.{other.key}",
+            stage=Stage.TRIM,
+            weight=Weight.WARNS,
+            title=f"The {moved.label.lower()} lies on the {stays.label.lower()}",
+            why="One would be sewn over the other: what comes second has no room there.",
+            panel=panel.key,
+            place=_place(met),
+            fixes=_off_it(plan, panel, moved, stays),
+        )
+
+
+def _off_it(plan: Plan, panel: PanelPlan, moved: Placed, stays: Placed) -> tuple[Edit, ...]:
+    """To the nearest side of the other mark where it is clear of everything; else away."""
+    if moved.index is None:
+        return ()
+    room = free_room(plan, panel, Fraction(0))
+    others = [mark for mark in marks_of(plan, panel.key) if mark.key != moved.key]
+    x, y, w, h = moved.box
+    u, v, p, q = stays.box
+    mark, gap = plan.marks.ruler.value, APART
+    places = (
+        (x, round_up(v + q + gap, mark)),
+        (x, round_down(v - gap - h, mark)),
+        (round_up(u + p + gap, mark), y),
+        (round_down(u - gap - w, mark), y),
+    )
+    name = moved.label.lower()
+    shift = Fraction(1, 2) if moved.kind == "handle" else Fraction(0)
+    for to_x, to_y in sorted(places, key=lambda at: abs(at[0] - x) + abs(at[1] - y)):
+        change = set_mark_if(plan, moved.index, f"Move the {name} off it", to_x + shift, to_y)
+        if change is None or _outside((to_x, to_y, w, h), room):
+            continue
+        if not any(_meets((to_x, to_y, w, h), box) for mark_ in others for box in _boxes(mark_)):
+            return (change, remove_mark(plan, moved.index))
+    return (remove_mark(plan, moved.index),)
+
+
+def set_mark_if(plan: Plan, index: int, words: str, x: Inches, y: Inches) -> Edit | None:
+    """A mark set to a place, if that is one."""
+    return set_mark(plan, index, words, x=x, y=y) if x >= 0 and y >= 0 else None
 
 
 def _uneven(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:

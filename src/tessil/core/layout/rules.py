@@ -320,8 +320,9 @@ def outcome(plan: Plan, change: Edit) -> str:
         words.append(f"{len(left)} {'rule is' if len(left) == 1 else 'rules are'} still broken: "
                      f"{broken_words(left)}.")  # fmt: skip
     if short:
-        words.append(" ".join(f"{name}: {used} laid, {there} in hand." for name, used, there in
-                              short))  # fmt: skip
+        words.append(
+            " ".join(f"{cloth.name}: {used} laid, {there} in hand." for cloth, used, there in short)
+        )
     words.append(why or "No layout with fewer was found; another try number may find one.")
     return " ".join(words)
 
@@ -354,11 +355,11 @@ def laid_amounts(plan: Plan) -> dict[str, int]:
     return found
 
 
-def over_amounts(plan: Plan) -> list[tuple[str, int, int]]:
-    """Prints of which more is laid than there is: name, laid, in hand."""
+def over_amounts(plan: Plan) -> list[tuple[Print, int, int]]:
+    """Prints of which more is laid than there is, how many are laid, and how many are in hand."""
     used = laid_amounts(plan)
     return [
-        (entry.name, used[entry.key], entry.amount)
+        (entry, used[entry.key], entry.amount)
         for entry in plan.project.prints
         if entry.amount is not None and used.get(entry.key, 0) > entry.amount
     ]

@@ -10,7 +10,7 @@ import datetime
 from fractions import Fraction
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator, model_validator
+from pydantic import AfterValidator, Field, field_validator, model_validator
 
 from tessil.core.fields import Decided, Degrees, Size
 from tessil.core.project import Photo, SeamTest
@@ -25,11 +25,21 @@ Stack = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9+-]{0,200}$")]
 SwatchPattern = Literal["channels", "grid", "diagonal", "diamonds"]
 
 
+def _sewable(gap: Fraction) -> Fraction:
+    if gap < LEAST_GAP:
+        raise ValueError("Lines of stitching lie at least 1/16 in (1.6 mm) apart.")
+    return gap
+
+
+LEAST_GAP = Fraction(1, 16)
+Gap = Annotated[Size, AfterValidator(_sewable)]
+
+
 class Sewn(Decided):
     """One set of lines as it was sewn: degrees to the width, and the gap from line to line."""
 
     angle: Annotated[float, Field(ge=-90, le=90, allow_inf_nan=False)]
-    gap: Size
+    gap: Gap
     share: Annotated[float, Field(gt=0, le=1, allow_inf_nan=False)] = 1.0
 
 
@@ -57,8 +67,8 @@ class Swatch(Decided):
     pattern: SwatchPattern = "channels"
     run: Literal["upright", "level"] = "upright"
     angle: Degrees = Fraction(45)
-    gap: Size = Fraction(1)
-    gap_other: Size | None = None
+    gap: Gap = Fraction(1)
+    gap_other: Gap | None = None
     sets: Annotated[tuple[Sewn, ...], Field(max_length=12)] = ()
     width_before: Size = Fraction(10)
     height_before: Size = Fraction(10)

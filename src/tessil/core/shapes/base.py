@@ -7,7 +7,7 @@ the bag model and workings; they must not know piecing, quilting or cutting.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Literal
 
@@ -32,6 +32,7 @@ class SizeField:
     why: str
     start: Inches
     way: Way = "finished"
+    said: str = ""  # how the finished bag is told by it: ``12 wide``
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,9 +100,7 @@ class Shape:
     with finished sizes computed back from them.  ``to_panel`` and ``build`` raise
     CannotPlan.  The keys of ``Sizes`` are the declared field keys.  ``leader`` is the panel
     that all others follow; ``cloths`` how many pieces of its size one bag takes.
-    ``proportions`` give sizes nobody has typed from the finished ones.  ``from_piece`` turns
-    the largest piece of cloth a panel can be into the leader's size, where another panel is
-    larger than the leader.
+    ``short`` is what a bag of it is called by its maker.
     ``proportions`` give sizes nobody has typed from the finished ones.  ``from_piece`` turns
     the largest piece of cloth a panel can be into the leader's size, where another panel is
     larger than the leader.
@@ -109,6 +108,7 @@ class Shape:
 
     key: str
     name: str
+    short: str
     sentence: str
     fields: tuple[SizeField, ...]
     options: tuple[Option, ...]
@@ -129,14 +129,22 @@ class Shape:
         return tuple(f for f in self.fields if f.way in (wanted, "always"))
 
     @property
+    def finished_words(self) -> tuple[str, ...]:
+        """How each of the finished sizes is told: wide, high, deep, or as the shape has it."""
+        finished = (field for field in self.fields if field.way == "finished")
+        return tuple(field.said or field.label.lower() for field in finished)
+
+    @property
     def finished_keys(self) -> tuple[str, ...]:
         """Keys of the finished sizes, in the order of ``Bag.finished``."""
         return tuple(f.key for f in self.fields if f.way == "finished")
 
 
-WIDTH = SizeField("width", "Width", "As the bag stands or lies", Fraction(11))
-HEIGHT = SizeField("height", "Height", "From the bottom to the top edge", Fraction(12))
-DEPTH = SizeField("depth", "Depth", "From the front to the back of the base", Fraction(3))
+WIDTH = SizeField("width", "Width", "As the bag stands or lies", Fraction(11), said="wide")
+HEIGHT = SizeField("height", "Height", "From the bottom to the top edge", Fraction(12), said="high")
+DEPTH = SizeField(
+    "depth", "Depth", "From the front to the back of the base", Fraction(3), said="deep"
+)
 PANEL_WIDTH = SizeField("panel_width", "Panel width", "Cut edge to cut edge", Fraction(15), "panel")
 PANEL_HEIGHT = SizeField(
     "panel_height", "Panel height", "Cut edge to cut edge", Fraction(14), "panel"
@@ -145,4 +153,4 @@ PANEL_HEIGHT = SizeField(
 
 def starting(field: SizeField, inches: Inches) -> SizeField:
     """A shared field with a start of its own."""
-    return SizeField(field.key, field.label, field.why, inches, field.way)
+    return replace(field, start=inches)

@@ -141,6 +141,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 BOUND_POUCH = Shape(
     key="bound-pouch",
     name="Bound pouch",
+    short="Pouch",
     sentence="A zipped front, a strip or window above, a whole back, bound all round.",
     fields=(starting(WIDTH, Fraction(10)), starting(HEIGHT, Fraction(8)),
             starting(PANEL_WIDTH, Fraction(10)), LOWER, UPPER),

@@ -38,9 +38,9 @@ from tessil.core.shapes.outlines import Notches, panel_edges
 from tessil.core.shapes.tote import NOTCH_SIDE
 from tessil.core.workings import Basis, Figure, given
 
-LENGTH = SizeField("width", "Length", "Along the zipper", Fraction(8))
-ACROSS = SizeField("depth", "Width", "Across the zipper", Fraction(4))
-HIGH = SizeField("height", "Height", "From the base to the zipper", Fraction(3))
+LENGTH = SizeField("width", "Length", "Along the zipper", Fraction(8), said="long")
+ACROSS = SizeField("depth", "Width", "Across the zipper", Fraction(4), said="across")
+HIGH = SizeField("height", "Height", "From the base to the zipper", Fraction(3), said="high")
 NOTCH_FOLD = SizeField("notch_fold", "Notch, from fold", "From the fold", Fraction(9, 8), "panel")
 NOTCH_ZIP = SizeField(
     "notch_zip", "Notch, from zip edge", "From the raw edge the zipper is sewn to", Fraction(1),
@@ -188,6 +188,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 BOXED_ZIP = Shape(
     key="boxed-zip",
     name="Boxed zip bag",
+    short="Zip bag",
     sentence="One panel, a zipper on one pair of sides, all four ends boxed.",
     fields=(LENGTH, ACROSS, HIGH, starting(PANEL_WIDTH, Fraction(12)),
             starting(PANEL_HEIGHT, Fraction(14)), NOTCH_SIDE, NOTCH_FOLD, NOTCH_ZIP),

@@ -143,6 +143,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 CLUTCH = Shape(
     key="clutch",
     name="Fold-over clutch",
+    short="Clutch",
     sentence="One panel folded in three: front, back and a flap.",
     fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
             starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(17)), FLAP,

@@ -150,6 +150,7 @@ _THICK: Figure = given("cord", Fraction(1, 4), Basis.PRACTICE)
 DRAWSTRING = Shape(
     key="drawstring",
     name="Drawstring bag",
+    short="Drawstring bag",
     sentence="Boxed mains with a band above and a channel for two cords.",
     fields=(starting(WIDTH, Fraction(8)), starting(HEIGHT, Fraction(12)), DEPTH,
             starting(PANEL_WIDTH, Fraction(12)), starting(PANEL_HEIGHT, Fraction(11)), NOTCH_SIDE,

@@ -113,6 +113,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 FLAT_POUCH = Shape(
     key="flat-pouch",
     name="Flat zip pouch",
+    short="Pouch",
     sentence="Two panels, two linings, a zipper between them.",
     fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
             starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(13, 2))),

@@ -86,10 +86,11 @@ def _look(brief: Brief, w: Inches, h: Inches, seam: Inches) -> Look:
 FREE_PANEL = Shape(
     key="free-panel",
     name="Free panel",
+    short="Panel",
     sentence="Any rectangle: a mat, a cover, or a part of something else.",
     fields=(
-        SizeField("width", "Width", "Without seam allowances", Fraction(12)),
-        SizeField("height", "Height", "Without seam allowances", Fraction(9)),
+        SizeField("width", "Width", "Without seam allowances", Fraction(12), said="wide"),
+        SizeField("height", "Height", "Without seam allowances", Fraction(9), said="high"),
         starting(PANEL_WIDTH, Fraction(12)),
         starting(PANEL_HEIGHT, Fraction(9)),
         FLAP_ROUND,

@@ -99,6 +99,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 HOOP_BAG = Shape(
     key="hoop",
     name="Bag in a hoop",
+    short="Hoop bag",
     sentence="A small zip pouch stitched whole in an embroidery hoop.",
     fields=(starting(WIDTH, Fraction(5)), starting(HEIGHT, Fraction(4)),
             starting(PANEL_WIDTH, Fraction(23, 4)), starting(PANEL_HEIGHT, Fraction(9, 2)),

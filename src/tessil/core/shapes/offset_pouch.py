@@ -113,6 +113,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 OFFSET_POUCH = Shape(
     key="offset-pouch",
     name="Offset-zip pouch",
+    short="Pouch",
     sentence="One quilted panel in a ring, the lining quilted in, the zipper on its face.",
     fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
             starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(12)), ZIP_DROP),

@@ -151,6 +151,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 ONE_PIECE = Shape(
     key="one-piece",
     name="One-piece tote",
+    short="Tote",
     sentence="One panel folded at the bottom; its notches have two unlike legs.",
     fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, starting(PANEL_HEIGHT, Fraction(28)), NOTCH_SIDE,
             NOTCH_FOLD, HANDLE_LENGTH, HANDLE_WIDTH),

@@ -153,6 +153,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 SATCHEL = Shape(
     key="satchel",
     name="Flap satchel",
+    short="Satchel",
     sentence="The cut-corner body with a lined flap and an adjustable strap.",
     fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, PANEL_HEIGHT, NOTCH_SIDE, NOTCH_BOTTOM, FLAP,
             FLAP_LESS, FLAP_ROUND, STRAP_LENGTH, STRAP_WIDTH),

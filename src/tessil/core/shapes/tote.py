@@ -211,6 +211,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 TOTE = Shape(
     key="tote",
     name="Cut-corner tote",
+    short="Tote",
     sentence="Two panels and a bottom seam; a notch at each corner makes the base.",
     fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, PANEL_HEIGHT, NOTCH_SIDE, NOTCH_BOTTOM,
             HANDLE_LENGTH, HANDLE_WIDTH),

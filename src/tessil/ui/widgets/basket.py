@@ -6,7 +6,7 @@ from typing import Any
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QTransform
-from PySide6.QtWidgets import QAbstractButton, QGridLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QAbstractButton, QGridLayout, QVBoxLayout, QWidget
 
 from tessil.core.layout.values import value_word
 from tessil.core.project import Print
@@ -14,6 +14,7 @@ from tessil.drawing import theme
 from tessil.drawing.bands import key_of
 from tessil.drawing.prints import print_brush
 from tessil.ui.desk import Desk
+from tessil.ui.widgets.words import Words, plain_tip
 
 ACROSS = 4
 
@@ -39,7 +40,7 @@ class Swatch(QAbstractButton):
         self.in_hand = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.number = 0
-        self.setToolTip(swatch_words(cloth))
+        self.setToolTip(plain_tip(swatch_words(cloth)))
         self.setAccessibleName(f"Print {cloth.name}")
 
     def sizeHint(self) -> QSize:
@@ -73,7 +74,7 @@ class Basket(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
-        self.words = QLabel()
+        self.words = Words()
         self.words.setObjectName("soft")
         self.words.setWordWrap(True)
         column.addWidget(self.words)

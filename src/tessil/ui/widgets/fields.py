@@ -25,7 +25,6 @@ from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QPushButton,
     QStyle,
@@ -38,6 +37,7 @@ from tessil.core.lengths import LengthError, Notation, read_length, read_size
 from tessil.core.project import Got
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
+from tessil.ui.widgets.words import Words, plain_tip
 
 ERROR_DELAY = 600  # a sum half typed is not yet a mistake
 
@@ -54,11 +54,14 @@ class TypedField(QLineEdit):
     """
 
     told = Signal(str)
+    stepping = Signal()  # comes before a step by the wheel or an arrow
 
     def __init__(self, read: Read, write: Write, attempt: Try) -> None:
         super().__init__()
-        self.read, self.write, self.attempt = read, write, attempt
+        self.read, self.write, self._hand_over = read, write, attempt
         self.value: Any = None
+        self._entered: Any = None  # what stood here when the hands came
+        self._taking = False
         self._origin: Any = None
         self.run = ""
         self.dirty = False
@@ -73,6 +76,8 @@ class TypedField(QLineEdit):
 
     def show_value(self, value: Any) -> None:
         """Show the desk's value, unless something unread is still typed here."""
+        if value != self.value and not self._taking:
+            self._entered = value  # changed from elsewhere: that is what stands here now
         self.value = value
         if not self.dirty:
             text = self.write(value)
@@ -80,6 +85,14 @@ class TypedField(QLineEdit):
                 self.setText(text)
                 if not self.hasFocus():
                     self.setCursorPosition(0)
+
+    def attempt(self, value: Any, run: str) -> str:
+        """Hand a value over; what it changes here is this field's own doing."""
+        self._taking = True
+        try:
+            return self._hand_over(value, run)
+        finally:
+            self._taking = False
 
     def _typed(self, text: str) -> None:
         if not self.dirty:
@@ -116,7 +129,7 @@ class TypedField(QLineEdit):
             return
         self._tell("")
         self.dirty = False
-        self.show_value(self.value)
+        self.setText(self.write(self.value))  # letters are settled: undo is the plan's from here
 
     def _tell(self, sentence: str) -> None:
         wrong = bool(sentence)
@@ -134,17 +147,31 @@ class TypedField(QLineEdit):
         self._tell("")
         self.show_value(self.value)
 
+    def give_back(self) -> bool:
+        """Put back what stood here when the hands came; whether there was anything to put back."""
+        changed = self.dirty or self.value != self._entered
+        self.forget()
+        if self.value != self._entered:
+            self.attempt(self._entered, self.run)
+        self.show_value(self.value)
+        return changed
+
     def event(self, event: QEvent) -> bool:
-        """Undo and redo belong to the plan, also while the hands are in a field."""
+        """Undo takes back letters first; where there are none it belongs to the plan."""
         if event.type() == QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent):
             undo, redo = QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo
-            if event.matches(undo) or event.matches(redo):
+            letters = (event.matches(undo) and self.isUndoAvailable()) or (
+                event.matches(redo) and self.isRedoAvailable()
+            )
+            if (event.matches(undo) or event.matches(redo)) and not letters:
                 event.ignore()
                 return True
         return super().event(event)
 
     def focusInEvent(self, event: QFocusEvent) -> None:
         self.run = self.new_run()
+        if not self.dirty:
+            self._entered = self.value
         super().focusInEvent(event)
 
     def focusOutEvent(self, event: QFocusEvent) -> None:
@@ -152,25 +179,35 @@ class TypedField(QLineEdit):
         super().focusOutEvent(event)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape and self.dirty:
-            self.forget()
+        if event.key() == Qt.Key.Key_Escape:
+            if not self.give_back():
+                super().keyPressEvent(event)
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self.settle()
+            if not self.dirty:
+                self._entered = self.value
             self.selectAll()
             self.returnPressed.emit()
         elif event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            self.stepping.emit()
             self.step(1 if event.key() == Qt.Key.Key_Up else -1)
         else:
             super().keyPressEvent(event)
+
+    def is_empty(self) -> bool:
+        """Whether no value stands here: a turn of the wheel must not make one up."""
+        return self.value is None
 
     def step(self, by: int) -> None:
         """Change the value by one step; nothing for fields that have none."""
 
     def wheelEvent(self, event: QWheelEvent) -> None:
-        """A turn of the wheel steps the field in hand; elsewhere it scrolls the column."""
-        if not self.hasFocus():
+        """A turn of the wheel steps what stands in the field in hand; elsewhere, and where nothing
+        stands, it scrolls the column."""
+        if not self.hasFocus() or self.is_empty():
             event.ignore()
             return
+        self.stepping.emit()
         self.pointed = event.position().x() / max(self.width(), 1)
         self.step(1 if event.angleDelta().y() > 0 else -1)
         self.pointed = None
@@ -245,8 +282,11 @@ class MeasuredField(TypedField):
         sides = (value.width, value.height)
         return " × ".join("…" if side is None else exact(side) for side in sides)
 
+    def is_empty(self) -> bool:
+        return self.value is None or self.value == Got()
+
     def step(self, by: int) -> None:
-        """Step the side in hand; an empty box begins at the planned size."""
+        """Step the side in hand; an arrow key begins an empty box at the planned size."""
         if self.planned is None:
             return
         notation = self.notation()
@@ -319,13 +359,13 @@ class EntryField(WordField):
         self.setPlaceholderText("type and press Return")
         self.textEdited.disconnect()
         self.textEdited.connect(self._typing)
-        self.returnPressed.connect(self._take)
+        self.returnPressed.connect(self._enter)
 
     def _typing(self) -> None:
         self.dirty = True
         self._tell("")
 
-    def _take(self) -> None:
+    def _enter(self) -> None:
         if not self.text().strip():
             return
         sentence = self._attempt(self.text().strip(), "")
@@ -414,7 +454,7 @@ class Segments(QWidget):
 
     def setToolTip(self, text: str) -> None:
         for button in self.buttons.values():
-            button.setToolTip(text)
+            button.setToolTip(plain_tip(text))
 
 
 class Tick(QCheckBox):
@@ -451,19 +491,19 @@ class FieldRow(QWidget):
         row.setSpacing(8)
         outer.addLayout(row)
         if label:
-            words = QLabel(label)
+            words = Words(label)
             words.setObjectName("soft")
             words.setBuddy(field)
             words.setFixedWidth(label_width)
             words.setWordWrap(True)
             row.addWidget(words)
         row.addWidget(field, 1)
-        self.error = QLabel()
+        self.error = Words()
         self.error.setObjectName("error")
         self.error.setWordWrap(True)
         self.error.hide()
         outer.addWidget(self.error)
-        field.setToolTip(help_)
+        field.setToolTip(plain_tip(help_))
         field.setAccessibleName(label or field.accessibleName())
         field.setAccessibleDescription(help_)
         if isinstance(field, TypedField):

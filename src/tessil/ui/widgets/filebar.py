@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass
 from pathlib import Path
 
 from PySide6.QtCore import Qt
@@ -12,14 +13,25 @@ from PySide6.QtWidgets import (
     QFileDialog,
     QFileSystemModel,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QPushButton,
     QVBoxLayout,
     QWidget,
 )
 
+from tessil.files.places import path_in
+from tessil.files.projectfile import SUFFIX
+from tessil.ui.widgets.words import Words, plain_tip
+
 Accept = Callable[[Path], str]
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """What stands in the way of a name: nothing, or a sentence and whether it may be replaced."""
+
+    sentence: str = ""
+    may_replace: bool = True
 
 
 class FileBar(QWidget):
@@ -30,23 +42,27 @@ class FileBar(QWidget):
         self.setObjectName("card")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.accept_path: Accept = lambda path: ""
+        self.standing: Callable[[Path], Standing] = lambda path: Standing()
+        self.replaced: Path | None = None  # what the button beside the sentence would replace
         self.saving = False
         self.suffix = ".tessil"
         self.back_to: QWidget | None = None
-        self.words = QLabel()
+        self.words = Words()
         self.line = QLineEdit()
         self.line.setAccessibleName("File")
         self.go = QPushButton("Save")
         self.go.setObjectName("main")
+        self.replace = QPushButton("Replace it")
         self.browse = QPushButton("Browse…")
         self.cancel = QPushButton("Not now")
         self.cancel.setObjectName("quiet")
         row = QHBoxLayout()
         for widget, stretch in (
-            (self.words, 0), (self.line, 1), (self.go, 0), (self.browse, 0), (self.cancel, 0),
+            (self.words, 0), (self.line, 1), (self.go, 0), (self.replace, 0),
+            (self.browse, 0), (self.cancel, 0),
         ):  # fmt: skip
             row.addWidget(widget, stretch)
-        self.error = QLabel()
+        self.error = Words()
         self.error.setObjectName("error")
         self.error.setWordWrap(True)
         self.error.hide()
@@ -60,8 +76,11 @@ class FileBar(QWidget):
         column.addLayout(self.recent)
         self.go.clicked.connect(self.take)
         self.line.returnPressed.connect(self.take)
+        self.replace.clicked.connect(self._replace)
+        self.line.textEdited.connect(lambda: self.tell(""))
         self.browse.clicked.connect(self._browse)
         self.cancel.clicked.connect(self.close_bar)
+        self.replace.hide()
         self.hide()
 
     def _complete(self) -> None:
@@ -77,14 +96,16 @@ class FileBar(QWidget):
     def ask(
         self, words: str, button: str, path: Path, accept: Accept, saving: bool,
         recent: list[Path] | None = None, suffix: str = ".tessil",
+        standing: Callable[[Path], Standing] | None = None,
     ) -> None:  # fmt: skip
-        """Show the bar for one question."""
+        """Show the bar for one question.  ``standing`` tells what a name would replace."""
         self._complete()
         self.back_to = self.window().focusWidget() if not self.isVisible() else self.back_to
         self.words.setText(words)
         self.go.setText(button)
         self.line.setText(str(path))
         self.accept_path, self.saving, self.suffix = accept, saving, suffix
+        self.standing = standing or (lambda path: Standing())
         self.tell("")
         self._show_recent(recent or [])
         self.show()
@@ -98,11 +119,11 @@ class FileBar(QWidget):
                 widget.deleteLater()
         if not paths:
             return
-        self.recent.addWidget(QLabel("Lately:"))
+        self.recent.addWidget(Words("Lately:"))
         for path in paths[:5]:
             button = QPushButton(path.stem)
             button.setObjectName("quiet")
-            button.setToolTip(str(path))
+            button.setToolTip(plain_tip(str(path)))
             button.clicked.connect(lambda _=False, chosen=path: self._take(chosen))
             self.recent.addWidget(button)
         self.recent.addStretch(1)
@@ -113,7 +134,7 @@ class FileBar(QWidget):
         if not text:
             self.tell("Type where the file is, or browse for it.")
             return
-        path = Path(text).expanduser()
+        path = path_in(text)
         if self.saving and not path.suffix:
             path = path.with_suffix(self.suffix)
         self._take(path)
@@ -122,15 +143,39 @@ class FileBar(QWidget):
         if self.saving and not path.parent.is_dir():
             self.tell(f"There is no folder “{path.parent}”.")
             return
+        standing = self.standing(path)
+        if standing.sentence:
+            self.tell(standing.sentence)
+            if standing.may_replace:
+                self.offer_replace(path)
+            return
+        self._accept(path)
+
+    def _accept(self, path: Path) -> None:
         sentence = self.accept_path(path)
         self.tell(sentence)
         if not sentence:
             self.close_bar()
 
+    def offer_replace(self, path: Path) -> None:
+        """Offer to put what is saved in the place of what stands there."""
+        self.replaced = path
+        kept = "; what stands there now stays beside it, its name ending in ~"
+        self.replace.setToolTip(f"Replace the file{kept if self.suffix == SUFFIX else ''}")
+        self.replace.setAccessibleName(f"Replace {path.name}")
+        self.replace.show()
+
+    def _replace(self) -> None:
+        if self.replaced is not None:
+            self._accept(self.replaced)
+
     def tell(self, sentence: str) -> None:
         """Show a sentence under the line, or take it away."""
         self.error.setText(sentence)
         self.error.setVisible(bool(sentence))
+        if not sentence:
+            self.replace.hide()
+            self.replaced = None
 
     def _browse(self) -> None:
         kind = f"Tessil (*{self.suffix})"

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from tessil.core.edits import edit
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.fields import CountField, WordField
 from tessil.ui.widgets.tray import PanelTray
+from tessil.ui.widgets.words import Words, plain_tip
 
 
 class Head(QHBoxLayout):
@@ -17,9 +18,9 @@ class Head(QHBoxLayout):
         super().__init__()
         self.desk = desk
         self.setSpacing(12)
-        self.told = QLabel()
+        self.told = Words()
         self.told.setObjectName("error")
-        self.finished = QLabel()
+        self.finished = Words()
         self.finished.setObjectName("soft")
         self.name = self._name()
         self.bags = self._bags()
@@ -58,7 +59,7 @@ class Head(QHBoxLayout):
         return field
 
     def _count_row(self, unsaved: QWidget) -> QHBoxLayout:
-        make = QLabel("· make")
+        make = Words("· make")
         make.setObjectName("soft")
         row = QHBoxLayout()
         row.setSpacing(6)
@@ -90,7 +91,7 @@ class Head(QHBoxLayout):
 
     # The words come with the signal: at the end the stack tells once more when it is half gone.
     def _name_undo(self, words: str) -> None:
-        self.undo_button.setToolTip(f"Undo: {words} (Ctrl+Z)")
+        self.undo_button.setToolTip(plain_tip(f"Undo: {words} (Ctrl+Z)"))
 
     def _name_redo(self, words: str) -> None:
-        self.redo_button.setToolTip(f"Redo: {words} (Ctrl+Shift+Z)")
+        self.redo_button.setToolTip(plain_tip(f"Redo: {words} (Ctrl+Shift+Z)"))

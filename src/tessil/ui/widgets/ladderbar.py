@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QPointF, Qt
+from PySide6.QtCore import QPointF, Qt, Signal
 from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent, QPen, QResizeEvent
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from tessil.core.ladder import Rung
 from tessil.core.lengths import Notation
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.fields import MeasuredField
+from tessil.ui.widgets.words import Words
 
 NARROW = 780
 FIGURE = 17  # as the style sheet has it
@@ -46,15 +47,15 @@ class RungCell(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
-        self.caps = QLabel()
+        self.caps = Words()
         self.caps.setFont(text_font(theme.SMALL, strong=True))
         self.caps.setObjectName("soft")
-        self.figure = QLabel()
+        self.figure = Words()
         self.figure.setObjectName("figure")
-        self.note = QLabel()
+        self.note = Words()
         self.note.setObjectName("soft")
         self.box = MeasuredField(notation, lambda got, run: measure(self.key, got, run))
-        self.error = QLabel()
+        self.error = Words()
         self.error.setObjectName("error")
         self.error.setWordWrap(True)
         self.error.hide()
@@ -108,6 +109,8 @@ class RungCell(QWidget):
 class LadderBar(QWidget):
     """All rungs of the panel in hand."""
 
+    stepping = Signal()
+
     def __init__(self, notation: Callable[[], Notation], measure: Measure) -> None:
         super().__init__()
         self.setObjectName("card")
@@ -148,6 +151,7 @@ class LadderBar(QWidget):
             if at:
                 self.row.addWidget(Arrow(), 0, Qt.AlignmentFlag.AlignTop)
             cell = RungCell(key, self.notation, self.measure)
+            cell.box.stepping.connect(self.stepping)
             self.cells[key] = cell
             self.row.addWidget(cell)
         self._fit()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from tessil.core.layout.board import areas
 from tessil.core.panels import PanelPlan
@@ -13,6 +13,7 @@ from tessil.core.plan import Plan
 from tessil.core.snags import Stage
 from tessil.ui.desk import Desk
 from tessil.ui.hand import Hand
+from tessil.ui.widgets.words import Words, plain_tip
 
 TOOLS = (
     ("take", "Take", "Click takes a piece in hand; arrows go from piece to piece"),
@@ -85,7 +86,7 @@ class LayoutBar(QWidget):
         button.setObjectName("segment")
         button.setCheckable(True)
         button.setAccessibleName(name)
-        button.setToolTip(help_)
+        button.setToolTip(plain_tip(help_))
         button.clicked.connect(lambda _=False: work())
         group.addWidget(button)
         return button
@@ -94,7 +95,7 @@ class LayoutBar(QWidget):
               ) -> QPushButton:  # fmt: skip
         button = QPushButton(words)
         button.setObjectName("quiet")
-        button.setToolTip(help_)
+        button.setToolTip(plain_tip(help_))
         button.clicked.connect(work)
         group.addWidget(button)
         return button
@@ -139,7 +140,7 @@ class LayoutBar(QWidget):
                 self.views, words, f"See the pieces {look or 'flat'}", help_,
                 partial(desk.see_worn, look))  # fmt: skip
         if names:
-            title = QLabel("Part ")
+            title = Words("Part ")
             title.setObjectName("soft")
             self.parts.addWidget(title)
         for at, name in enumerate(names):

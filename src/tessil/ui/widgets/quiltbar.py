@@ -26,6 +26,7 @@ from tessil.drawing.picture import Picture
 from tessil.drawing.quiltview import offer_picture
 from tessil.ui.desk import Desk
 from tessil.ui.hand import Hand
+from tessil.ui.widgets.words import plain_tip
 
 HIGH, WIDE = 40.0, 74.0
 TALL, DRAWN = 84, 44
@@ -64,7 +65,7 @@ class OfferTile(QAbstractButton):
         self.setChecked(offer.now)
         words = f"{offer.words}: gap {gap}{margin}; {', '.join(trouble) or 'all clear'}"
         self.setAccessibleName(f"Lines {words}")
-        self.setToolTip(words[:1].upper() + words[1:])
+        self.setToolTip(plain_tip(words[:1].upper() + words[1:]))
         self.updateGeometry()
         self.update()
 

@@ -11,6 +11,7 @@ from tessil.core.reading import Reading
 from tessil.core.workings import exact_text, value_text, working, working_words
 from tessil.drawing import theme
 from tessil.drawing.fonts import medium_font, text_font
+from tessil.ui.widgets.words import plain_tip
 
 PAD = 8
 WRAP = int(Qt.TextFlag.TextWordWrap)
@@ -41,9 +42,11 @@ class FigureRow(QAbstractButton):
         exact = exact_text(figure, notation)
         words = working_words(figure, notation)
         self.setToolTip(
-            f"{reading.about}.\n"
-            + (f"{words}\n" if words else "")
-            + (f"Exactly {exact}" if exact != self.value else "")
+            plain_tip(
+                f"{reading.about}.\n"
+                + (f"{words}\n" if words else "")
+                + (f"Exactly {exact}" if exact != self.value else "")
+            )
         )
         self.setAccessibleName(f"{self.name}: {self.value}")
         self.setAccessibleDescription(f"{self.sum}, {self.basis}")

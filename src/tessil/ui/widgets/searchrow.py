@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from tessil.drawing import theme
+from tessil.ui.widgets.words import Words
 
 
 class StitchBar(QWidget):
@@ -44,7 +45,7 @@ class SearchRow(QWidget):
         self.button.setObjectName("main")
         self.button.clicked.connect(self.wanted)
         self.bar = StitchBar()
-        self.words = QLabel()
+        self.words = Words()
         self.words.setObjectName("soft")
         self.words.setWordWrap(True)
         for widget in (self.button, self.bar, self.words):

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from tessil.core.snags import Stage
 from tessil.ui.desk import Desk
+from tessil.ui.widgets.words import Words
 
 
 class SideBar(QWidget):
@@ -36,7 +37,7 @@ class SideBar(QWidget):
                 widget.hide()
                 widget.deleteLater()
         self.buttons = {}
-        words = QLabel("The finished bag seen from ")
+        words = Words("The finished bag seen from ")
         words.setObjectName("soft")
         self.row.addStretch(1)
         self.row.addWidget(words)

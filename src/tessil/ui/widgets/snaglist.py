@@ -7,7 +7,6 @@ from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QScrollArea,
     QSizePolicy,
@@ -19,6 +18,7 @@ from tessil.core.edits import Edit
 from tessil.core.snags import Snag, Weight
 from tessil.drawing import theme
 from tessil.drawing.painter import paint_flag
+from tessil.ui.widgets.words import Told, plain_tip
 
 
 class Flag(QWidget):
@@ -40,7 +40,7 @@ class SnagRow(QWidget):
 
     def __init__(self, snag: Snag, number: int, parent: SnagList) -> None:
         super().__init__()
-        self.snag = snag
+        self.snag, self.number = snag, number
         row = QHBoxLayout(self)
         row.setContentsMargins(8, 2, 8, 2)
         row.setSpacing(8)
@@ -52,9 +52,8 @@ class SnagRow(QWidget):
         head.setToolTip("Show where")
         head.clicked.connect(lambda: parent.shown.emit(snag))
         words.addWidget(head, 0, Qt.AlignmentFlag.AlignLeft)
-        why = QLabel(snag.why)
+        why = Told(snag.why)
         why.setObjectName("soft")
-        why.setWordWrap(True)
         why.setContentsMargins(3, 0, 0, 0)
         words.addWidget(why)
         row.addLayout(words, 1)
@@ -62,8 +61,8 @@ class SnagRow(QWidget):
         for fix in snag.fixes:
             button = QPushButton(fix.words)
             button.setObjectName("fix")
-            button.setToolTip(f"Mend it: {fix.words}")
-            button.clicked.connect(lambda _=False, chosen=fix: parent.fixed.emit(chosen))
+            button.setToolTip(plain_tip(f"Mend it: {fix.words}"))
+            button.clicked.connect(lambda _=False, chosen=fix: parent.mend(snag, chosen))
             row.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
             self.buttons.append(button)
 
@@ -88,23 +87,56 @@ class SnagList(QScrollArea):
         self.setAccessibleName("Snags")
         self.snags: tuple[Snag, ...] = ()
         self.rows: list[SnagRow] = []
+        body = QWidget()
+        self.column = QVBoxLayout(body)
+        self.column.setContentsMargins(4, 6, 4, 6)
+        self.column.setSpacing(2)
+        self.setWidget(body)
         self.hide()
 
     def show_snags(self, snags: tuple[Snag, ...]) -> None:
-        """Show them in order; nothing at all if there are none."""
+        """Show them in order; nothing at all if there are none.
+
+        A press on one row may change the plan before it is done: rows that still hold stay, and
+        those that go are only destroyed once the press is over.
+        """
         if snags == self.snags:
             return
         self.snags = snags
-        body = QWidget()
-        column = QVBoxLayout(body)
-        column.setContentsMargins(4, 6, 4, 6)
-        column.setSpacing(2)
-        self.rows = [SnagRow(snag, at, self) for at, snag in enumerate(snags, start=1)]
-        for row in self.rows:
-            column.addWidget(row)
-        self.setWidget(body)
+        old = {(row.snag.key, row.snag.panel, row.number): row for row in self.rows}
+        self.rows = []
+        for at, snag in enumerate(snags, start=1):
+            row = old.get((snag.key, snag.panel, at))
+            if row is not None and row.snag == snag:
+                del old[snag.key, snag.panel, at]
+            else:
+                row = SnagRow(snag, at, self)
+            self.rows.append(row)
+        for row in old.values():
+            self.column.removeWidget(row)
+            row.hide()
+            row.deleteLater()
+        for at, row in enumerate(self.rows):
+            self.column.insertWidget(at, row)
         self.setVisible(bool(snags))
         self.updateGeometry()
+
+    def mend(self, snag: Snag, fix: Edit) -> None:
+        """A fix was pressed.  If the plan has changed since it was shown, the same fix of the same
+        snag as it stands now is meant; if there is none any more, nothing is."""
+        now = [fix for row in self.rows if row.snag == snag for fix in row.snag.fixes]
+        if fix not in now:
+            now = [
+                other
+                for row in self.rows
+                if (row.snag.key, row.snag.panel) == (snag.key, snag.panel)
+                for other in row.snag.fixes
+                if other.words == fix.words
+            ]
+            if not now:
+                return
+            fix = now[0]
+        self.fixed.emit(fix)
 
     def sizeHint(self) -> QSize:
         high = sum(row.sizeHint().height() + 2 for row in self.rows) + 14
