@@ -15,6 +15,7 @@ from tessil.core.lengths import Inches
 from tessil.core.workings import Figure
 
 Point = tuple[Inches, Inches]
+JoinKind = Literal["seam", "zip", "corner"]
 Finish = Literal["seam", "bound", "turned", "zip", "free"]
 
 
@@ -130,12 +131,18 @@ class EdgeRef:
 
 @dataclass(frozen=True, slots=True)
 class Join:
-    """Edges sewn to edges: the two runs must have the same sewn length."""
+    """Edges sewn to edges: the two runs must have the same sewn length.
+
+    ``raw`` are the seams it leaves raw inside, where they are not as long as its edges: none where
+    it is turned or bound outside.
+    """
 
     name: str
     one: tuple[EdgeRef, ...]
     other: tuple[EdgeRef, ...]
     allowance: Inches
+    kind: JoinKind = "seam"
+    raw: tuple[Figure, ...] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -246,6 +253,8 @@ class Bag:
     base: Figure | None = None  # depth of a base that a stiffener may cover
     opening: Figure | None = None
     loop: bool = False
+    corners: int = 0  # that are boxed, each a seam as long as the bag is deep there
+    raw: tuple[Figure, ...] = ()  # further seams that are raw inside, once corners are trimmed
     words: tuple[str, ...] = ("wide", "high", "deep")
 
     @property

@@ -12,7 +12,9 @@ from tessil.core.catalogue import Material
 from tessil.core.choices import choices_for, linings_in, materials_of
 from tessil.core.logbook.book import Book, Sewn, Swatch
 from tessil.core.logbook.fit import Observation
-from tessil.core.panels import Setting, families_of
+from tessil.core.panels import Setting, families_of, plan_panel
+from tessil.core.project import PanelChoices
+from tessil.core.quilting.quilt import needs_seams
 from tessil.core.quilting.shrinkage import Family, rows_of, stack_key
 from tessil.core.sandwich.layers import stack
 
@@ -46,10 +48,17 @@ def _measured(
             got.pieced.height and got.quilted.height
         )
         choices = choices_for(project, panel)
-        if not both or not (families := families_of(setting, panel, choices)):
+        if not both or not (families := _families(setting, panel, choices)):
             continue
         linings = linings_in(project, panel.kind)
         yield panel, families, stack(materials_of(project), choices.layers, linings)
+
+
+def _families(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
+    """The sets of lines as the plan has them."""
+    if needs_seams(choices):
+        return plan_panel(setting, panel).families
+    return families_of(setting, panel, choices)
 
 
 def panel_swatches(setting: Setting, bag: Bag, today: str) -> tuple[Swatch, ...]:

@@ -60,6 +60,7 @@ from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Basis, Figure, given, near_to, number, up_to
 
 MOST_DRAWN_IN = Fraction(1, 2)
+MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousandth of an inch
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,6 +93,7 @@ class PanelPlan:
     choices: PanelChoices
     measured: Measured
     draw: Draw
+    families: tuple[Family, ...]  # the sets of lines that the draw-in was worked out for
     quilt: Quilt
     sewing: Stitching | None
     needed: Pair  # pieced, at least
@@ -358,7 +360,34 @@ def _ends(top: Top, pieces: Strips | None) -> tuple[Figure, Figure] | None:
 
 
 def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
-    """All rungs of one panel; raises CannotPlan for choices that lead nowhere."""
+    """All rungs of one panel; raises CannotPlan for choices that lead nowhere.
+
+    Lines that follow seams lie where the pieces lie once they are drawn in, and what is drawn in
+    hangs on how far the lines lie apart: the two are brought together in a few rounds.
+    """
+    choices = choices_for(setting.project, panel)
+    made = _planned(setting, panel, families_of(setting, panel, choices))
+    if needs_seams(choices):
+        for _ in range(MOST_ROUNDS):
+            again = _families_as_sewn(setting, made)
+            if _gaps(again) == _gaps(made.families):
+                break
+            made = _planned(setting, panel, again)
+    return made
+
+
+def _families_as_sewn(setting: Setting, made: PanelPlan) -> tuple[Family, ...]:
+    flipped = _strip_families(setting, made.panel, made.choices)
+    sets = quilt_families(made.quilt.parts, made.choices, made.panel, made.shown)
+    return (*flipped, *sets)
+
+
+def _gaps(families: tuple[Family, ...]) -> list[tuple[str, Inches]]:
+    return [(family.name, family.gap.value) for family in families]
+
+
+def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> PanelPlan:
+    """One panel for the lines it is taken to have."""
     project = setting.project
     choices = choices_for(project, panel)
     measured = project.measured.get(panel.key, Measured())
@@ -366,7 +395,6 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
     linings = linings_in(project, panel.kind)
     materials = stack(known, choices.layers, linings)
     shown = {side: _allowance(setting, panel, side) for side in SIDES}
-    families = families_of(setting, panel, choices)
     draw = draw_in(families, setting.knowledge.constants(materials)) if families else NO_DRAW
     if max(draw.x.most.value, draw.y.most.value) > MOST_DRAWN_IN:
         raise CannotPlan(
@@ -405,6 +433,7 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
         choices=choices,
         measured=measured,
         draw=draw,
+        families=families,
         quilt=quilt,
         sewing=stitching(quilt.sets, quilt.lines, pressed, choices.quilting.stitch_mm,
                          setting.knowledge.pace, project.machine.bobbin_m),
@@ -431,7 +460,8 @@ def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
 def families_of(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
     """Every set of lines that goes through the batting, as the draw-in model sees it.
 
-    Where lines follow seams, the seams are those of a top as large as the trimmed panel.
+    Where lines follow seams, the seams are those of a top as large as the trimmed panel: a first
+    guess, that :func:`plan_panel` makes good.
     """
     flipped = _strip_families(setting, panel, choices)
     shown = {side: _allowance(setting, panel, side).value for side in SIDES}

@@ -35,6 +35,11 @@ def _binding(plan: Plan) -> Iterator[Spec]:
     if plan.project.lining == "quilted-in":
         yield field_of(plan, "binding.inner", "toggle", "Bind the seams inside",
                        "Raw seams of a lining quilted in", "Bind inner seams")  # fmt: skip
+        if plan.project.binding.inner and any(join.kind == "zip" for join in plan.bag.joins):
+            yield field_of(plan, "binding.inner_zip", "choice", "Along the zipper",
+                           "How many of its two seams are bound; the others are turned under",
+                           "Choose the zipper seams to bind",
+                           (("none", "none"), ("one", "one"), ("both", "both")))  # fmt: skip
     if plan.binding is None:
         return
     yield field_of(plan, "binding.print", "choice", "Cloth", "What the binding is cut from",

@@ -196,8 +196,16 @@ def _grouped(panels: tuple[PanelPlan, ...], project: Project) -> SetGroup:
         return SetGroup(panels, none, none, given("left", 0, Basis.GEOMETRY), too_long=True)
     rows = cut_across(usable, lengths)
     width = given("usable width", usable)
-    per_set = count("panels from one set", int(usable / longest), Basis.GEOMETRY)
-    left = (width - per_set * strips.along).called("left of a set")
+    first = rows[0]
+    per_set = count(
+        "panels from one set", sum(many for _, _, _, many in first.pieces), Basis.GEOMETRY
+    )
+    left = width
+    for key, along, _, many in first.pieces:
+        panel = next(panel for panel in panels if panel.key == key)
+        each = given(f"{panel.panel.label.lower()}, from a set", along, Basis.GEOMETRY)
+        left = left - (count("panels", many, Basis.GEOMETRY) * each if many > 1 else each)
+    left = left.called("left of a set")
     number = count("strip sets", sum(row.times for row in rows), Basis.GEOMETRY)
     return SetGroup(panels, number, per_set, left, too_long=False)
 

@@ -18,7 +18,8 @@ CORD = Fraction(5, 2) / MM_PER_INCH  # 2.5 mm, a usual piping cord
 class Binding(Decided):
     """A bound edge: its cloth, grain, fold and, if not computed, its cut width.
 
-    ``inner`` binds the raw seams inside a bag whose lining is quilted in.
+    ``inner`` binds the raw seams inside a bag whose lining is quilted in, ``inner_zip`` how many
+    of the two along a zipper: often the first is turned under and topstitched, the last is not.
     """
 
     print: str = ""
@@ -34,6 +35,7 @@ class Binding(Decided):
     first: Literal["front", "back"] = "front"
     sewn: Literal["machine", "hand"] = "machine"
     inner: bool = False
+    inner_zip: Literal["none", "one", "both"] = "one"
 
 
 class BiasPiece(Decided):

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 
-from tessil.core.bag import Bag
+from tessil.core.bag import Bag, Join
 from tessil.core.edges.bias import BiasPlan, join_cost, plan_bias
 from tessil.core.edges.binding import Begin, BindingPlan, begin_clear
 from tessil.core.edges.runs import Run, bound_edge, fine, runs_of
@@ -387,20 +387,38 @@ def _loop(project: Project) -> Figure | None:
 
 def _inner(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers
            ) -> tuple[Figure, Figure] | None:  # fmt: skip
-    """Binding of the raw seams inside a bag whose lining is quilted in: the seam and 1 in each."""
+    """Binding of the raw seams inside a bag whose lining is quilted in: each seam and 1 in."""
     if not project.binding.inner or project.lining != "quilted-in":
         return None
-    lengths = []
     one = given("over at its ends", 1, Basis.PRACTICE)
-    for join in bag.joins:
-        mine = [run for ref in join.one for run in runs
-                if run.panel == ref.panel and run.name == ref.edge]  # fmt: skip
-        if mine:
-            lengths.append((total([run.cut for run in mine]) + one).called(join.name))
-    if not lengths:
+    seams = [
+        *(seam for join in bag.joins for seam in _raw_seams(project, join, runs)),
+        *bag.raw,
+        *(bag.finished[-1].called(f"box corner {at + 1}") for at in range(bag.corners)),
+    ]
+    if not seams:
         return None
+    lengths = [(seam + one).called(seam.label) for seam in seams]
     width = given("inner binding, cut", Fraction(3, 2), Basis.PRACTICE)
     return total(lengths).called("binding of inner seams"), up_to(width, marks.ruler)
+
+
+def _raw_seams(project: Project, join: Join, runs: tuple[Run, ...]) -> list[Figure]:
+    """The seams that a join leaves raw inside.  Box corners are counted by the bag, since those
+    at a zipper have no edges of their own; zipper seams are the maker's to bind or not."""
+    if join.kind == "corner":
+        return []
+    if join.raw is not None:
+        return list(join.raw)
+    sides = [
+        total([run.cut for run in mine]).called(join.name)
+        for refs in (join.one, join.other)
+        if (mine := [run for ref in refs for run in runs
+                     if run.panel == ref.panel and run.name == ref.edge])
+    ]  # fmt: skip
+    if join.kind == "zip":
+        return sides[: {"none": 0, "one": 1, "both": 2}[project.binding.inner_zip]]
+    return sides[:1]
 
 
 def bias_bound(plan: BiasPlan) -> str:

@@ -17,7 +17,7 @@ from tessil.core.quilting.shrinkage import FINE, Family
 from tessil.core.sandwich.layers import Layer
 from tessil.core.sizes import Outline, Side
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, given
+from tessil.core.workings import Basis, Figure, count, given
 
 FOLLOWS = ("ditch", "offset")
 
@@ -30,6 +30,7 @@ class Quilt:
     lines: tuple[QuiltLine, ...] = ()
     seams: tuple[Run, ...] = ()
     beyond: float = 0.0
+    parts: tuple[tuple[LineSet, ...], ...] = ()  # the sets of each part, by hand last
 
     def set_of(self, line: QuiltLine) -> LineSet | None:
         """The set a line belongs to."""
@@ -100,12 +101,24 @@ def panel_sets(panel: Panel, choices: PanelChoices, shown: Mapping[Side, Inches]
     ):  # fmt: skip
         return ()
     parts = regions(panel, choices, shown, field)
+    left_out = frozenset(choices.quilting.left_out)
     found = [
-        sets_in(region, choice, seams)
+        tuple(_without(entry, left_out) for entry in sets_in(region, choice, seams))
         for region, choice in zip(parts, all_quilting(choices), strict=True)
     ]
     whole = replace(parts[0], bottom=parts[-1].bottom, last=True)
     return (*found, by_hand(whole, choices.quilting.drawn))
+
+
+def _without(entry: LineSet, left_out: frozenset[str]) -> LineSet:
+    """A set of which some lines are not sewn: they are not counted, and draw nothing in."""
+    lines = entry.lines
+    out = sum(f"{entry.key}.{at}" in left_out for at in range(lines.whole))
+    if not out:
+        return entry
+    sewn = (lines - count("left out", out)).called(lines.label)
+    share = (sewn / lines).called("share of its lines that is sewn")
+    return replace(entry, lines=sewn, share=share if entry.share is None else entry.share * share)
 
 
 def quilt_families(sets: tuple[tuple[LineSet, ...], ...], choices: PanelChoices, panel: Panel,
@@ -154,7 +167,7 @@ def quilt_panel(
         middle = _middle(panel, shown)
         lines = [_moved(line, middle, real) for line in lines]
         flat = tuple(_moved_set(entry, middle, real) for entry in flat)
-    return Quilt(flat, tuple(lines), seams, beyond)
+    return Quilt(flat, tuple(lines), seams, beyond, sets)
 
 
 def _middle(panel: Panel, shown: Mapping[Side, Inches]) -> tuple[Inches, Inches]:

@@ -15,13 +15,15 @@ from tessil.core.lengths import Inches
 from tessil.core.polygons import area, band, box_of, half, reach
 from tessil.core.quilting.channels import MOST_LINES, Channels, plan_channels
 from tessil.core.quilting.choice import DrawnLine, Quilting
-from tessil.core.quilting.clip import Segment, segments
-from tessil.core.quilting.seams import Run, angle_of, offsets_at, ways
+from tessil.core.quilting.clip import Segment, chords, segments
+from tessil.core.quilting.seams import SHORT, Run, angle_of, offsets_at, ways
 from tessil.core.quilting.shrinkage import FINE, Family
 from tessil.core.sizes import Outline
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Basis, Figure, count, given
 
+UNEVEN = 0.03  # inches by which lines may differ and still lie evenly
+THOUSAND = 1000
 CLEARANCE = Fraction(1, 4)  # from a seam, or it looks like a mistake; common practice
 
 
@@ -295,36 +297,75 @@ def _seam_lines(region: Region, seams: tuple[Run, ...]) -> dict[float, list[Run]
 
 
 def _ditch(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
-    return tuple(
-        _following(region, angle, runs, (0.0,), "in the ditch", "abcdefgh"[at % 8])
-        for at, (angle, runs) in enumerate(sorted(_seam_lines(region, seams).items()))
-    )
+    return _all_following(region, seams, (0.0,), "in the ditch")
 
 
 def _offset(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     away = float(choice.offset)
-    return tuple(
-        _following(region, angle, runs, (-away, away), "beside the seams", "abcdefgh"[at % 8])
+    return _all_following(region, seams, (-away, away), "beside the seams")
+
+
+def _all_following(
+    region: Region, seams: tuple[Run, ...], sides: tuple[float, ...], name: str
+) -> tuple[LineSet, ...]:
+    made = (
+        _following(region, angle, runs, sides, name, "abcdefgh"[at % 8])
         for at, (angle, runs) in enumerate(sorted(_seam_lines(region, seams).items()))
     )
+    return tuple(entry for entry in made if entry.drawn)
 
 
-def _following(region: Region, angle: float, runs: list[Run], sides: tuple[float, ...], name: str,
-               letter: str) -> LineSet:  # fmt: skip
-    """Lines on seams or beside them; their gap is the area each line has to itself."""
-    moved = [replace(run, offset=run.offset + side) for run in runs for side in sides]
+def _following(
+    region: Region, angle: float, runs: list[Run], sides: tuple[float, ...], name: str, letter: str
+) -> LineSet:
+    """Lines on seams or beside them, those that show between the seam lines of the panel.
+
+    Where they lie evenly, each from edge to edge, the gap is that from one to the next; else it is
+    the area that each length of line has to itself.
+    """
+    moved = (replace(run, offset=run.offset + side) for run in runs for side in sides)
+    shown = [run for run in moved if _shown(region, run.points()) > SHORT]
     way = {0.0: "level", 90.0: "upright"}.get(angle, f"{angle:g}°")
-    return _by_length(region, f"{region.zone}.{letter}", f"{name}, {way}", angle,
-                      tuple(run.points() for run in moved))  # fmt: skip
+    key, said = f"{region.zone}.{letter}", f"{name}, {way}"
+    made = _by_length(region, key, said, angle, tuple(run.points() for run in shown))
+    pitch = _pitch(region, angle, shown)
+    if pitch is None:
+        return made
+    each = given("from one line to the next", pitch, Basis.GEOMETRY)
+    return replace(made, gap=each.called("gap, as sewn"))
+
+
+def _shown(region: Region, points: tuple[tuple[float, float], ...]) -> float:
+    """How much of a straight line shows between the seam lines."""
+    (x1, y1), (x2, y2) = points[0], points[-1]
+    angle = angle_of(x2 - x1, y2 - y1)
+    (ax, ay), (nx, ny) = ways(angle)
+    low, high = sorted((x1 * ax + y1 * ay, x2 * ax + y2 * ay))
+    (spans,) = chords(region.shows, angle, [x1 * nx + y1 * ny])
+    return sum(max(min(end, high) - max(start, low), 0.0) for start, end in spans)
+
+
+def _pitch(region: Region, angle: float, runs: list[Run]) -> Inches | None:
+    """How far lines lie apart that lie evenly and run right across; None where they do not."""
+    offsets = sorted(run.offset for run in runs)
+    steps = [after - before for before, after in pairwise(offsets)]
+    if not steps or max(steps) - min(steps) > UNEVEN or min(steps) < UNEVEN:
+        return None
+    for run in runs:
+        (spans,) = chords(region.shows, angle, [run.offset])
+        across = sum(end - start for start, end in spans)
+        if _shown(region, run.points()) < across - UNEVEN:
+            return None
+    return Fraction(round((offsets[-1] - offsets[0]) / len(steps) * THOUSAND), THOUSAND)
 
 
 def _by_length(region: Region, key: str, name: str, angle: float,
                drawn: tuple[tuple[tuple[float, float], ...], ...]) -> LineSet:  # fmt: skip
-    """A set of lines anyhow spaced: area ÷ length is the gap that counts."""
+    """A set of lines anyhow spaced: area ÷ length, both of what shows, is the gap that counts."""
     ground = given("area that shows", (region.right - region.left) * (region.bottom - region.top),
                    Basis.GEOMETRY, 2)  # fmt: skip
-    length = sum(QuiltLine("", 0, points).length for points in drawn)
-    long = given("length of its lines", Fraction(round(max(length, 0.01) * 1000), 1000),
+    length = max(sum(_shown(region, points) for points in drawn), 0.01)
+    long = given("length of its lines", Fraction(round(length * THOUSAND), THOUSAND),
                  Basis.GEOMETRY)  # fmt: skip
     gap = (ground / long).called("gap, on the average")
     lines = count("lines", len(drawn), Basis.GEOMETRY)

@@ -7,6 +7,7 @@ height ``= lower − z + v + upper − z``.  Common practice, no source.
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 
 from tessil.core.bag import Bag, Face, Look, Panel, ZipperNeed
@@ -31,6 +32,7 @@ from tessil.core.shapes.common import (
     ruler,
     wrist_detail,
     wrist_strap,
+    zip_join,
     zipper_length,
 )
 from tessil.core.shapes.outlines import Rims, panel_edges
@@ -125,8 +127,13 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     return Bag(
         shape="bound-pouch",
         panels=_panels(brief, width, lower, upper, back),
-        joins=join_pairs(("zipper", "lower", "top", "upper", "bottom", seams.zip.value),
-                         ("bottom", "lower", "bottom", "back", "bottom", Fraction(0))),
+        joins=(
+            zip_join("lower", "top", "upper", "bottom", seams.zip.value),
+            replace(
+                *join_pairs(("bottom", "lower", "bottom", "back", "bottom", Fraction(0))),
+                raw=(),  # bound outside, with all the rest of the rim
+            ),
+        ),
         matches=follows("lower", ("upper", "one width"),
                         ("back", "the back is trimmed to the assembled front")),
         finished=(finished, height),

@@ -30,9 +30,10 @@ from tessil.core.shapes.common import (
     positive,
     ruler,
     wrist_strap,
+    zip_join,
     zipper_length,
 )
-from tessil.core.shapes.corners import Corner, corner_for, corner_of
+from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
 from tessil.core.shapes.flat_pouch import zip_rims
 from tessil.core.shapes.outlines import Notches, panel_edges
 from tessil.core.shapes.tote import NOTCH_SIDE
@@ -109,10 +110,9 @@ def _panel(brief: Brief, panel: Sizes, fold: Corner, zipped: Corner) -> Panel:
 
 
 def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
-    zip_join = join_pairs(("zipper", "body", "top", "body", "bottom", brief.seams.zip.value))
+    joins = [zip_join("body", "top", "body", "bottom", brief.seams.zip.value)]
     if not cut:
-        return zip_join
-    joins = list(zip_join)
+        return tuple(joins)
     for way in ("left", "right"):
         joins += join_pairs((f"{way} end", "body", f"{way}, upper", "body", f"{way}, lower",
                              brief.seams.side.value))  # fmt: skip
@@ -125,6 +125,7 @@ def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
                 ),
                 (EdgeRef("body", f"{way} fold notch, upright"),),
                 brief.seams.corner.value,
+                "corner",
             )
         )
     return tuple(joins)  # fmt: skip
@@ -179,6 +180,10 @@ def build(brief: Brief, panel: Sizes) -> Bag:
                  closed=True),
         ),
         parts=wrist_strap(brief),
+        corners=4,
+        raw=() if fold.cut else tuple(
+            (across + 2 * TRIMMED).called(f"{way} end") for way in ("left", "right")
+        ),
         zipper=ZipperNeed(panel["panel_width"], zipper_length(panel["panel_width"]),
                           (panel["panel_width"] - 2 * seams.side).called("between the ends")),
         words=("long", "wide", "high"),

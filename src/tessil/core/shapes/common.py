@@ -53,11 +53,17 @@ def less_walls(brief: Brief, figure: Figure, walls: int, label: str) -> Figure:
 
 
 def join_pairs(*rows: tuple[str, str, str, str, str, Inches]) -> tuple[Join, ...]:
-    """Joins of one edge to one edge: (name, panel, edge, panel, edge, allowance)."""
+    """Seams of one edge to one edge: (name, panel, edge, panel, edge, allowance)."""
     return tuple(
         Join(name, (EdgeRef(p, e),), (EdgeRef(q, f),), allowance)
         for name, p, e, q, f, allowance in rows
     )
+
+
+def zip_join(panel: str, edge: str, other: str, other_edge: str, allowance: Inches) -> Join:
+    """Two edges with a zipper between them."""
+    ends = (EdgeRef(panel, edge),), (EdgeRef(other, other_edge),)
+    return Join("zipper", *ends, allowance, "zip")
 
 
 def lining_of(panel: Panel, brief: Brief, copies: int, longer: Figure | None = None) -> Panel:

@@ -10,6 +10,7 @@ them, or a distance ``d = D/2`` from the corner point where the stitch lines mee
 from __future__ import annotations
 
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import Literal
 
 from tessil.core.bag import Notch
@@ -17,9 +18,10 @@ from tessil.core.lengths import Inches
 from tessil.core.shapes.base import NOTHING, Brief
 from tessil.core.shapes.outlines import Cut
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Figure, up_to
+from tessil.core.workings import Basis, Figure, given, up_to
 
 Meets = Literal["seam", "fold", "zip"]
+TRIMMED = given("trimmed outside the seam", Fraction(1, 4), Basis.PRACTICE)
 _WHAT = {"cut": "notch", "line": "drawn square", "pinch": "pinched"}
 _FROM = {"seam": "from the bottom", "fold": "from the fold", "zip": "from the zipper edge"}
 

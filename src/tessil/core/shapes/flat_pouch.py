@@ -29,6 +29,7 @@ from tessil.core.shapes.common import (
     ruler,
     wrist_detail,
     wrist_strap,
+    zip_join,
     zipper_length,
 )
 from tessil.core.shapes.outlines import Rims, panel_edges
@@ -92,11 +93,13 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     return Bag(
         shape="flat-pouch",
         panels=tuple(panels),
-        joins=join_pairs(
-            ("left seam", "front", "left", "back", "right", seams.side.value),
-            ("right seam", "front", "right", "back", "left", seams.side.value),
-            ("bottom seam", "front", "bottom", "back", "bottom", seams.bottom.value),
-            ("zipper", "front", "top", "back", "top", seams.zip.value),
+        joins=(
+            *join_pairs(
+                ("left seam", "front", "left", "back", "right", seams.side.value),
+                ("right seam", "front", "right", "back", "left", seams.side.value),
+                ("bottom seam", "front", "bottom", "back", "bottom", seams.bottom.value),
+            ),
+            zip_join("front", "top", "back", "top", seams.zip.value),
         ),
         matches=matches,
         finished=(width, height),

@@ -6,6 +6,7 @@ Ring ``C = L − 2z + v``, flat height ``C/2``, width ``W − 2a``.  The short r
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 
 from tessil.core.bag import Bag, Face, Fold, Look, Panel, ZipperNeed
@@ -29,6 +30,7 @@ from tessil.core.shapes.common import (
     ruler,
     wrist_detail,
     wrist_strap,
+    zip_join,
     zipper_length,
 )
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside, zip_rims
@@ -98,8 +100,13 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     return Bag(
         shape="offset-pouch",
         panels=(body,),
-        joins=join_pairs(("zipper", "body", "top", "body", "bottom", seams.zip.value),
-                         ("side seams", "body", "left", "body", "right", seams.side.value)),
+        joins=(
+            zip_join("body", "top", "body", "bottom", seams.zip.value),
+            replace(
+                *join_pairs(("side seams", "body", "left", "body", "right", seams.side.value)),
+                raw=(height.called("left side seam"), height.called("right side seam")),
+            ),
+        ),
         matches=(),
         finished=(width, height),
         inside=flat_inside(brief, width, height),

@@ -35,7 +35,7 @@ from tessil.core.shapes.common import (
     positive,
     ruler,
 )
-from tessil.core.shapes.corners import Corner, corner_for, corner_of
+from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
 from tessil.core.shapes.outlines import Notches, panel_edges
 from tessil.core.shapes.tote import (
     NOTCH_SIDE,
@@ -105,10 +105,18 @@ def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
         Join(f"{way} box corner",
              (EdgeRef("body", f"{way} fold notch, level upper"),
               EdgeRef("body", f"{way} fold notch, level lower")),
-             (EdgeRef("body", f"{way} fold notch, upright"),), brief.seams.corner.value)
+             (EdgeRef("body", f"{way} fold notch, upright"),), brief.seams.corner.value, "corner")
         for way in ("left", "right")
     )  # fmt: skip
     return plain + boxed
+
+
+def _raw(panel: Sizes, corner: Corner) -> tuple[Figure, ...]:
+    """The side seams of a tote whose corners are sewn first and trimmed afterwards."""
+    if corner.cut is not None:
+        return ()
+    side = panel["panel_height"] / 2 - corner.in_other + TRIMMED
+    return side.called("left seam"), side.called("right seam")
 
 
 def _looks(brief: Brief, panel: Sizes, body: Body) -> tuple[Look, ...]:
@@ -145,6 +153,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         parts=handles(brief, panel),
         opening=(2 * flat).called("round the opening"),
         loop=True,
+        corners=2,
+        raw=_raw(panel, body.corner),
     )  # fmt: skip
 
 

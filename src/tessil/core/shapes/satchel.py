@@ -7,6 +7,7 @@ it has to pass over.  Common practice, no source.
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 
 from tessil.core.bag import Bag, Detail, Edge, Face, FlapNeed, Look, Panel, Part
@@ -124,9 +125,9 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     return Bag(
         shape="satchel",
         panels=tuple(panels),
-        joins=(*body_joins(brief, body.corner.cut is not None),
-               *join_pairs(("flap's free side", "flap", "bottom", "flap-lining", "bottom",
-                            seam.value))),
+        joins=(*body_joins(brief, body, panel),
+               replace(*join_pairs(("flap's free side", "flap", "bottom", "flap-lining", "bottom",
+                                    seam.value)), raw=())),  # turned: nothing of it is raw
         matches=(*matches, *follows("flap", ("flap-lining", "the flap's lining is its size"))),
         finished=body.finished,
         inside=inside,
@@ -144,6 +145,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             female_sign=1,
         ),
         base=body.depth,
+        corners=2,
         parts=(Part("strap", "Strap", panel["strap_length"], strap, 1),),
         opening=(2 * flat).called("round the opening"),
         loop=True,

@@ -6,7 +6,7 @@ the two must agree.  Common practice, no source.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from tessil.core.bag import Bag, EdgeRef, Face, Join, Look, Panel
@@ -37,7 +37,7 @@ from tessil.core.shapes.common import (
     positive,
     ruler,
 )
-from tessil.core.shapes.corners import Corner, corner_for, corner_of
+from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
 from tessil.core.shapes.outlines import Notches, Rims, panel_edges
 from tessil.core.workings import Figure
 
@@ -138,8 +138,11 @@ def body_panel(
     return Panel(key, label, "outer", width, height, edges, notches=notches, like=like)
 
 
-def body_joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
-    """Front to back: sides, bottom and, where notches are cut, both box corners."""
+def body_joins(brief: Brief, body: Body, panel: Sizes) -> tuple[Join, ...]:
+    """Front to back: sides, bottom and, where notches are cut, both box corners.
+
+    Corners that are sewn first are trimmed afterwards, and what is trimmed off is not raw inside.
+    """
     seams, f, b = brief.seams, "front", "back"
     side = seams.side.value
     plain = join_pairs(
@@ -147,13 +150,21 @@ def body_joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
         ("right seam", f, "right", b, "left", side),
         ("bottom seam", f, "bottom", b, "bottom", seams.bottom.value),
     )
-    if not cut:
-        return plain
+    corner = body.corner
+    if corner.cut is None:
+        side_raw = panel["panel_height"] - corner.in_other + TRIMMED
+        left, right, bottom = plain
+        bottom_raw = panel["panel_width"] - 2 * corner.in_side + 2 * TRIMMED
+        return (
+            replace(left, raw=(side_raw.called("left seam"),)),
+            replace(right, raw=(side_raw.called("right seam"),)),
+            replace(bottom, raw=(bottom_raw.called("bottom seam"),)),
+        )
     boxed = []
     for way, other in (("left", "right"), ("right", "left")):
         level = (EdgeRef(f, f"{way} notch, level"), EdgeRef(b, f"{other} notch, level"))
         up = (EdgeRef(f, f"{way} notch, upright"), EdgeRef(b, f"{other} notch, upright"))
-        boxed.append(Join(f"{way} box corner", level, up, seams.corner.value))
+        boxed.append(Join(f"{way} box corner", level, up, seams.corner.value, "corner"))
     return (*plain, *boxed)
 
 
@@ -190,10 +201,11 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     return Bag(
         shape="tote",
         panels=tuple(panels),
-        joins=body_joins(brief, body.corner.cut is not None),
+        joins=body_joins(brief, body, panel),
         matches=matches,
         finished=body.finished,
         base=body.depth,
+        corners=2,
         inside=inside,
         figures=(flat, body.corner.depth_by_other.called("depth by the bottom leg"),
                  box_volume(inside)),
