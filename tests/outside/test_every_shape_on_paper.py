@@ -178,7 +178,13 @@ def test_the_largest_bag_uses_the_cloth_and_no_more(key):
     for pieces, quilted in ((1, True), (2, True), (2, False)):
         base = project_of(key)
         cloth = base.shape.cloth.model_copy(
-            update={"width": F(24), "height": F(20), "pieces": pieces, "quilted": quilted}
+            update={
+                "width": F(24),
+                "height": F(20),
+                "pieces": pieces,
+                "quilted": quilted,
+                "lining": False,
+            }
         )
         shape = base.shape.model_copy(update={"way": "cloth", "cloth": cloth})
         made = plan(base.model_copy(update={"shape": shape}))
@@ -190,8 +196,8 @@ def test_the_largest_bag_uses_the_cloth_and_no_more(key):
             assert wide - F(1, 8) * across < lead.trimmed.width.value * across <= wide
             assert high - F(1, 8) * down < lead.trimmed.height.value * down <= high
         else:
-            assert lead.trimmed.width.value * across < wide
-            assert lead.trimmed.height.value * down < high
+            assert lead.needed.width.value * across <= wide
+            assert lead.needed.height.value * down <= high
         assert made.cloth.limits in ("width", "height")
 
 
@@ -200,7 +206,7 @@ def test_the_largest_bag_uses_the_cloth_and_no_more(key):
 def test_a_flap_that_nobody_typed_keeps_its_proportion_whatever_the_cloth(key, share, side):
     base = project_of(key)
     cloth = base.shape.cloth.model_copy(
-        update={"width": side, "height": side, "pieces": 2, "quilted": True}
+        update={"width": side, "height": side, "pieces": 2, "quilted": True, "lining": False}
     )
     shape = base.shape.model_copy(update={"way": "cloth", "cloth": cloth})
     made = plan(base.model_copy(update={"shape": shape}))
@@ -209,11 +215,54 @@ def test_a_flap_that_nobody_typed_keeps_its_proportion_whatever_the_cloth(key, s
     assert abs(made.sizes["flap"].value - over - share * height) < F(1, 2)
 
 
+@pytest.mark.parametrize("way", ["model", "fixed", "none"])
+@pytest.mark.parametrize("key", KEYS)
+def test_every_panel_comes_out_of_the_cloth_with_its_lining(key, way):
+    """Laid out again by hand, from the rows alone: each row's pieces side by side, rows on rows."""
+    base = project_of(key)
+    cloth = base.shape.cloth.model_copy(update={"width": F(21), "height": F(18), "pieces": 2})
+    project = base.model_copy(
+        update={
+            "shape": base.shape.model_copy(update={"way": "cloth", "cloth": cloth}),
+            "oversize": Oversize(way=way),
+        }
+    )
+    made = plan(project)
+    sizes = {p.panel.label: sorted((p.needed.width.value, p.needed.height.value))
+             for p in made.panels}  # fmt: skip
+    laid = [(name.split(" ×")[0], int(name.split(" ×")[1]) if " ×" in name else 1)
+            for row in made.cloth.rows for name in row]  # fmt: skip
+    for panel in made.bag.panels:
+        if panel.kind == "outer" or (panel.kind == "lining" and project.lining == "drop-in"):
+            assert sum(many for name, many in laid if name == panel.label) == panel.copies
+    area = sum(sizes[name][0] * sizes[name][1] * many for name, many in laid)
+    assert area <= 2 * 21 * 18
+    for row in made.cloth.rows:
+        shorter = sum(sizes[n.split(" ×")[0]][0] for n in row)
+        assert shorter <= 21
+    trimmed = [(p.trimmed, p.needed) for p in made.panels if p.panel.kind == "outer"]
+    if way == "fixed" and project.panels[made.shape.leader].quilting.pattern != "none":
+        assert all(n.width.value >= t.width.value + F(3, 4) for t, n in trimmed)
+
+
+def test_two_tops_do_not_come_out_of_what_one_of_them_takes():
+    """Two tops 21 × 9¼ out of one 18 × 21 would leave nothing to square: 2 × 9¼ is 18½."""
+    base = project_of("flat-pouch")
+    cloth = base.shape.cloth.model_copy(
+        update={"width": F(18), "height": F(21), "pieces": 1, "lining": False}
+    )
+    shape = base.shape.model_copy(update={"way": "cloth", "cloth": cloth})
+    made = plan(base.model_copy(update={"shape": shape}))
+    front = made.panel("front").needed
+    assert 2 * min(front.width.value, front.height.value) <= 18
+    assert max(front.width.value, front.height.value) <= 21
+
+
 def test_no_other_way_to_lay_two_panels_holds_more():
     """Brute force over every split and turn, by the formula of the tote's volume."""
     base = project_of("tote")
     cloth = base.shape.cloth.model_copy(
-        update={"width": F(31), "height": F(18), "pieces": 1, "quilted": True}
+        update={"width": F(31), "height": F(18), "pieces": 1, "quilted": True, "lining": False}
     )
     sizes = {"depth": F(3)}
     shape = base.shape.model_copy(update={"way": "cloth", "cloth": cloth, "sizes": sizes})

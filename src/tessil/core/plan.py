@@ -6,9 +6,11 @@ module that knows its subject.
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
-from tessil.core.bag import Bag
+from tessil.core.bag import Bag, Panel
 from tessil.core.checks import find_snags
 from tessil.core.choices import materials_of, wall_of
 from tessil.core.cutting.cutlist import (
@@ -25,6 +27,7 @@ from tessil.core.edges.runs import bound_edge
 from tessil.core.ladder import Rung, ladder
 from tessil.core.layout.board import Board, board_of
 from tessil.core.layout.rules import Broken, broken_rules
+from tessil.core.lengths import Inches
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.logbook.flow import Knowledge, knowledge_of
 from tessil.core.measuring import measured_losses
@@ -35,10 +38,12 @@ from tessil.core.rulers import Rulers, rulers
 from tessil.core.sandwich.layers import thickness, weight
 from tessil.core.shapes import SHAPES, Brief, HeldFigures, SeamFigures, Shape
 from tessil.core.shapes.base import Sizes
-from tessil.core.shapes.cloth import ClothFit, from_cloth
+from tessil.core.shapes.cloth import ClothFit, cloth_for, from_cloth
 from tessil.core.snags import Snag
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Basis, Figure, count, down_to, given, largest, total
+
+MOST_TRIES = 4  # of a bag out of cloth whose panels took more than was thought
 
 
 @dataclass(frozen=True, slots=True)
@@ -220,10 +225,47 @@ def _panel_sizes(project: Project, shape: Shape, brief: Brief) -> tuple[Sizes, C
         return _typed(project, shape, "panel"), None
     typed = _typed(project, shape, "finished")
     if way == "cloth":
-        return from_cloth(brief, shape, typed)
+        return _out_of_cloth(project, shape, brief, typed)
     finished = {**typed, **shape.for_object(brief)} if way == "object" else typed
     finished = {**finished, **_proportioned(project, shape, brief, finished)}
     return {**finished, **shape.to_panel(brief, finished)}, None
+
+
+def _out_of_cloth(
+    project: Project, shape: Shape, brief: Brief, typed: Sizes
+) -> tuple[Sizes, ClothFit]:
+    """The largest bag out of the cloth.  Lines that come out even lie a little closer than wished,
+    or follow seams: where panels then take more cloth than was thought, a smaller bag is tried."""
+    needs: dict[str, tuple[Inches, Inches]] = {}
+    for _ in range(MOST_TRIES):
+        sizes, fit = from_cloth(brief, shape, typed, needs)
+        if project.shape.cloth.quilted:
+            break
+        bag = shape.build(brief, sizes)
+        more = _more_cloth(_setting(project, brief, bag), bag, cloth_for(brief, shape))
+        if not any(max(more[key]) > max(needs.get(key, (0, 0))) for key in more):
+            break
+        needs |= more
+    return sizes, fit
+
+
+def _more_cloth(
+    setting: Setting, bag: Bag, thought: Callable[[Panel], tuple[Inches, Inches]]
+) -> dict[str, tuple[Inches, Inches]]:
+    """What outer panels really take more of the cloth than was thought, each way."""
+    found = {}
+    for panel in bag.panels:
+        if panel.kind != "outer":
+            continue
+        needed = plan_panel(setting, panel).needed
+        width, height = thought(panel)
+        more = (
+            max(needed.width.value - width, Fraction(0)),
+            max(needed.height.value - height, Fraction(0)),
+        )
+        if max(more):
+            found[panel.key] = more
+    return found
 
 
 def _proportioned(project: Project, shape: Shape, brief: Brief, finished: Sizes) -> Sizes:

@@ -97,6 +97,7 @@ class Cloth(Decided):
     height: Size = Fraction(21)
     pieces: Annotated[int, Field(ge=1, le=50)] = 1
     quilted: bool = False
+    lining: bool = True  # whether a dropped-in lining comes out of it too
 
 
 class ShapeChoice(Decided):

@@ -107,19 +107,12 @@ def _cloth_words(desk: Desk) -> str:
     fit = desk.plan.cloth
     if fit is None or desk.stage is not Stage.BRIEF:
         return ""
-    cut = f"cut {fit.across} across by {fit.down} down" if fit.across * fit.down > 1 else "whole"
-    turned = ", turned" if fit.turned else ""
+    rows = "; ".join(" + ".join(row) for row in fit.rows)
+    top = "Straps" if fit.linings else "Linings, straps"
     return (
-        f"The largest bag there is: each piece {cut}{turned}. It is the {fit.limits} of the cloth "
-        f"that limits it. Counted for {_counted(desk)}; linings and other parts come on top."
+        f"The largest bag found for this cloth. Cut in rows: {rows}. It is the {fit.limits} of the "
+        f"cloth that limits it. {top} and binding come on top."
     )
-
-
-def _counted(desk: Desk) -> str:
-    """The panels that the cloth was shared out to."""
-    plan = desk.plan
-    names = [p.panel.label.lower() for p in plan.panels if p.panel.kind == "outer"]
-    return " and ".join(names[: plan.shape.cloths])
 
 
 class Column(QWidget):

@@ -83,6 +83,9 @@ def _cloth(plan: Plan) -> Iterator[Spec]:
     yield field_of(plan, "shape.cloth.pieces", "count", "Pieces", "Of that size")
     yield field_of(plan, "shape.cloth.quilted", "toggle", "It is quilted already",
                  "Else quilting and squaring take their part", "Say if it is quilted")  # fmt: skip
+    if plan.brief.has_lining and not plan.project.shape.cloth.quilted:
+        yield field_of(plan, "shape.cloth.lining", "toggle", "The lining comes out of it too",
+                       "Else it is of another cloth", "Choose the lining's cloth")  # fmt: skip
 
 
 def _seams(plan: Plan) -> Iterator[Spec]:
