@@ -133,7 +133,7 @@ def test_bare_numbers_are_in_the_makers_unit_and_units_win(tmp_path):
         ("name,gap\nx,1\n", "no column “batting”"),
         ("", "no column “batting”"),
         (f"{HEAD}\na,,cotton-batting,channels,none,10,10,9,9\n", "line 2, gap:"),
-        (f"{HEAD}\na,,cotton-batting,zigzag,1,10,10,9.8,9.8\n", "line 2, kind of lines: That is not"),
+        (f"{HEAD}\na,,cotton-batting,zigzag,1,10,10,9.8,9.8\n", "line 2, kind of lines: That"),
         (f"{HEAD}\na,,cotton-batting,grid,1,10,10,11,9.8\n", "line 2, Before is smaller"),
         (f"{HEAD}\na,,cotton-batting,grid,1,10,10,9.8,9.8\nb,,?,grid,1,10,10,9,9\n",
          "line 3, batting:"),

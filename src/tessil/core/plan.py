@@ -6,6 +6,7 @@ module that knows its subject.
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from fractions import Fraction
@@ -234,8 +235,26 @@ def _panel_sizes(project: Project, shape: Shape, brief: Brief) -> tuple[Sizes, C
 def _out_of_cloth(
     project: Project, shape: Shape, brief: Brief, typed: Sizes
 ) -> tuple[Sizes, ClothFit]:
-    """The largest bag out of the cloth.  Lines that come out even lie a little closer than wished,
-    or follow seams: where panels then take more cloth than was thought, a smaller bag is tried."""
+    """The largest bag out of the cloth.
+
+    Lines that come out even lie a little closer than wished, or follow seams: where panels then
+    take more cloth than was thought, a smaller bag is tried.  The search takes a while, so the last
+    few are remembered by all that they rest on.
+    """
+    plain = {"name": "-", "id": "", "bags": 1, "marks": (), "settled": (), "left": {}}
+    asked = (project.model_copy(update=plain), brief.knowledge)
+    for key, answer in _FOUND:
+        if key == asked:
+            return answer
+    answer = _searched(project, shape, brief, typed)
+    _FOUND.appendleft((asked, answer))
+    return answer
+
+
+_FOUND: deque[tuple[tuple[Project, Knowledge], tuple[Sizes, ClothFit]]] = deque(maxlen=8)
+
+
+def _searched(project: Project, shape: Shape, brief: Brief, typed: Sizes) -> tuple[Sizes, ClothFit]:
     needs: dict[str, tuple[Inches, Inches]] = {}
     for _ in range(MOST_TRIES):
         sizes, fit = from_cloth(brief, shape, typed, needs)

@@ -29,7 +29,7 @@ MOST_CUTS = 4
 ROUNDS = 8
 FINE = 5080  # steps of an inch in which pieces are laid: ⅛ in and 1 mm are whole numbers of them
 MOST_KINDS = 4  # of panels that are each tried both ways round on the cloth
-_HEIGHTS = (Fraction(4), Fraction(8), Fraction(2))
+_FIRST_HEIGHTS = (Fraction(1, 2), Fraction(1, 4), Fraction(1, 8))  # of the panel, to begin with
 Needs = tuple[Inches, Inches]
 Entry = tuple[str, int, int, int]  # label, width and height in fine steps, how many
 
@@ -169,12 +169,41 @@ class _Search:
         except CannotPlan:
             return None
 
-    def leader(self, sizes: Sizes, sides: tuple[Figure, Figure]) -> Sizes:
-        """The sizes with the leading panel as large as these trimmed sides."""
+    def leader(self, typed: Sizes, sides: tuple[Figure, Figure]) -> Sizes:
+        """The sizes with the leading panel as large as these trimmed sides; what nobody typed (a
+        flap, a band) is in proportion to the bag that comes of it."""
+        open_keys = [k for k in self.shape.proportions if k not in self.brief.project.shape.sizes]
+        made = self._with_piece(typed, sides)
+        for share in _FIRST_HEIGHTS if open_keys else ():
+            made = self._with_piece(self._in_proportion(typed, sides[1] * share, open_keys), sides)
+            if self.bag(made) is not None:
+                break
+        for _ in range(ROUNDS if open_keys else 0):
+            bag = self.bag(made)
+            if bag is None:
+                break
+            finished = dict(zip(self.shape.finished_keys, bag.finished, strict=True))
+            grown = self._in_proportion({**made, **finished}, finished["height"], open_keys)
+            trial = self._with_piece({**made, **{key: grown[key] for key in open_keys}}, sides)
+            if all(trial[key].value == made[key].value for key in open_keys):
+                break
+            if self.bag(trial) is None:
+                break
+            made = trial
+        return made
+
+    def _with_piece(self, sizes: Sizes, sides: tuple[Figure, Figure]) -> Sizes:
         made = {**sizes, "panel_width": sides[0], "panel_height": sides[1]}
         if self.shape.from_piece is not None:
             made = {**made, **self.shape.from_piece(self.brief, made)}
         return made
+
+    def _in_proportion(self, sizes: Sizes, height: Figure, open_keys: list[str]) -> Sizes:
+        """What nobody typed, in proportion to a bag so high, down to the ruler's mark."""
+        as_if, ruler = {**sizes, "height": height}, self.brief.rulers.ruler
+        proportions = self.shape.proportions
+        grown = {key: down_to(proportions[key](as_if), ruler).settled(key) for key in open_keys}
+        return {**sizes, **grown}
 
     def fits(self, sizes: Sizes, size: Needs) -> bool:
         """Whether a bag of these sizes can be made, and comes out of the pieces."""
@@ -290,43 +319,6 @@ def _largest(
     return found
 
 
-def _beginnings(brief: Brief, shape: Shape, typed: Sizes) -> list[Sizes]:
-    """Sizes to begin from: a flap or band that nobody typed as for bags of several heights."""
-    open_keys = [key for key in shape.proportions if key not in brief.project.shape.sizes]
-    if not open_keys:
-        return [typed]
-    found: list[Sizes] = []
-    for height in _HEIGHTS:
-        as_if = {**typed, "height": given("height", height)}
-        begun = {key: shape.proportions[key](as_if) for key in open_keys}
-        found.append({**typed, **begun})
-    return found
-
-
-def _proportioned(search: _Search, sizes: Sizes, size: Needs) -> Sizes:
-    """Grow what nobody typed into its proportion to the bag, as far as the cloth allows.
-
-    The bag changes with it, so this is repeated until it settles; each round shrinks the
-    difference to a share of itself.
-    """
-    brief, shape = search.brief, search.shape
-    open_keys = [key for key in shape.proportions if key not in brief.project.shape.sizes]
-    for _ in range(ROUNDS if open_keys else 0):
-        bag = shape.build(brief, sizes)
-        finished = dict(zip(shape.finished_keys, bag.finished, strict=True))
-        grown = {
-            key: down_to(shape.proportions[key](finished), brief.rulers.ruler).settled(key)
-            for key in open_keys
-        }
-        trial = {**sizes, **grown}
-        if shape.from_piece is not None:
-            trial |= shape.from_piece(brief, {**trial, "panel_height": bag.finished[1]})
-        if not search.fits(trial, size):
-            break
-        sizes = trial
-    return sizes
-
-
 def from_cloth(
     brief: Brief, shape: Shape, typed: Sizes, needs: dict[str, Needs] | None = None
 ) -> tuple[Sizes, ClothFit]:
@@ -338,11 +330,8 @@ def from_cloth(
     search = _Search(brief, shape, needs or {})
     legs = {k: v for k, v in shape.to_panel(brief, typed).items() if k.startswith("notch")}
     size = (search.cloth.width, search.cloth.height)
-    best = None
-    for begin in _beginnings(brief, shape, {**typed, **legs}):
-        typed, best = begin, _best(search, begin, size)
-        if best is not None:
-            break
+    typed = {**typed, **legs}
+    best = _best(search, typed, size)
     if best is None:
         raise CannotPlan("shape.cloth.width", "No bag of this shape comes out of so little cloth.")
     score, sizes, turned, (across, down) = best
@@ -352,7 +341,6 @@ def from_cloth(
     more_wide = wider[0] - score if wider else Fraction(0)
     more_high = higher[0] - score if higher else Fraction(0)
     limits = "width" if more_wide >= more_high else "height"
-    sizes = _proportioned(search, sizes, size)
     rows = search.rows(shape.build(brief, sizes), size) or ()
     gain = max(more_wide, more_high)
     return sizes, ClothFit(turned, across, down, rows, limits, gain, search.linings)
