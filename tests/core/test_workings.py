@@ -56,7 +56,7 @@ def test_a_named_figure_stands_as_one_value_in_the_next_sum():
         (given("a", 9) / (given("b", 2) * 3), "9 ÷ (2 × 3)"),
         ((given("a", 9) + 0 * given("b", 2)) * 2, "(9 + 0 × 2) × 2"),
         (ceiling(number(7) / 2), "7 ÷ 2, rounded up"),
-        (up_to(given("a", Fraction(7, 3)), given("mark", Fraction(1, 8))), "2.33, up to ⅛"),
+        (up_to(given("a", Fraction(7, 3)), given("mark", Fraction(1, 8))), "2⅓, up to ⅛"),
         (squared(number(3) / 4), "(3 ÷ 4)²"),
         (2 * ceiling(number(7) / 2), "2 × (7 ÷ 2, rounded up)"),
     ],

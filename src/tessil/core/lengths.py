@@ -10,7 +10,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from fractions import Fraction
-from math import ceil, floor
+from math import ceil, floor, isqrt
 from typing import Literal
 
 Inches = Fraction
@@ -290,6 +290,24 @@ def write_decimal(value: Fraction, places: int) -> str:
     return ("−" if value < 0 and scaled else "") + text
 
 
+def write_kept(value: Fraction, places: int) -> str:
+    """A decimal that is not taken for the whole number beside it: ``2.997`` with two places is
+    ``3.00``; a whole number has no noughts."""
+    text = write_decimal(value, places)
+    if value.denominator != 1 and "." not in text and places:
+        return f"{text}.{'0' * places}"
+    return text
+
+
+def exact_root(value: Fraction) -> Fraction:
+    """The square root of a number that is not negative: exact where it is a fraction itself, else
+    cut off after twelve decimals."""
+    over, under = isqrt(value.numerator), isqrt(value.denominator)
+    if over * over == value.numerator and under * under == value.denominator:
+        return Fraction(over, under)
+    return Fraction(isqrt(value.numerator * 10**24 // value.denominator), 10**12)
+
+
 def is_on_mark(value: Inches, mark: Inches) -> bool:
     """Whether a length falls on a ruler mark exactly."""
     return (value / mark).denominator == 1
@@ -311,11 +329,11 @@ class Notation:
     def exact(self, value: Inches, unit: bool = False) -> str:
         """A length that does not hide anything: a fraction if it is one, else decimals."""
         if self.units == "metric":
-            return write_decimal(value / IN_PER["cm"], 3) + " cm"
-        if is_on_mark(value, Fraction(1, 32)) or value in _GLYPHS:
+            return write_kept(value / IN_PER["cm"], 3) + " cm"
+        if is_on_mark(value, Fraction(1, 32)) or value.denominator == 3:
             text = write_fraction(value)
         else:
-            text = write_decimal(value, 3 if abs(value) < 1 else 2)
+            text = write_kept(value, 3 if abs(value) < 1 else 2)
         return text + (" in" if unit else "")
 
     def size(self, *values: Inches) -> str:

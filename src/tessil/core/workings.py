@@ -8,7 +8,8 @@ notation; must not know what is computed with them.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+import operator
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from enum import IntEnum
 from fractions import Fraction
@@ -19,11 +20,14 @@ from tessil.core.lengths import (
     IN_PER,
     MM_PER_INCH,
     Notation,
+    exact_root,
+    is_on_mark,
     round_down,
     round_near,
     round_up,
     write_decimal,
     write_fraction,
+    write_kept,
 )
 
 Show = Literal["plain", "percent", "mm", "metres", "grams", "minutes"]
@@ -55,6 +59,9 @@ _BASIS_WORDS = {
     Basis.PRACTICE: "common practice",
     Basis.GUESS: "starting guess",
 }
+
+NO_HAIR = Fraction(0)
+HAIR = Fraction(1, 10**5)  # inches: a quarter of a thousandth of a millimetre
 
 # How tightly an operation binds, for brackets: functions spelled in words bind loosest.
 _LOOSE, _ADD, _MULTIPLY, _TIGHT = range(4)
@@ -200,9 +207,9 @@ def _one(op: str, figure: Figure, value: Fraction, *more: Figure) -> Figure:
     return Figure(value, figure.power, op, (figure, *more), basis)
 
 
-def up_to(figure: Figure, mark: Figure) -> Figure:
-    """Rounded up to a ruler mark."""
-    return _one("up", figure, round_up(figure.value, mark.value), mark)
+def up_to(figure: Figure, mark: Figure, hair: Fraction = NO_HAIR) -> Figure:
+    """Rounded up to a ruler mark; what was measured in floats may lie a ``hair`` above one."""
+    return _one("up", figure, round_up(figure.value - hair, mark.value), mark)
 
 
 def down_to(figure: Figure, mark: Figure) -> Figure:
@@ -254,6 +261,17 @@ def squared(figure: Figure) -> Figure:
     )
 
 
+def root(figure: Figure) -> Figure:
+    """The square root of an area as a length, or of a bare number: exact where it has an exact one,
+    else to a millionth of a millionth."""
+    power, odd = divmod(figure.power, 2)
+    if odd:
+        raise TypeError(f"no root of power {figure.power}: {figure!r}")
+    return Figure(
+        exact_root(figure.value), power, "√", (figure,), max(Basis.GEOMETRY, figure.passes)
+    )
+
+
 def total(figures: Iterable[Figure]) -> Figure:
     """The sum of at least one figure; as one operation, however many there are."""
     parts = tuple(figures)
@@ -268,8 +286,11 @@ def total(figures: Iterable[Figure]) -> Figure:
 
 @dataclass(frozen=True, slots=True)
 class _Text:
+    """A part of a printed sum, and what the sum as it is printed comes to."""
+
     text: str
     binding: int
+    value: Fraction
 
     def inside(self, outer: int) -> str:
         return self.text if self.binding >= outer else f"({self.text})"
@@ -283,84 +304,166 @@ _WORDED = {
     "floor": "{0}, whole ones",
     "round": "{0}, rounded",
 }
+_ROUNDED: dict[str, Callable[..., Fraction]] = {
+    "up": round_up,
+    "down": round_down,
+    "near": round_near,
+    "ceil": lambda value: Fraction(ceil(value)),
+    "floor": lambda value: Fraction(floor(value)),
+    "round": lambda value: Fraction(floor(value + Fraction(1, 2))),
+}
 
 
-def _render(figure: Figure, notation: Notation, words: bool, mm: bool) -> _Text:
-    if figure.op in ("given", "named"):
-        if words and figure.label:
-            return _Text(figure.label, _TIGHT)
-        return _Text(_leaf(figure, notation, mm), _TIGHT)
-    parts = [_render(arg, notation, words, mm) for arg in figure.args]
-    if figure.op in _BINDING:
-        own = _BINDING[figure.op]
-        right = own + 1 if figure.op in "−÷" else own
-        left, last = parts
-        return _Text(f"{left.inside(own)} {figure.op} {last.inside(right)}", own)
-    if figure.op == "sum":
-        if len(parts) > MOST_TERMS:
-            return _Text(f"{len(parts)} figures added", _LOOSE)
-        return _Text(" + ".join(part.inside(_ADD) for part in parts), _ADD)
-    if figure.op == "²":
-        return _Text(parts[0].inside(_TIGHT) + "²", _TIGHT)
-    if figure.op in ("largest", "smallest"):
-        return _Text(f"{figure.op} of " + ", ".join(p.inside(_ADD) for p in parts), _LOOSE)
-    return _Text(_WORDED[figure.op].format(*(p.inside(_ADD) for p in parts)), _LOOSE)
+@dataclass(frozen=True, slots=True)
+class _Pen:
+    """How a sum is written: in whose units, with names or numbers, and with how many decimals more
+    than usual."""
+
+    notation: Notation
+    words: bool = False
+    mm: bool = False
+    finer: int = 0
+
+    def leaf(self, figure: Figure) -> _Text:
+        if self.words and figure.label:
+            return _Text(figure.label, _TIGHT, figure.value)
+        written = _written(figure, self.notation, self.finer, self.mm)
+        return _Text(written.text, _TIGHT, written.value)
+
+    def render(self, figure: Figure) -> _Text:
+        if figure.op in ("given", "named"):
+            return self.leaf(figure)
+        parts = [self.render(arg) for arg in figure.args]
+        values = [part.value for part in parts]
+        if figure.op in _BINDING:
+            return self._two(figure.op, *parts)
+        if figure.op == "sum":
+            if len(parts) > MOST_TERMS:
+                return _Text(f"{len(parts)} figures added", _LOOSE, figure.value)
+            text = " + ".join(part.inside(_ADD) for part in parts)
+            return _Text(text, _ADD, sum(values, Fraction(0)))
+        if figure.op == "√":
+            return _Text("√" + parts[0].inside(_TIGHT), _TIGHT, exact_root(max(values[0], NO_HAIR)))
+        if figure.op == "²":
+            return _Text(parts[0].inside(_TIGHT) + "²", _TIGHT, values[0] ** 2)
+        if figure.op in ("largest", "smallest"):
+            text = f"{figure.op} of " + ", ".join(p.inside(_ADD) for p in parts)
+            return _Text(text, _LOOSE, (max if figure.op == "largest" else min)(values))
+        text = _WORDED[figure.op].format(*(p.inside(_ADD) for p in parts))
+        return _Text(text, _LOOSE, _ROUNDED[figure.op](*values))
+
+    @staticmethod
+    def _two(op: str, left: _Text, right: _Text) -> _Text:
+        own = _BINDING[op]
+        text = f"{left.inside(own)} {op} {right.inside(own + 1 if op in '−÷' else own)}"
+        if op == "÷" and right.value == 0:  # too small to be printed: only finer figures tell
+            return _Text(text, own, Fraction(0))
+        return _Text(text, own, _SUMS[op](left.value, right.value))
 
 
-def _leaf(figure: Figure, notation: Notation, mm: bool) -> str:
+_SUMS: dict[str, Callable[[Fraction, Fraction], Fraction]] = {
+    "+": operator.add,
+    "−": operator.sub,
+    "×": operator.mul,
+    "÷": operator.truediv,
+}
+
+
+@dataclass(frozen=True, slots=True)
+class _Number:
+    """A number as it is printed, and the number that then stands there, in inches."""
+
+    text: str
+    value: Fraction
+
+
+def _decimal(value: Fraction, places: int, unit: str, per: Fraction) -> _Number:
+    """A decimal in a unit of so many inches."""
+    scaled = value / per
+    shown = round_near(abs(scaled), Fraction(1, 10**places))
+    shown = -shown if scaled < 0 else shown
+    return _Number(f"{write_kept(scaled, places)} {unit}".rstrip(), shown * per)
+
+
+_ONE = Fraction(1)
+# By the way a figure is shown: decimals, unit, and how much that is of the number kept.
+_SHOWN: dict[Show, tuple[int, str, Fraction]] = {
+    "percent": (2, "%", Fraction(1, 100)),
+    "mm": (2, "mm", 1 / MM_PER_INCH),
+    "metres": (1, "m", 1000 / MM_PER_INCH),
+    "grams": (1, "g", _ONE),
+    "minutes": (1, "min", _ONE),
+}
+
+
+def _written(figure: Figure, notation: Notation, finer: int = 0, mm: bool = False) -> _Number:
+    """A number that hides nothing: a fraction where it is one, else decimals, ``finer`` by so many
+    places where a sum needs them."""
+    value = figure.value
     if mm and figure.power == 1:
-        return write_decimal(figure.value * MM_PER_INCH, 2)
-    return exact_text(figure, notation)
+        made = _decimal(value, 2 + finer, "", 1 / MM_PER_INCH)
+        return _Number(made.text, made.value)
+    if figure.show != "plain":
+        places, unit, per = _SHOWN[figure.show]
+        return _decimal(value, places + finer, unit, per)
+    if figure.power == 0:
+        return _bare(value, finer)
+    if figure.power == 2:
+        return _area(value, notation, finer)
+    if figure.power == 3:
+        return _volume(value, notation, finer)
+    if notation.units == "metric":
+        return _decimal(value, 3 + finer, "cm", IN_PER["cm"])
+    if is_on_mark(value, Fraction(1, 32)) or value.denominator == 3:
+        return _Number(write_fraction(value), value)
+    return _decimal(value, (3 if abs(value) < 1 else 2) + finer, "", _ONE)
+
+
+def _bare(value: Fraction, finer: int) -> _Number:
+    if value.denominator in (1, 2, 3, 4, 8):
+        return _Number(write_fraction(value), value)
+    return _decimal(value, (3 if abs(value) < 1 else 2) + finer, "", _ONE)
+
+
+def _area(value: Fraction, notation: Notation, finer: int) -> _Number:
+    if notation.units == "metric":
+        return _decimal(value, 1 + finer, "cm²", IN_PER["cm"] ** 2)
+    return _decimal(value, 1 + finer, "sq in", _ONE)
+
+
+def _volume(value: Fraction, notation: Notation, finer: int) -> _Number:
+    if notation.units == "metric":
+        return _decimal(value, 2 + finer, "l", 1000 * IN_PER["cm"] ** 3)
+    return _decimal(value, 1 + finer, "cu in", _ONE)
 
 
 def exact_text(figure: Figure, notation: Notation) -> str:
     """The value without a ruler's rounding: fractions where they are, else decimals."""
-    if figure.show == "percent":
-        return write_decimal(figure.value * 100, 2) + " %"
-    if figure.show == "mm":
-        return write_decimal(figure.value * MM_PER_INCH, 2) + " mm"
-    if figure.show == "metres":
-        return write_decimal(figure.value * MM_PER_INCH / 1000, 1) + " m"
-    if figure.show == "grams":
-        return write_decimal(figure.value, 1) + " g"
-    if figure.show == "minutes":
-        return write_decimal(figure.value, 0) + " min"
-    if figure.power == 0:
-        return _bare(figure.value)
-    if figure.power == 2:
-        return _area(figure.value, notation)
-    if figure.power == 3:
-        return _volume(figure.value, notation)
-    return notation.exact(figure.value)
+    return _written(figure, notation).text
 
 
 def value_text(figure: Figure, notation: Notation) -> str:
     """The value as a maker reads it: off the ruler, to its nearest mark."""
+    return _reads(figure, figure.value, notation)
+
+
+def _reads(figure: Figure, value: Fraction, notation: Notation) -> str:
+    """Another value, read as this figure is."""
     if figure.power == 1 and figure.show == "plain":
-        return notation.read_off(figure.value)
+        return notation.read_off(value)
     if figure.show == "percent":
-        return write_decimal(figure.value * 100, 1) + " %"
+        return write_decimal(value * 100, 1) + " %"
     if figure.show == "grams":
-        return write_decimal(figure.value, 0) + " g"
-    return exact_text(figure, notation)
-
-
-def _bare(value: Fraction) -> str:
-    if value.denominator in (1, 2, 3, 4, 8):
-        return write_fraction(value)
-    return write_decimal(value, 3 if abs(value) < 1 else 2)
-
-
-def _area(value: Fraction, notation: Notation) -> str:
-    if notation.units == "metric":
+        return write_decimal(value, 0) + " g"
+    if figure.show == "minutes":
+        return write_decimal(value, 0) + " min"
+    if figure.power == 2 and notation.units == "metric":
         return write_decimal(value / IN_PER["cm"] ** 2, 0) + " cm²"
-    return write_decimal(value, 1) + " sq in"
-
-
-def _volume(value: Fraction, notation: Notation) -> str:
-    if notation.units == "metric":
-        return write_decimal(value / IN_PER["cm"] ** 3 / 1000, 2) + " l"
-    return write_decimal(value, 0) + " cu in"
+    if figure.power == 3 and notation.units == "inch":
+        return write_decimal(value, 0) + " cu in"
+    plain = Figure(value, figure.power, "given", (), figure.basis)
+    plain.show = figure.show
+    return exact_text(plain, notation)
 
 
 def _sum_of(figure: Figure) -> Figure | None:
@@ -370,20 +473,32 @@ def _sum_of(figure: Figure) -> Figure | None:
     return None if figure.op == "given" else figure
 
 
+MOST_FINER = 6
+
+
 def working(figure: Figure, notation: Notation) -> str:
-    """The sum with its numbers, ``6 × (2½ − 2 × ¼) + 2 × ¼``; empty if there was none."""
+    """The sum with its numbers, ``6 × (2½ − 2 × ¼) + 2 × ¼``; empty if there was none.
+
+    Done on a calculator with the numbers as they are printed, it gives the figure as it is read: if
+    the usual decimals are too few for that, more are printed; ``≈`` where none would do.
+    """
     made = _sum_of(figure)
     if made is None:
         return ""
-    mm = _in_mm(figure)
-    text = _render(made, notation, words=False, mm=mm)
-    return f"{text.inside(_TIGHT)} mm" if mm and made.power == 1 else text.text
+    mm, wanted = _in_mm(figure), value_text(figure, notation)
+    for finer in range(MOST_FINER + 1):
+        text = _Pen(notation, mm=mm, finer=finer).render(made)
+        if _reads(figure, text.value, notation) == wanted:
+            break
+    about = "" if _reads(figure, text.value, notation) == wanted else "≈ "
+    shown = f"{text.inside(_TIGHT)} mm" if mm and made.power == 1 else text.text
+    return about + shown
 
 
 def working_words(figure: Figure, notation: Notation) -> str:
     """The same sum with its names, ``strips × (strip cut − 2 × seam) + 2 × seam``."""
     made = _sum_of(figure)
-    return _render(made, notation, words=True, mm=_in_mm(figure)).text if made else ""
+    return _Pen(notation, words=True, mm=_in_mm(figure)).render(made).text if made else ""
 
 
 def _in_mm(figure: Figure) -> bool:

@@ -12,7 +12,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
-from math import sqrt
+from math import inf, sqrt
 
 from tessil.core.polygons import along, area
 from tessil.core.quilting.clip import chords
@@ -244,8 +244,23 @@ class Joined:
         return tuple(found)
 
 
-def joined(strips: tuple[BiasStrip, ...], cost: float) -> Joined:
+def takes_joins(strip: BiasStrip, width: float, cost: float) -> bool:
+    """Whether its shorter side is long enough for a seam at both ends, however they are cut."""
+    return any(_sewable(strip.ends, a, b, width, cost) for a in (0, 1) for b in (0, 1))
+
+
+def _sewable(ends: Ends, left: Slant, right: Slant, width: float, cost: float) -> bool:
+    """Whether both seams find room on the shorter side: where the ends lean against each other, it
+    is shorter than the middle by the strip's width."""
+    shorter = ends.length(left, right) - (width if left != right else 0.0)
+    return shorter >= cost - 1e-9
+
+
+def joined(strips: tuple[BiasStrip, ...], cost: float, width: float = 0.0) -> Joined:
     """Strips put in an order and turned so that their ends match, the cuts at their best.
+
+    With ``width``, no strip among several is cut so that its shorter side could not take its joins;
+    nothing is joined where that cannot be.
 
     Next comes the strip, straight or turned, whose best end fits the one before; the end cuts are
     then chosen together (dynamic programming over the two slants).
@@ -267,21 +282,30 @@ def joined(strips: tuple[BiasStrip, ...], cost: float) -> Joined:
         ]
         _, at, turned, ends = min(fits, key=lambda entry: entry[0])
         order.append((left.pop(at), turned, ends))
-    return _cut(order, cost)
+    return _cut(order, cost, width)
 
 
-def _cut(order: list[tuple[BiasStrip, bool, Ends]], cost: float) -> Joined:
+def _cut(order: list[tuple[BiasStrip, bool, Ends]], cost: float, width: float) -> Joined:
     """The end cuts that make the joined length longest."""
+    several = len(order) > 1
+
+    def gives(ends: Ends, a: Slant, b: Slant) -> float:
+        if several and width and not _sewable(ends, a, b, width, cost):
+            return -inf
+        return ends.length(a, b)
+
     # best[s]: the longest so far if this strip's right end is cut with slant s.
-    best = [[max((ends.length(a, b), a) for a in (0, 1)) for b in (0, 1)]
+    best = [[max((gives(ends, a, b), a) for a in (0, 1)) for b in (0, 1)]
             for _, _, ends in order[:1]]  # fmt: skip
     for _, _, ends in order[1:]:
         before = best[-1]
         best.append([
-            max((before[a][0] + ends.length(a, b) - cost, a) for a in (0, 1)) for b in (0, 1)
+            max((before[a][0] + gives(ends, a, b) - cost, a) for a in (0, 1)) for b in (0, 1)
         ])  # fmt: skip
     right = 0 if best[-1][0][0] >= best[-1][1][0] else 1
     total = best[-1][right][0]
+    if total == -inf:
+        return Joined((), 0.0)
     used: list[Used] = []
     for at in range(len(order) - 1, -1, -1):
         strip, turned, ends = order[at]
@@ -322,12 +346,14 @@ def plan_bias(outlines: tuple[Outline, ...], width: float, need: float, seam: fl
             break
         strips += best_strips(outline, width, least, fewest, at)
     cost = join_cost(seam)
-    ranked = tuple(sorted(strips, key=lambda strip: -strip.longest))
-    few = _fewest(ranked, need, cost)
+    whole = next((strip for strip in strips if strip.longest >= need - 1e-9), None)
+    sewable = (strip for strip in strips if strip is whole or takes_joins(strip, width, cost))
+    ranked = tuple(sorted(sewable, key=lambda strip: -strip.longest))
+    few = _fewest(ranked, need, cost, width)
     areas = [area(outline) for outline in outlines]
-    chosen = few if fewest else _least_waste(ranked, need, cost, areas, few)
+    chosen = few if fewest else _least_waste(ranked, need, cost, areas, few, width)
     bound = _bound(ranked, need, cost)
-    made = joined(chosen, cost)
+    made = joined(chosen, cost, width)
     touched = sum(areas[scrap] for scrap in {used.strip.scrap for used in made.used})
     sewn = sum(used.length for used in made.used) * width
     return BiasPlan(tuple(strips), made, need, bound, touched - sewn)
@@ -343,20 +369,22 @@ def _bound(ranked: tuple[BiasStrip, ...], need: float, cost: float) -> int:
     return max(len(ranked) - 1, 0)
 
 
-def _fewest(ranked: tuple[BiasStrip, ...], need: float, cost: float) -> tuple[BiasStrip, ...]:
+def _fewest(
+    ranked: tuple[BiasStrip, ...], need: float, cost: float, width: float
+) -> tuple[BiasStrip, ...]:
     """The longest strips until they reach; then the last one as short as still does."""
     number = _bound(ranked, need, cost) + 1
-    while number < len(ranked) and joined(ranked[:number], cost).reaches < need - 1e-9:
+    while number < len(ranked) and joined(ranked[:number], cost, width).reaches < need - 1e-9:
         number += 1
     chosen = ranked[:number]
-    if len(chosen) < 2 or joined(chosen, cost).reaches < need - 1e-9:
+    if len(chosen) < 2 or joined(chosen, cost, width).reaches < need - 1e-9:
         return chosen
     most = sum(strip.longest - cost for strip in chosen[:-1])
     for strip in reversed(ranked[number:]):
         if most + strip.longest < need - 1e-9:
             continue  # too short even if no end were cut anew
         other = (*chosen[:-1], strip)
-        if joined(other, cost).reaches >= need - 1e-9:
+        if joined(other, cost, width).reaches >= need - 1e-9:
             return other
     return chosen
 
@@ -365,7 +393,8 @@ Chain = tuple[int, "Chain"] | None
 
 
 def _least_waste(ranked: tuple[BiasStrip, ...], need: float, cost: float, areas: list[float],
-                 few: tuple[BiasStrip, ...]) -> tuple[BiasStrip, ...]:  # fmt: skip
+                 few: tuple[BiasStrip, ...], width: float
+                 ) -> tuple[BiasStrip, ...]:  # fmt: skip
     """The strips of those pieces whose area together is least: every strip of a piece is used up
     before the next piece is cut into.  Covering by dynamic programming, in eighths of an inch.
     """
@@ -388,8 +417,8 @@ def _least_waste(ranked: tuple[BiasStrip, ...], need: float, cost: float, areas:
         scrap, chain = chain
         scraps.add(scrap)
     mine = tuple(strip for strip in ranked if strip.scrap in scraps)
-    found = _fewest(mine, need, cost)
-    return found if joined(found, cost).reaches >= need - 1e-9 else few
+    found = _fewest(mine, need, cost, width)
+    return found if joined(found, cost, width).reaches >= need - 1e-9 else few
 
 
 # -- outlines ----------------------------------------------------------------------------

@@ -9,10 +9,9 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from tessil.core.bag import Bag, Part
-from tessil.core.edges.runs import fine
-from tessil.core.lengths import Inches, round_up
+from tessil.core.lengths import Inches, exact_root, round_up
 from tessil.core.project import Project
-from tessil.core.workings import Basis, Figure, ceiling, count, given, no_less
+from tessil.core.workings import Basis, Figure, ceiling, count, given, no_less, root, squared
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +52,9 @@ def plan_strap(project: Project, part: Part) -> StrapPlan:
     adjusts = choice.slider and part.key == "strap"
     back = given("turned back", choice.turned_back)
     longest = (part.length - 2 * back).called("strap at its longest") if adjusts else None
-    shortest = (part.length / 2 + back).called("strap at its shortest") if adjusts else None
+    # The strap runs from the slider through the ring and back to the slider: drawn up to the other
+    # ring, it lies double all the way (geometry).
+    shortest = (longest / 2).called("strap at its shortest") if longest is not None else None
     return StrapPlan(
         part=part,
         finished=finished,
@@ -85,15 +86,14 @@ def hangs(project: Project, bag: Bag, strap: StrapPlan) -> Figure | None:
     """How far below the shoulder the bag's top hangs: the strap is two sides of a triangle whose
     base is the bag's width (geometry).  None if it is shorter than that."""
     back = project.strap.turned_back
-    half = (float(strap.part.length.value) - 2 * float(back)) / 2
-    base = float(bag.finished[0].value) / 2
-    if half <= base:
+    half = (strap.part.length - 2 * given("turned back", back)) / 2
+    base = bag.finished[0] / 2
+    if half.value <= base.value:
         return None
-    return given("hangs below the shoulder", fine((half**2 - base**2) ** 0.5), Basis.GEOMETRY)
+    return root(squared(half) - squared(base)).called("hangs below the shoulder")
 
 
 def strap_for(project: Project, bag: Bag, hang: Inches) -> Inches:
     """The cut length of a strap that lets the bag hang so far below the shoulder."""
-    base = float(bag.finished[0].value) / 2
-    side = fine((float(hang) ** 2 + base**2) ** 0.5)
+    side = exact_root(hang**2 + (bag.finished[0].value / 2) ** 2)
     return round_up(2 * side + 2 * project.strap.turned_back, Fraction(1, 8))

@@ -1,19 +1,21 @@
 """Bias in one length from a tube: a square cut on its diagonal, sewn to a slanted piece, marked,
 sewn to a tube with every line on the next one, and cut round and round.
 
-By area the square's side would be ``√(length × width)`` (geometry).  But only whole lines
-can be cut, and both seams take ``2·√2·s`` of every round: the side is made larger until they reach.
+The square of side S lies in the plane as two triangles.  The first seam, along a straight edge,
+moves one of them by two allowances: the slanted piece is ``(S − 2s)/√2`` high between its bias
+edges, and every line in it still ``√2·S`` long.  The second seam takes two allowances of S off
+each line: once round is ``√2·(S − 2s)``.  Only whole lines can be cut (geometry).
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from math import sqrt
 
-from tessil.core.workings import Basis, Figure, floored, given, up_to
+from tessil.core.lengths import exact_root
+from tessil.core.workings import Basis, Figure, floored, given, root, up_to
 
-ROOT2 = given("√2", Fraction(577, 408), Basis.GEOMETRY, 0)
+ROOT2 = given("√2", exact_root(Fraction(2)), Basis.GEOMETRY, 0)
 MOST = 400  # ruler marks by which the side may grow
 
 
@@ -29,9 +31,7 @@ class TubePlan:
 
 def side_by_area(need: Figure, width: Figure, mark: Figure) -> Figure:
     """The side of a square of as much cloth, up to a ruler mark; its seams not counted."""
-    area = need * width
-    side = Fraction(int(sqrt(float(area.value)) * 10000) + 1, 10000)
-    return up_to(given("root of length × width", side, Basis.GEOMETRY), mark)
+    return up_to(root(need * width), mark)
 
 
 def plan_tube(need: Figure, width: Figure, seam: Figure, mark: Figure) -> TubePlan:
@@ -47,6 +47,7 @@ def plan_tube(need: Figure, width: Figure, seam: Figure, mark: Figure) -> TubePl
 
 def _from(by_area: Figure, side: Fraction, width: Figure, seam: Figure) -> TubePlan:
     square = given("square for a tube, side", side, Basis.GEOMETRY)
-    lines = floored(square / ROOT2 / width).called("whole lines")
-    turn = (ROOT2 * (square - 4 * seam)).called("once round")
+    left = (square - 2 * seam).called("square less its seam")
+    lines = floored(left / ROOT2 / width).called("whole lines")
+    turn = (ROOT2 * left).called("once round")
     return TubePlan(by_area, square, lines, (lines * turn).called("the tube gives"))

@@ -17,9 +17,9 @@ from tessil.core.polygons import Vector, band, reach, rectangle
 from tessil.core.project import Piecing
 from tessil.core.sizes import Outline, Pair
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given, up_to
+from tessil.core.workings import HAIR, Basis, Figure, count, given, up_to
 
-FINE = 10**6  # chords are taken up to a millionth of an inch before the ruler
+FINE = 10**6  # chords are measured to a millionth of an inch
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +64,7 @@ def chord(outline: Outline, slant: Slant, low: float, high: float) -> Fraction:
     if not part:
         return Fraction(0)
     first, last = reach(part, slant.along)
-    return Fraction(round((last - first) * FINE + 0.5), FINE)
+    return Fraction(round((last - first) * FINE), FINE)
 
 
 def _low(strips: Strips, top: Outline, slant: Slant) -> float:
@@ -79,7 +79,7 @@ def _length(wish: Wish, outline: Outline, slant: Slant, raw: tuple[float, float]
     figure = given(f"chord, strip {name}", found, Basis.GEOMETRY)
     if overhang is not None:
         figure = figure + 2 * overhang
-    return up_to(figure, wish.marks.ruler).called(f"strip {name}, length")
+    return up_to(figure, wish.marks.ruler, HAIR).called(f"strip {name}, length")
 
 
 def diagonal_top(wish: Wish) -> Top:

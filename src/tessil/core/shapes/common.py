@@ -10,6 +10,7 @@ from tessil.core.bag import (
     DetailKind,
     Edge,
     EdgeRef,
+    Fold,
     Join,
     Match,
     Notch,
@@ -82,23 +83,41 @@ def lining_of(panel: Panel, brief: Brief, copies: int, longer: Figure | None = N
         height = (height - brief.lining_shorter).settled("lining height")
     edges = panel.edges if not change else tuple(_moved(e, panel, change) for e in panel.edges)
     notches = panel.notches if not change else tuple(_slid(n, panel, change) for n in panel.notches)
-    return Panel("lining", "Lining", "lining", panel.width, height, edges, panel.folds,
+    folds = panel.folds if not change else tuple(_fold(f, panel, change) for f in panel.folds)
+    return Panel("lining", "Lining", "lining", panel.width, height, edges, folds,
                  notches, "", copies)  # fmt: skip
 
 
 def _slide(y: Inches, panel: Panel, change: Inches) -> Inches:
-    """Below the middle, everything moves by the change; at a fold in the middle by half."""
+    """Below the middle everything moves by the change, corners at a fold by half of it.  A curve
+    that reaches over the middle would be drawn out of its round: there what lies below it moves."""
+    for notch in panel.notches:
+        if notch.meets == "fold" and notch.y <= y <= notch.y + notch.height:
+            return y + change / 2
+    return y + change if y > _below_curves(panel) else y
+
+
+def _below_curves(panel: Panel) -> Inches:
+    """The middle of a panel, or the lower end of a curve at its top that reaches further."""
     middle = panel.height.value / 2
-    if panel.folds:
-        fold = panel.folds[0].start[1]
-        return y + change / 2 if abs(y - fold) < middle / 2 else (y + change if y > fold else y)
-    return y + change if y > middle else y
+    slanted = [
+        max(edge.start[1], edge.end[1])
+        for edge in panel.edges
+        if edge.start[0] != edge.end[0] and edge.start[1] != edge.end[1]
+    ]
+    upper = [y for y in slanted if y < panel.height.value]
+    return max([middle, *upper])
 
 
 def _moved(edge: Edge, panel: Panel, change: Inches) -> Edge:
     (x1, y1), (x2, y2) = edge.start, edge.end
     start, end = (x1, _slide(y1, panel, change)), (x2, _slide(y2, panel, change))
     return Edge(edge.name, start, end, edge.finish, edge.allowance)
+
+
+def _fold(fold: Fold, panel: Panel, change: Inches) -> Fold:
+    (x1, y1), (x2, y2) = fold.start, fold.end
+    return Fold(fold.name, (x1, _slide(y1, panel, change)), (x2, _slide(y2, panel, change)))
 
 
 def _slid(notch: Notch, panel: Panel, change: Inches) -> Notch:
