@@ -24,7 +24,7 @@ TOKEN = re.compile(
 
 
 class Sum:
-    """Recursive descent: worded roundings bind loosest, then + −, then × ÷, then ², √ and brackets."""
+    """Recursive descent: worded roundings bind loosest, then + −, then × ÷, then ², √, brackets."""
 
     def __init__(self, text):
         self.tokens, at = [], 0
@@ -58,7 +58,9 @@ class Sum:
                 values.append(self.added())
             return (max if which == "largest of" else min)(values)
         value = self.added()
-        while self.peek(",") and self.at + 1 < len(self.tokens) and self.tokens[self.at + 1]["word"]:
+        while (
+            self.peek(",") and self.at + 1 < len(self.tokens) and self.tokens[self.at + 1]["word"]
+        ):
             self.at += 1
             value = self.rounding(value)
         return value
@@ -66,7 +68,9 @@ class Sum:
     def rounding(self, value):
         word = self.take("up to", "down to", "nearest", "rounded up", "whole ones", "rounded")
         if word in ("rounded up", "whole ones", "rounded"):
-            return {"rounded up": ceil, "whole ones": floor}.get(word, lambda v: floor(v + 0.5))(value)
+            return {"rounded up": ceil, "whole ones": floor}.get(word, lambda v: floor(v + 0.5))(
+                value
+            )
         mark = self.added()
         rounds = {"up to": ceil, "down to": floor, "nearest": lambda v: floor(v + Fraction(1, 2))}
         return rounds[word](value / mark) * mark

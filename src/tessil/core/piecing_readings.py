@@ -77,8 +77,9 @@ def _prints(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         figure = count("pieces laid", laid[entry.key], Basis.CHOSEN).called(entry.name)
         yield Reading(f"laid.{entry.key}", figure, about, leaf="prints")
     if laid:
-        broken = len(plan.broken) + len(over_amounts(plan))
-        figure = count("rules broken", broken, Basis.GEOMETRY).called("rules broken")
+        between = count("broken between pieces", len(plan.broken), Basis.GEOMETRY)
+        short = count("prints laid more than in hand", len(over_amounts(plan)), Basis.GEOMETRY)
+        figure = (between + short).called("rules broken")
         yield Reading("rules.broken", figure, "Marked on the bench where it is", leaf="prints")
 
 

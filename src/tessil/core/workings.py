@@ -345,7 +345,9 @@ class _Pen:
         if figure.op == "√":
             return _Text("√" + parts[0].inside(_TIGHT), _TIGHT, exact_root(max(values[0], NO_HAIR)))
         if figure.op == "²":
-            return _Text(parts[0].inside(_TIGHT) + "²", _TIGHT, values[0] ** 2)
+            base = parts[0].inside(_TIGHT)
+            base = f"({base})" if " " in base and not base.startswith("(") else base
+            return _Text(base + "²", _TIGHT, values[0] ** 2)
         if figure.op in ("largest", "smallest"):
             text = f"{figure.op} of " + ", ".join(p.inside(_ADD) for p in parts)
             return _Text(text, _LOOSE, (max if figure.op == "largest" else min)(values))

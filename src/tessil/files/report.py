@@ -25,12 +25,12 @@ def figure_data(figure: Figure, plan: Plan) -> dict[str, Any]:
     """One figure with value, unit, working and basis."""
     notation = plan.marks.notation
     exact = write_exact(figure.value) if figure.power == 1 else str(figure.value)
-    unit = {0: "", 1: "length", 2: "square inches"}.get(figure.power, "")
+    unit = {1: "inches", 2: "square inches", 3: "cubic inches"}.get(figure.power, "")
     return {
         "label": figure.label,
         "value": exact,
         "number": float(figure.value),
-        "unit": "inches" if figure.power == 1 else unit,
+        "unit": unit,
         "reads": value_text(figure, notation),
         "working": working(figure, notation),
         "words": working_words(figure, notation),

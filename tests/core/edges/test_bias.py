@@ -142,6 +142,22 @@ def test_joined_is_near_the_best_there_is(strips):
     assert len(made.used) == len(strips)
 
 
+@given(
+    st.lists(st.tuples(st.integers(5, 20), st.integers(5, 24)), min_size=1, max_size=4),
+    st.sampled_from([1.0, 1.75, 2.25, 4.0]),
+    st.integers(20, 200),
+    st.booleans(),
+)
+def test_the_shorter_side_of_every_strip_takes_its_joins(pieces, width, need, fewest):
+    """Of a strip cut as it is used, measured on the cloth: its shorter side holds both seams."""
+    outlines = tuple(_box(w, h) for w, h in pieces)
+    made = plan_bias(outlines, width, need, 0.25, 0.5, fewest)
+    used = made.joined.used
+    for one in used if len(used) > 1 else ():
+        shorter = one.length - (width if one.left != one.right else 0)
+        assert shorter >= COST - 1e-6
+
+
 @given(some_strips())
 def test_joins_are_one_fewer_than_pieces_and_ends_match(strips):
     made = joined(strips, COST)

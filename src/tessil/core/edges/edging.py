@@ -16,6 +16,7 @@ from tessil.core.edges.runs import Run, bound_edge, fine, runs_of
 from tessil.core.edges.straps import StrapPlan, plan_strap
 from tessil.core.edges.tube import TubePlan, plan_tube
 from tessil.core.lengths import IN_PER, Inches
+from tessil.core.polygons import area
 from tessil.core.project import Project
 from tessil.core.rulers import Rulers
 from tessil.core.sizes import Outline
@@ -41,6 +42,9 @@ SEAM = Fraction(1, 4)
 HALF_YARD = Fraction(18)
 HEIGHT_STEP = {"inch": Fraction(1), "metric": IN_PER["cm"] * 2}
 TOPSTITCH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 3}
+
+
+JOIN_COST = given("a join takes", fine(join_cost(float(SEAM))), Basis.GEOMETRY)
 
 
 @dataclass(frozen=True, slots=True)
@@ -212,11 +216,30 @@ def _cut(project: Project, wanted: Wanted, marks: Rulers, first: bool) -> BiasCu
     return _from_new(project, wanted, marks)
 
 
-def _figures(plan: BiasPlan) -> tuple[Figure, Figure, Figure]:
+def _figures(
+    plan: BiasPlan, outlines: tuple[Outline, ...], width: Figure
+) -> tuple[Figure, Figure, Figure]:
+    """What the joined strips reach, in how many joins, and what is over of the pieces cut into."""
+    used = plan.joined.used
+    if not used:
+        none = count("strips", 0, Basis.GEOMETRY)
+        return given("joined, they reach", 0, Basis.GEOMETRY), none, none * none
+    strips = count("strips", len(used), Basis.GEOMETRY)
+    joins = strips - 1
+    sewn = total(
+        given(f"strip {at}", fine(one.length), Basis.GEOMETRY)
+        for at, one in enumerate(used, start=1)
+    )
+    reaches = sewn - joins * JOIN_COST
+    touched = total(
+        given(f"piece {scrap + 1}", fine(area(outlines[scrap])), Basis.GEOMETRY, 2)
+        for scrap in sorted({one.strip.scrap for one in used})
+    )
+    over = touched - sewn * width
     return (
-        given("joined, they reach", fine(plan.joined.reaches), Basis.GEOMETRY),
-        count("joins", plan.joined.joins, Basis.GEOMETRY),
-        given("of the pieces cut into, over", fine(max(plan.waste, 0.0)), Basis.GEOMETRY, 2),
+        reaches.called("joined, they reach"),
+        joins.called("joins"),
+        over.called("of the pieces cut into, over"),
     )
 
 
@@ -227,7 +250,7 @@ def _from_pieces(project: Project, wanted: Wanted) -> BiasCut:
     asked = (outlines, float(wanted.width.value), float(wanted.need.value), float(choice.least))
     plan, other = (_planned(*asked, way) for way in (fewest, not fewest))
     return BiasCut(wanted.what, wanted.cloth, wanted.width, wanted.need, plan, other, outlines,
-                   *_figures(plan))  # fmt: skip
+                   *_figures(plan, outlines, wanted.width))  # fmt: skip
 
 
 def _from_new(project: Project, wanted: Wanted, marks: Rulers) -> BiasCut:
@@ -244,7 +267,8 @@ def _from_new(project: Project, wanted: Wanted, marks: Rulers) -> BiasCut:
         tube = plan_tube(wanted.need, wanted.width, given("seam of the tube", SEAM), marks.ruler)
         new = (tube.side, tube.side)
     return BiasCut(wanted.what, wanted.cloth, wanted.width, wanted.need, plan, other,
-                   (_rectangle(usable, high),), *_figures(plan), new=new,
+                   (_rectangle(usable, high),),
+                   *_figures(plan, (_rectangle(usable, high),), wanted.width), new=new,
                    quarters=_quarters(project, wanted.width, wanted.need), tube=tube)  # fmt: skip
 
 
@@ -426,6 +450,3 @@ def bias_bound(plan: BiasPlan) -> str:
     if plan.joined.joins <= plan.least:
         return "No choice of these strips has fewer joins."
     return f"At least {plan.least} joins, whatever is chosen."
-
-
-JOIN_COST = given("a join takes", fine(join_cost(float(SEAM))), Basis.GEOMETRY)

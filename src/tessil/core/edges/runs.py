@@ -9,12 +9,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from math import hypot
+from math import asin, hypot
 
 from tessil.core.bag import Bag, Edge, Finish, Panel
-from tessil.core.workings import Basis, Figure, given, total
+from tessil.core.workings import HAIR, Basis, Figure, given, root, squared, total
 
 Point = tuple[float, float]
+Corner = tuple[Fraction | float, Fraction | float]
 TIGHT = Fraction(3)  # below this radius straight grain puckers; common practice
 BECOMES: dict[Finish, str] = {
     "seam": "in a seam", "bound": "bound", "turned": "turned in", "zip": "zipper", "free": "as cut",
@@ -46,7 +47,7 @@ class Run:
 
     @property
     def tight(self) -> bool:
-        return self.radius is not None and self.radius.value < TIGHT
+        return self.radius is not None and self.radius.value < TIGHT - HAIR
 
 
 def _base(name: str) -> str:
@@ -55,37 +56,55 @@ def _base(name: str) -> str:
     return f"rounded corner, {head.split()[0]}" if tail.isdigit() else name
 
 
-def _length(edge: Edge) -> float:
-    return hypot(float(edge.end[0] - edge.start[0]), float(edge.end[1] - edge.start[1]))
-
-
 def fine(value: float) -> Fraction:
     """A length that was measured in floats, to a ten-thousandth of an inch."""
     return Fraction(round(value * 10000), 10000)
 
 
-def _exact(edges: list[Edge]) -> Figure:
-    """The length of a run: exact where it is level or upright."""
-    parts = []
-    for edge in edges:
-        dx, dy = abs(edge.end[0] - edge.start[0]), abs(edge.end[1] - edge.start[1])
-        exact = dx + dy if dx == 0 or dy == 0 else fine(_length(edge))
-        parts.append(given(edge.name, exact, Basis.GEOMETRY))
-    if len(parts) == 1:
-        return parts[0]
-    return given("along the curve", sum((p.value for p in parts), Fraction(0)), Basis.GEOMETRY)
+def _between(start: Corner, end: Corner, what: str) -> Figure:
+    """The length from corner to corner: exact where it is level or upright."""
+    legs = []
+    for one, other, way in ((start[0], end[0], "across"), (start[1], end[1], "down")):
+        far, near = max(one, other), min(one, other)
+        if far != near:
+            legs.append(
+                given(f"{what} ends at, {way}", _exact(far), Basis.GEOMETRY)
+                - given(f"{what} starts at, {way}", _exact(near), Basis.GEOMETRY)
+            )
+    if len(legs) == 2:
+        return root(squared(legs[0]) + squared(legs[1]))
+    return legs[0] if legs else given(what, 0, Basis.GEOMETRY)
 
 
-def _seam_corners(edges: tuple[Edge, ...]) -> list[Point]:
-    """Where the seam lines of neighbouring edges meet: the start of each edge, moved inwards."""
-    lines = []
-    for edge in edges:
-        (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
-        long = hypot(x2 - x1, y2 - y1) or 1.0
-        nx, ny = (y1 - y2) / long, (x2 - x1) / long
-        a = float(edge.allowance)
-        lines.append(((x1 + nx * a, y1 + ny * a), (x2 + nx * a, y2 + ny * a)))
-    return [_crossing(lines[at - 1], lines[at]) for at in range(len(lines))]
+def _exact(value: Fraction | float) -> Fraction:
+    return value if isinstance(value, Fraction) else fine(value)
+
+
+def _seam_corners(edges: tuple[Edge, ...]) -> list[Corner]:
+    """Where the seam lines of neighbouring edges meet: the start of each edge, moved inwards;
+    exact where both lie along the grain."""
+    return [_seam_corner(edges[at - 1], edges[at]) for at in range(len(edges))]
+
+
+def _seam_corner(one: Edge, other: Edge) -> Corner:
+    upright = next((edge for edge in (one, other) if edge.start[0] == edge.end[0]), None)
+    level = next((edge for edge in (one, other) if edge.start[1] == edge.end[1]), None)
+    if upright is not None and level is not None and upright is not level:
+        down = upright.end[1] > upright.start[1]  # clockwise: what lies to its left is inside
+        right = level.end[0] > level.start[0]
+        return (
+            upright.start[0] - upright.allowance if down else upright.start[0] + upright.allowance,
+            level.start[1] + level.allowance if right else level.start[1] - level.allowance,
+        )
+    return _crossing(_seam_line(one), _seam_line(other))
+
+
+def _seam_line(edge: Edge) -> tuple[Point, Point]:
+    (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
+    long = hypot(x2 - x1, y2 - y1) or 1.0
+    nx, ny = (y1 - y2) / long, (x2 - x1) / long
+    a = float(edge.allowance)
+    return (x1 + nx * a, y1 + ny * a), (x2 + nx * a, y2 + ny * a)
 
 
 def _crossing(one: tuple[Point, Point], other: tuple[Point, Point]) -> Point:
@@ -98,16 +117,36 @@ def _crossing(one: tuple[Point, Point], other: tuple[Point, Point]) -> Point:
     return x1 + t * (x2 - x1), y1 + t * (y2 - y1)
 
 
-def _radius(points: list[Point]) -> Figure | None:
-    """The circle through the first, the middle and the last point."""
+@dataclass(frozen=True, slots=True)
+class Arc:
+    """A curve as part of a circle: its radius, and how far round it goes, in radians."""
+
+    radius: Figure
+    turn: Figure
+
+
+def _arc(points: list[Corner]) -> Arc | None:
+    """The circle through the first, the middle and the last point: from its chord c and its rise h,
+    the radius is ``c²/8h + h/2`` (geometry)."""
     if len(points) < 4:
         return None
-    (ax, ay), (bx, by), (cx, cy) = points[0], points[len(points) // 2], points[-1]
-    a, b, c = hypot(bx - cx, by - cy), hypot(ax - cx, ay - cy), hypot(ax - bx, ay - by)
-    twice = abs((bx - ax) * (cy - ay) - (by - ay) * (cx - ax))
-    if twice < 1e-9:
+    (ax, ay), (bx, by), (cx, cy) = (
+        (float(x), float(y)) for x, y in (points[0], points[len(points) // 2], points[-1])
+    )
+    chord = hypot(cx - ax, cy - ay)
+    rise = abs((cx - ax) * (by - ay) - (bx - ax) * (cy - ay)) / max(chord, 1e-9)
+    if rise < 1e-6 or chord < 1e-6:
         return None
-    return given("radius of the curve", fine(a * b * c / (2 * twice)), Basis.GEOMETRY)
+    span = given("chord of the curve", _finest(chord), Basis.GEOMETRY)
+    height = given("rise over its chord", _finest(rise), Basis.GEOMETRY)
+    radius = (squared(span) / (8 * height) + height / 2).called("radius of the curve")
+    round_ = 2 * asin(min(chord / 2 / float(radius.value), 1.0))
+    turn = given("round the circle, in radians", _finest(round_), Basis.GEOMETRY, 0)
+    return Arc(radius, turn)
+
+
+def _finest(value: float) -> Fraction:
+    return Fraction(round(value * 10**6), 10**6)
 
 
 def runs_of(panel: Panel) -> tuple[Run, ...]:
@@ -123,23 +162,28 @@ def runs_of(panel: Panel) -> tuple[Run, ...]:
     return tuple(_run(panel, name, numbers, corners) for name, numbers in groups)
 
 
-def _run(panel: Panel, name: str, numbers: list[int], corners: list[Point]) -> Run:
+def _run(panel: Panel, name: str, numbers: list[int], corners: list[Corner]) -> Run:
     edges = [panel.edges[at] for at in numbers]
-    points = [(float(x), float(y)) for x, y in (edges[0].start, *(e.end for e in edges))]
-    sewn = 0.0
-    for at in numbers:
-        (x1, y1), (x2, y2) = corners[at], corners[(at + 1) % len(corners)]
-        sewn += hypot(x2 - x1, y2 - y1)
+    points: list[Corner] = [edges[0].start, *(edge.end for edge in edges)]
+    arc = _arc(points)
+    if arc is not None:
+        cut = arc.radius * arc.turn
+        inner = arc.radius - given("seam", edges[0].allowance)
+        sewn = inner * arc.turn if inner.value > 0 else given("no seam line is left", 0)
+    else:
+        ends = [(corners[at], corners[(at + 1) % len(corners)]) for at in numbers]
+        cut = total([_between(edge.start, edge.end, "edge") for edge in edges])
+        sewn = total([_between(start, end, "seam line") for start, end in ends])
     return Run(
         key=f"{panel.key}.{name}",
         panel=panel.key,
         name=name,
         finish=edges[0].finish,
         allowance=edges[0].allowance,
-        cut=_exact(edges).called(f"{name}, cut edge"),
-        sewn=given(f"{name}, seam line", fine(sewn), Basis.GEOMETRY),
-        radius=_radius(points),
-        points=tuple(points),
+        cut=cut.called(f"{name}, cut edge"),
+        sewn=sewn.called(f"{name}, seam line"),
+        radius=arc.radius if arc is not None else None,
+        points=tuple((float(x), float(y)) for x, y in points),
     )
 
 

@@ -14,7 +14,7 @@ from itertools import cycle
 from tessil.core.lengths import Inches
 from tessil.core.piecing.fill import Filling, Watch, fill_quickly, fill_well
 from tessil.core.piecing.straight import press_words
-from tessil.core.piecing.strips import NARROWEST, joined
+from tessil.core.piecing.strips import NARROWEST, in_turn, joined
 from tessil.core.piecing.top import CutPiece, Patch, Top, TopLine, Wish
 from tessil.core.polygons import boxed, rectangle
 from tessil.core.project import Filled, Scrap
@@ -207,11 +207,13 @@ def course_top(wish: Wish) -> Top:
     height = joined(cuts, seam).called("courses sewn together")
     made = [_row_length(row, wish, at) for at, row in enumerate(rows, start=1)]
     patches = tuple(_course_patches(wish, heights, rows))
-    pieces = count("pieces", sum(len(row) for row in rows), Basis.GEOMETRY)
+    pieces = total(
+        count(f"in course {at}", len(row), Basis.GEOMETRY) for at, row in enumerate(rows, start=1)
+    )
+    number = in_turn(cuts, wish.need.height, seam, "courses").called("courses")
     over = made
     lines = (
-        TopLine("courses.number", count("courses", len(heights), Basis.GEOMETRY)
-                .called("courses"), "Rows of one cut height each", "upright"),
+        TopLine("courses.number", number, "Rows of one cut height each", "upright"),
         TopLine("courses.pieces", pieces.called("scraps laid"), "Joined end to end", "whole"),
         TopLine("courses.height", height, "What they make", "upright"),
         *(TopLine(f"courses.{at}", figure, "This row, over what is needed", "across")

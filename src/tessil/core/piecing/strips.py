@@ -240,9 +240,21 @@ def _mixed(ask: Joining, need: Need) -> Strips:
                 f"{need.field}.widths",
                 f"That takes more than {MOST} {ask.noun}s for one panel: cut them wider.",
             )
-    number = count(f"{ask.noun}s", len(cuts), Basis.GEOMETRY).called(f"{ask.noun}s")
+    number = in_turn(cuts, need.across, need.seam, f"{ask.noun}s").called(f"{ask.noun}s")
     kinds: list[Kind] = ["piece"] * len(cuts)
     return _made(ask, need, number, tuple(cuts), tuple(kinds), joined(cuts, need.seam))
+
+
+def in_turn(cuts: Sequence[Figure], across: Figure, seam: Figure, noun: str) -> Figure:
+    """How many widths in turn reach a size: of each so many, or of one as many as it takes."""
+    widths = dict.fromkeys(cut.value for cut in cuts)
+    if len(widths) == 1:
+        shows = cuts[0] - 2 * seam
+        return no_less(ceiling((across - 2 * seam) / shows), ONE)
+    return total(
+        count(f"{noun} of one width", sum(c.value == width for c in cuts), Basis.GEOMETRY)
+        for width in widths
+    )
 
 
 def _made(

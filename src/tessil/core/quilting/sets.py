@@ -6,6 +6,7 @@ Places are on the trimmed panel, in the sewn state, so that what lies in the bag
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import pairwise
@@ -20,7 +21,7 @@ from tessil.core.quilting.seams import SHORT, Run, angle_of, offsets_at, ways
 from tessil.core.quilting.shrinkage import FINE, Family
 from tessil.core.sizes import Outline
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given
+from tessil.core.workings import Basis, Figure, count, given, total
 
 UNEVEN = 0.03  # inches by which lines may differ and still lie evenly
 THOUSAND = 1000
@@ -214,10 +215,27 @@ def _on_seams(choice: Quilting, shows: Figure, low: Inches, inner: list[float]
     while after < high:
         places.append(after)
         after += gap.value
-    margin = given("margin to the seam line", min(places[0] - low, high - places[-1]),
-                   Basis.GEOMETRY)  # fmt: skip
-    lines = count("lines", len(places), Basis.GEOMETRY)
-    return Channels(gap, lines, margin, ()), tuple(places)
+    lines = _counted(len(exact), len(places) - len(exact), "on seams", "between and beside them")
+    return Channels(gap, lines, _margin(places, low, high), ()), tuple(places)
+
+
+def _counted(one: int, other: int, name: str, other_name: str) -> Figure:
+    """Lines of two kinds together."""
+    figures = (count(f"lines {name}", one, Basis.GEOMETRY),
+               count(f"lines {other_name}", other, Basis.GEOMETRY))  # fmt: skip
+    return total(figures).called("lines")
+
+
+def _margin(places: Sequence[Inches], low: Inches, high: Inches) -> Figure:
+    """From the outermost line to the seam line beside it, at the nearer side."""
+    if not places:
+        pair = ("far seam line", high), ("near seam line", low)
+    elif places[0] - low <= high - places[-1]:
+        pair = ("first line", places[0]), ("seam line", low)
+    else:
+        pair = ("seam line", high), ("last line", places[-1])
+    far, near = (given(name, value, Basis.GEOMETRY) for name, value in pair)
+    return (far - near).called("margin to the seam line")
 
 
 def _between_seams(made: Channels, places: tuple[Inches, ...], low: Inches, high: Inches,
@@ -237,12 +255,9 @@ def _between_seams(made: Channels, places: tuple[Inches, ...], low: Inches, high
 
     best = max(shifts, key=nearest)
     kept = [p for p in _run(first + best, gap, low, high) if low < p < high]
-    margin = min(kept[0] - low, high - kept[-1]) if kept else high - low
-    return (
-        Channels(made.gap, count("lines", len(kept), Basis.GEOMETRY),
-                 given("margin to the seam line", margin, Basis.GEOMETRY), ()),
-        tuple(kept),
-    )  # fmt: skip
+    after = sum(place >= (low + high) / 2 for place in kept)
+    lines = _counted(len(kept) - after, after, "before the middle", "from the middle on")
+    return Channels(made.gap, lines, _margin(kept, low, high), ()), tuple(kept)
 
 
 def _run(start: Inches, gap: Inches, low: Inches, high: Inches) -> list[Inches]:
@@ -328,6 +343,10 @@ def _following(
     way = {0.0: "level", 90.0: "upright"}.get(angle, f"{angle:g}°")
     key, said = f"{region.zone}.{letter}", f"{name}, {way}"
     made = _by_length(region, key, said, angle, tuple(run.points() for run in shown))
+    if len(sides) > 1 and len(shown) % len(sides) == 0:
+        seams = count("seams", len(shown) // len(sides), Basis.GEOMETRY)
+        both = count("lines along each", len(sides), Basis.GEOMETRY)
+        made = replace(made, lines=(seams * both).called("lines"))
     pitch = _pitch(region, angle, shown)
     if pitch is None:
         return made

@@ -40,13 +40,21 @@ class Stitching:
     order: tuple[Turn, ...]
 
 
+def _number(entry: LineSet, lines: int) -> Figure:
+    """The lines of one set: as it counts them, unless a hollow outline parts some in two."""
+    if entry.lines.value == lines:
+        return entry.lines
+    return count(f"{entry.name or 'lines'}, sewn", lines, Basis.GEOMETRY)
+
+
 def _group_length(entry: LineSet, lengths: list[float]) -> Figure:
     """The length of one set: so many times one line where they are alike."""
     name = entry.name if entry.name else "lines"
     if max(lengths) - min(lengths) < TOLERANCE and len(lengths) > 1:
         each = given("each", _inches(lengths[0]), Basis.GEOMETRY)
         return count(name, len(lengths), Basis.GEOMETRY) * each
-    return given(f"{name}, together", _inches(sum(lengths)), Basis.GEOMETRY)
+    every = (given("a line", _inches(length), Basis.GEOMETRY) for length in lengths)
+    return total(every).called(f"{name}, together")
 
 
 def _inches(value: float) -> Fraction:
@@ -70,7 +78,9 @@ def stitching(
     holds = given("a bobbin holds", Fraction(str(bobbin_m)) * 1000 / MM_PER_INCH, Basis.GUESS,
                   show="metres")  # fmt: skip
     return Stitching(
-        lines=count("lines", len(lines), Basis.GEOMETRY),
+        lines=total(
+            [_number(sets[group], len(lengths)) for group, lengths in sorted(groups.items())]
+        ).called("lines"),
         length=length,
         top=each.called("top thread", "metres"),
         bobbin=each.called("bobbin thread", "metres"),

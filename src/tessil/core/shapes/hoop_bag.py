@@ -28,7 +28,7 @@ from tessil.core.shapes.common import WRIST
 from tessil.core.shapes.flat_pouch import build as pouch_build
 from tessil.core.shapes.flat_pouch import flat_for_object, to_panel
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, floored, from_mm, given, no_less
+from tessil.core.workings import Basis, Figure, floored, from_mm, given, largest, no_less, number
 
 HOOP = Option("hoop", "Hoop", "The field the machine can stitch",
               (*((entry.key, entry.name) for entry in hoops()), ("own", "my own")))  # fmt: skip
@@ -53,9 +53,8 @@ def along_one_length(field: Figure, outline: Figure) -> tuple[Figure, Figure]:
     """How many outlines one hooping takes along its length, and the advance between them."""
     advance = (outline + _BETWEEN).called("advance from one to the next")
     room = field - 2 * _KEEPS - outline
-    if room.value < 0:
-        return given("in one hooping", 0, Basis.GEOMETRY, power=0), advance
-    return (floored(room / advance) + 1).called("in one hooping"), advance
+    none = number(0)
+    return largest(floored(room / advance) + 1, none).called("in one hooping"), advance
 
 
 def field_of(brief: Brief, panel: Sizes) -> tuple[Figure, Figure]:
