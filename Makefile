@@ -3,7 +3,7 @@ VENV := .venv
 PY := $(VENV)/bin/python
 READY := $(VENV)/.ready
 
-.PHONY: demo test lint bench shots schema clean
+.PHONY: demo test lint bench shots schema install uninstall clean
 .DEFAULT_GOAL := demo
 
 $(READY): requirements.lock pyproject.toml tools/setup-system.sh
@@ -34,6 +34,28 @@ shots: $(READY)
 
 schema: $(READY)
 	$(VENV)/bin/tessil schema > docs/project.schema.json
+
+PREFIX ?= /usr/local
+HOME_OF := $(DESTDIR)$(PREFIX)/lib/tessil
+SHARE := $(DESTDIR)$(PREFIX)/share
+
+install: $(READY)
+	test -x $(HOME_OF)/bin/python || $$(bash tools/find-python.sh) -m venv $(HOME_OF)
+	$(HOME_OF)/bin/python -m pip install --quiet --require-hashes -r requirements.lock
+	$(HOME_OF)/bin/python -m pip install --quiet --no-deps --no-build-isolation --force-reinstall .
+	install -d $(DESTDIR)$(PREFIX)/bin
+	ln -sfn $(PREFIX)/lib/tessil/bin/tessil $(DESTDIR)$(PREFIX)/bin/tessil
+	install -Dm644 data/tessil.desktop $(SHARE)/applications/tessil.desktop
+	install -Dm644 data/tessil-mime.xml $(SHARE)/mime/packages/tessil.xml
+	install -Dm644 src/tessil/icons/tessil.svg $(SHARE)/icons/hicolor/scalable/apps/tessil.svg
+	install -Dm644 LICENSE $(SHARE)/doc/tessil/LICENSE
+	-test -n "$(DESTDIR)" || update-mime-database $(SHARE)/mime 2>/dev/null
+	-test -n "$(DESTDIR)" || update-desktop-database $(SHARE)/applications 2>/dev/null
+
+uninstall:
+	rm -rf $(HOME_OF) $(SHARE)/doc/tessil
+	rm -f $(DESTDIR)$(PREFIX)/bin/tessil $(SHARE)/applications/tessil.desktop
+	rm -f $(SHARE)/mime/packages/tessil.xml $(SHARE)/icons/hicolor/scalable/apps/tessil.svg
 
 clean:
 	rm -rf $(VENV) build dist src/*.egg-info

@@ -3,7 +3,7 @@
 set -u
 needed="libegl1 libgl1 libxkbcommon0 libdbus-1-3 libfontconfig1 libglib2.0-0 libxcb-cursor0
   libxcb-icccm4 libxcb-keysyms1 libxcb-shape0 libxcb-xkb1 libxcb-image0 libxcb-render-util0
-  libxkbcommon-x11-0 xvfb"
+  libxkbcommon-x11-0 xvfb desktop-file-utils shared-mime-info"
 bash "$(dirname "$0")/find-python.sh" >/dev/null 2>&1 || needed="$needed python3 python3-venv"
 command -v dpkg-query >/dev/null || exit 0
 missing=""

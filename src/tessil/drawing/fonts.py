@@ -40,21 +40,21 @@ def _font(face: str, pixels: float, weight: QFont.Weight, tabular: bool) -> QFon
     return font
 
 
-def text_font(pixels: float = theme.TEXT, strong: bool = False, tabular: bool = True) -> QFont:
+def text_font(pixels: float | None = None, strong: bool = False, tabular: bool = True) -> QFont:
     """The reading face; plain figures where text goes to a file.
 
     Qt writes tabular figures to a PDF as private code points, which nobody can search or copy.
     """
     weight = QFont.Weight.DemiBold if strong else QFont.Weight.Normal
-    return _font(theme.TEXT_FACE, pixels, weight, tabular)
+    return _font(theme.TEXT_FACE, pixels or theme.TEXT, weight, tabular)
 
 
-def medium_font(pixels: float = theme.TEXT) -> QFont:
+def medium_font(pixels: float | None = None) -> QFont:
     """The reading face, a shade stronger, for names of things."""
-    return _font(theme.TEXT_FACE, pixels, QFont.Weight.Medium, tabular=True)
+    return _font(theme.TEXT_FACE, pixels or theme.TEXT, QFont.Weight.Medium, tabular=True)
 
 
-def title_font(pixels: float = theme.TITLE, strong: bool = False, tabular: bool = True) -> QFont:
+def title_font(pixels: float | None = None, strong: bool = False, tabular: bool = True) -> QFont:
     """The face of titles and large figures."""
     weight = QFont.Weight.DemiBold if strong else QFont.Weight.Medium
-    return _font(theme.TITLE_FACE, pixels, weight, tabular)
+    return _font(theme.TITLE_FACE, pixels or theme.TITLE, weight, tabular)

@@ -6,7 +6,7 @@ units an inch of the picture and a reading size take, so that print and screen a
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from math import hypot
 from typing import Any
@@ -37,8 +37,10 @@ from tessil.drawing.picture import (
     Sheet,
 )
 from tessil.drawing.prints import print_brush
+from tessil.drawing.wording import Box, Ground
 
 LANE = 20.0
+FLAG = 12.0  # half of a snag's flag
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,12 +129,36 @@ def _straight(outline: tuple[Point, ...]) -> bool:
     return ay == by and bx == cx and cy == dy and dx == ax
 
 
-class PicturePainter:
-    """Paints the items of one picture on one surface."""
+@dataclass(frozen=True, slots=True)
+class Writing:
+    """Words to write: their box with what is round it, and the chip they lie on, if on one."""
 
-    def __init__(self, painter: QPainter, surface: Surface) -> None:
+    text: str
+    strong: bool
+    chip: bool
+    box: Box
+
+
+class PicturePainter:
+    """Paints the items of one picture on one surface: shapes first, then flags and words, each
+    where nothing else is written.
+
+    With ``bounds`` no words lie outside them; ``taken`` is what is written there already.
+    """
+
+    def __init__(
+        self,
+        painter: QPainter,
+        surface: Surface,
+        bounds: Box | None = None,
+        taken: Iterable[Box] = (),
+    ) -> None:
         self.painter = painter
         self.surface = surface
+        self.ground = Ground(bounds, taken)
+        self.writings: list[Writing] = []
+        self.flags: list[Badge] = []
+        self.written: list[Writing] = []
         engine = painter.paintEngine()
         self.on_screen = engine is not None and engine.type() == QPaintEngine.Type.Raster
         self.brushes: dict[tuple[int, bool], QBrush] = {}
@@ -142,6 +168,10 @@ class PicturePainter:
         self.painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         for item in picture.items:
             _BY_KIND[type(item)](self, item)
+        for flag in self.flags:
+            self._flag(flag)
+        for writing in self.writings:
+            self._write(writing)
 
     def _cloth(self, item: Cloth) -> None:
         corner = self.surface.at(item.outline[0])
@@ -278,23 +308,42 @@ class PicturePainter:
     def _words(self, at: QPointF, text: str, anchor: int, strong: bool, chip: bool) -> None:
         """Words at a point; ``anchor`` −1 puts their left side there, 1 their right."""
         unit = self.surface.unit
-        font = text_font(theme.SMALL * unit * 1.08, strong, tabular=False)
+        font = text_font(theme.READING * unit * 1.08, strong, tabular=False)
         metrics = QFontMetricsF(font)
         width, height = metrics.horizontalAdvance(text), metrics.height()
         x = at.x() - width * (anchor + 1) / 2
-        box = QRectF(x, at.y() - height / 2, width, height)
-        self.painter.setFont(font)
-        if chip:
+        round_x, round_y = (5 * unit, 1.5 * unit) if chip else (0.0, 0.0)
+        box = Box(x - round_x, at.y() - height / 2 - round_y, width + 2 * round_x,
+                  height + 2 * round_y)  # fmt: skip
+        self.writings.append(Writing(text, strong, chip, box))
+
+    def _write(self, writing: Writing) -> None:
+        unit, place = self.surface.unit, self.ground.place(writing.box)
+        if place is None:
+            if self.ground.bounds is not None:
+                return  # no room for it here: there is, once the picture is larger
+            place = writing.box
+        self.written.append(Writing(writing.text, writing.strong, writing.chip, place))
+        box = QRectF(place.left, place.top, place.width, place.height)
+        self.painter.setFont(text_font(theme.READING * unit * 1.08, writing.strong, tabular=False))
+        if writing.chip:
             self.painter.setPen(self._pen(theme.RULE, 1))
             self.painter.setBrush(QColor(theme.CARD))
-            padded = box.adjusted(-5 * unit, -1.5 * unit, 5 * unit, 1.5 * unit)
-            self.painter.drawRoundedRect(padded, 4 * unit, 4 * unit)
+            self.painter.drawRoundedRect(box, 4 * unit, 4 * unit)
         self.painter.setPen(QColor(theme.INK))
-        self.painter.drawText(box.adjusted(-2, -2, 2, 2), int(Qt.AlignmentFlag.AlignCenter), text)
+        centred = int(Qt.AlignmentFlag.AlignCenter)
+        self.painter.drawText(box.adjusted(-2, -2, 2, 2), centred, writing.text)
 
     def _badge(self, item: Badge) -> None:
-        paint_flag(self.painter, self.surface.at(item.at), item.number, item.blocks,
-                   self.surface.unit)  # fmt: skip
+        self.flags.append(item)
+
+    def _flag(self, item: Badge) -> None:
+        unit, at = self.surface.unit, self.surface.at(item.at)
+        size = FLAG * unit
+        wished = Box(at.x() - size, at.y() - size, 2 * size, 2 * size)
+        place = self.ground.place(wished) or wished
+        middle = QPointF(place.left + size, place.top + size)
+        paint_flag(self.painter, middle, item.number, item.blocks, unit)
 
 
 # A table of plain functions: bound methods kept in the object would be a cycle, and a cycle
@@ -314,7 +363,7 @@ def paint_flag(
     painter: QPainter, at: QPointF, number: int, blocks: bool, unit: float = 1.0
 ) -> None:
     """A snag's numbered flag: a diamond, solid where it blocks, outlined where it warns."""
-    size = 12 * unit
+    size = FLAG * unit
     shape = QPolygonF(
         [
             at + QPointF(0, -size),
@@ -329,11 +378,19 @@ def paint_flag(
     painter.setBrush(QColor(fill))
     painter.drawPolygon(shape)
     painter.setPen(QColor(text))
-    painter.setFont(text_font(theme.SMALL * unit, strong=True))
+    painter.setFont(text_font(theme.READING * unit, strong=True))
     box = QRectF(at.x() - size, at.y() - size, 2 * size, 2 * size)
     painter.drawText(box, int(Qt.AlignmentFlag.AlignCenter), str(number))
 
 
-def paint_picture(painter: QPainter, picture: Picture, surface: Surface) -> None:
-    """Paint a whole picture."""
-    PicturePainter(painter, surface).paint(picture)
+def paint_picture(
+    painter: QPainter,
+    picture: Picture,
+    surface: Surface,
+    bounds: Box | None = None,
+    taken: Iterable[Box] = (),
+) -> tuple[Writing, ...]:
+    """Paint a whole picture; returns the words that were written, and where."""
+    made = PicturePainter(painter, surface, bounds, taken)
+    made.paint(picture)
+    return tuple(made.written)

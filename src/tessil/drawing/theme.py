@@ -5,6 +5,9 @@ Pairs meant as text on ground keep a contrast of 4.5:1 or more; a test checks th
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+
 PAPER = "#f3ecdf"
 SELVAGE = "#e8deca"
 CARD = "#fdfaf3"
@@ -26,12 +29,51 @@ CHALK = "#ffffff"
 SHADE = "#262a33"
 
 GRID = 4
-SMALL = 11
-TEXT = 13
-FIGURE = 18
-TITLE = 22
-LARGE = 28
 RADIUS = 6
+
+# Sizes of text on screen, in pixels at the usual size; they move with the maker's setting.
+_TEXTS = {"SMALL": 11, "TEXT": 13, "FIGURE": 18, "TITLE": 22, "LARGE": 28}
+READING = 11  # of words in a picture, in its own reading sizes
+_scale = 1.0
+SMALL: int
+TEXT: int
+FIGURE: int
+TITLE: int
+LARGE: int
 
 TEXT_FACE = "Inter"
 TITLE_FACE = "Vollkorn"
+
+
+def __getattr__(name: str) -> int:
+    """A size of text as it is just now."""
+    if name in _TEXTS:
+        return px(_TEXTS[name])
+    raise AttributeError(name)
+
+
+def px(pixels: float) -> int:
+    """A length on screen that moves with the size of texts."""
+    return round(pixels * _scale)
+
+
+def scale() -> float:
+    """How large texts on screen are, as a share of the usual size."""
+    return _scale
+
+
+def set_scale(share: float) -> None:
+    """How large texts and what holds them are on screen, as a share of the usual size."""
+    global _scale
+    _scale = share
+
+
+@contextmanager
+def usual_size() -> Iterator[None]:
+    """On paper and in files the size of texts on screen is of no account."""
+    global _scale
+    kept, _scale = _scale, 1.0
+    try:
+        yield
+    finally:
+        _scale = kept

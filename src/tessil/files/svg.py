@@ -10,6 +10,7 @@ from PySide6.QtSvg import QSvgGenerator
 
 from tessil.core.plan import Plan
 from tessil.core.snags import Stage
+from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.painter import Surface, paint_picture
 from tessil.drawing.pictures import View, picture_of
@@ -21,6 +22,11 @@ PER_INCH = 96
 def svg_bytes(plan: Plan, panel: str, stage: Stage = Stage.TRIM, leaf: str = "") -> bytes:
     """One panel at one stage and leaf; words and dimensions keep their reading size round it."""
     load_fonts()
+    with theme.usual_size():
+        return _painted(plan, panel, stage, leaf)
+
+
+def _painted(plan: Plan, panel: str, stage: Stage, leaf: str) -> bytes:
     picture = picture_of(plan, View(stage, panel, leaf=leaf))
     left, top, right, bottom = picture.room
     x, y, width, height = picture.box

@@ -250,7 +250,8 @@ def paint_page(painter: QPainter, plan: Plan, page: int, per_mm: float) -> None:
     """Paint one page (from 0) with its top left corner at the painter's origin."""
     size = page_size(plan).size(QPageSize.Unit.Millimeter)
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-    pages(plan)[page](Sheet(painter, size.width(), size.height(), per_mm), plan)
+    with theme.usual_size():
+        pages(plan)[page](Sheet(painter, size.width(), size.height(), per_mm), plan)
 
 
 def pdf_bytes(plan: Plan) -> bytes:

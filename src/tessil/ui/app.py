@@ -5,11 +5,13 @@ from __future__ import annotations
 import gc
 import sys
 import traceback
+from importlib.resources import as_file, files
 from pathlib import Path
 from types import TracebackType
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer
+from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
 from tessil.ui.display import ensure_display
@@ -28,17 +30,33 @@ def make_app() -> QApplication:
     app.setApplicationName("Tessil")
     app.setDesktopFileName("tessil")
     app.setStyle("Fusion")
+    with as_file(files("tessil") / "icons" / "tessil.svg") as icon:
+        app.setWindowIcon(QIcon(str(icon)))
     return app
 
 
 def dress(app: QApplication) -> None:
-    """Put Tessil's fonts and style on an application."""
+    """Put Tessil's fonts and style on an application, texts as large as the maker has them."""
+    from tessil.drawing import theme
     from tessil.drawing.fonts import load_fonts, text_font
     from tessil.ui.look import style_sheet
+    from tessil.ui.settings import text_size
+    from tessil.ui.widgets.sized import rescale
 
     load_fonts()
+    theme.set_scale(text_size())
     app.setFont(text_font())
     app.setStyleSheet(style_sheet())
+    rescale()
+
+
+def _resize_texts(app: QApplication, window: Window, steps: int) -> None:
+    from tessil.ui.settings import STEP, keep_text_size, text_size
+
+    share = keep_text_size(text_size() + steps * STEP)
+    dress(app)
+    window.resized_texts()
+    window.say(f"Texts at {share:.0%} of their usual size.")
 
 
 def _guard(window: Window) -> None:
@@ -60,6 +78,7 @@ def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> W
     from tessil.ui.window import Window
 
     window = Window()
+    window.text_size_wanted.connect(lambda steps: _resize_texts(app, window, steps))
     _guard(window)
     sentence = ""
     if demo:

@@ -50,6 +50,7 @@ from tessil.ui.widgets.fields import (
 from tessil.ui.widgets.leaves import Leaves
 from tessil.ui.widgets.receipt import Receipt
 from tessil.ui.widgets.searchrow import SearchRow
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.slide import Slide
 from tessil.ui.widgets.words import Words
 
@@ -64,7 +65,7 @@ class Stitches(QFrame):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setFixedHeight(12)
+        fixed(self, height=12)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
@@ -128,7 +129,7 @@ class Column(QWidget):
         searches.moved.connect(self._show_searches)
         self.setObjectName("card")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setFixedWidth(336)
+        fixed(self, 336)
         outer = QVBoxLayout(self)
         outer.setContentsMargins(4, 8, 2, 8)
         outer.setSpacing(4)

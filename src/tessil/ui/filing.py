@@ -236,23 +236,23 @@ class FilingWindow(QMainWindow):
         self._ask_export("Swatches as", ".csv", write)
 
     def ask_swatches_in(self) -> None:
-        """Add the swatches of a list to those there are; one step to undo."""
-
-        def accept(path: Path) -> str:
-            desk = self.desk
-            try:
-                found = read_swatches(path, desk.project.units)
-            except FileTrouble as trouble:
-                return str(trouble)
-            both = (*desk.book.swatches, *found)
-            if len(both) > MOST_SWATCHES:
-                return f"The logbook holds {MOST_SWATCHES:,} swatches at most."
-            return desk.attempt_book(edit("Take swatches from a list", ("swatches", both)))
-
+        """Ask for a list of swatches."""
         if self.desk.is_open:
             folder = self.desk.path.parent if self.desk.path else documents_folder()
-            self.file_bar.ask("Swatches from", "Take them", Path(f"{folder}/"), accept, False,
-                              suffix=".csv")  # fmt: skip
+            self.file_bar.ask("Swatches from", "Take them", Path(f"{folder}/"), self.take_swatches,
+                              False, suffix=".csv")  # fmt: skip
+
+    def take_swatches(self, path: Path) -> str:
+        """Add the swatches of a list to those there are; one step to undo."""
+        desk = self.desk
+        try:
+            found = read_swatches(path, desk.project.units)
+        except FileTrouble as trouble:
+            return str(trouble)
+        both = (*desk.book.swatches, *found)
+        if len(both) > MOST_SWATCHES:
+            return f"The logbook holds {MOST_SWATCHES:,} swatches at most."
+        return desk.attempt_book(edit("Take swatches from a list", ("swatches", both)))
 
     def _beside(self, suffix: str) -> Path:
         folder = self.desk.path.parent if self.desk.path else documents_folder()
@@ -309,19 +309,19 @@ class FilingWindow(QMainWindow):
         self._ask_export("Scraps as", ".csv", write)
 
     def ask_scraps_in(self) -> None:
-        """Take the scraps of a list in place of those there are; one step to undo."""
-
-        def accept(path: Path) -> str:
-            try:
-                scraps = read_scraps(path, self.desk.project)
-            except FileTrouble as trouble:
-                return str(trouble)
-            return self.desk.attempt(edit("Take scraps from a list", ("scraps", scraps)))
-
+        """Ask for a list of scraps."""
         if self.desk.is_open:
             folder = self.desk.path.parent if self.desk.path else documents_folder()
-            self.file_bar.ask("Scraps from", "Take them", Path(f"{folder}/"), accept, False,
-                              suffix=".csv")  # fmt: skip
+            self.file_bar.ask("Scraps from", "Take them", Path(f"{folder}/"), self.take_scraps,
+                              False, suffix=".csv")  # fmt: skip
+
+    def take_scraps(self, path: Path) -> str:
+        """Take the scraps of a list in place of those there are; one step to undo."""
+        try:
+            scraps = read_scraps(path, self.desk.project)
+        except FileTrouble as trouble:
+            return str(trouble)
+        return self.desk.attempt(edit("Take scraps from a list", ("scraps", scraps)))
 
     def _ask_export(self, words: str, suffix: str, write: Callable[[Path], None]) -> None:
         if not self.desk.is_open:

@@ -14,16 +14,16 @@ QWidget#card {{ background: {t.CARD}; border: 1px solid {t.RULE}; border-radius:
 QScrollArea, QScrollArea > QWidget > QWidget {{ background: transparent; border: none; }}
 QLabel#title {{ font-family: "{t.TITLE_FACE}"; font-size: {t.TITLE}px; font-weight: 500; }}
 QLabel#large {{ font-family: "{t.TITLE_FACE}"; font-size: {t.LARGE}px; font-weight: 500; }}
-QLabel#figure {{ font-size: 17px; font-weight: 600; }}
-QLabel#figure[narrow="true"] {{ font-size: 14px; }}
-QLabel#soft {{ color: {t.SOFT}; font-size: 12px; }}
-QLabel#error {{ color: {t.BLOCKING}; font-size: 12px; font-weight: 600; }}
-QLabel#quiet-line {{ color: {t.SOFT}; font-size: 12px; }}
+QLabel#figure {{ font-size: {t.px(17)}px; font-weight: 600; }}
+QLabel#figure[narrow="true"] {{ font-size: {t.px(14)}px; }}
+QLabel#soft {{ color: {t.SOFT}; font-size: {t.px(12)}px; }}
+QLabel#error {{ color: {t.BLOCKING}; font-size: {t.px(12)}px; font-weight: 600; }}
+QLabel#quiet-line {{ color: {t.SOFT}; font-size: {t.px(12)}px; }}
 QLabel#strong {{ font-weight: 600; }}
-QLabel#caution {{ color: {t.SOFT}; font-size: 12px; }}
+QLabel#caution {{ color: {t.SOFT}; font-size: {t.px(12)}px; }}
 QLineEdit {{
   background: {t.CARD}; border: 1px solid {t.RULE}; border-radius: 4px; padding: 3px 8px;
-  min-height: 22px; selection-background-color: {t.THREAD}; selection-color: {t.CARD};
+  min-height: {t.px(22)}px; selection-background-color: {t.THREAD}; selection-color: {t.CARD};
 }}
 QLineEdit:hover {{ border-color: {t.FAINT}; }}
 QLineEdit:focus {{ border: 2px solid {t.THREAD}; padding: 2px 7px; }}
@@ -42,7 +42,7 @@ QLineEdit#measured[got="true"] {{
 }}
 QPushButton {{
   background: {t.CARD}; border: 1px solid {t.RULE}; border-radius: 4px; padding: 4px 12px;
-  min-height: 22px;
+  min-height: {t.px(22)}px;
 }}
 QPushButton:hover {{ border-color: {t.INK}; }}
 QPushButton:focus {{ border: 2px solid {t.THREAD}; padding: 3px 11px; }}
@@ -55,7 +55,7 @@ QPushButton#main:focus {{ border: 2px solid {t.INK}; }}
 QPushButton#main:disabled {{ background: {t.RULE}; border-color: {t.RULE}; color: {t.SOFT}; }}
 QPushButton#fix {{
   background: transparent; border: 1px solid {t.WARNING}; color: {t.WARNING};
-  padding: 1px 8px; min-height: 18px; font-size: 12px; font-weight: 600;
+  padding: 1px 8px; min-height: {t.px(18)}px; font-size: {t.px(12)}px; font-weight: 600;
 }}
 QPushButton#fix:hover {{ background: {t.CARD}; }}
 QPushButton#fix:focus {{ border: 2px solid {t.THREAD}; padding: 0 7px; }}
@@ -63,7 +63,7 @@ QPushButton#quiet {{ background: transparent; border-color: transparent; padding
 QPushButton#quiet:hover {{ border-color: {t.RULE}; background: {t.CARD}; }}
 QPushButton#quiet:focus {{ border: 2px solid {t.THREAD}; padding: 3px 7px; }}
 QPushButton#link {{ background: transparent; border: 1px solid transparent; padding: 1px 2px;
-  text-align: left; font-weight: 600; min-height: 18px; }}
+  text-align: left; font-weight: 600; min-height: {t.px(18)}px; }}
 QPushButton#link:hover {{ color: {t.THREAD}; }}
 QPushButton#link:focus {{ border: 1px solid {t.THREAD}; }}
 QPushButton#record {{ background: transparent; border: 1px solid transparent; border-radius: 4px;
@@ -74,8 +74,8 @@ QPushButton#record:focus {{ border: 2px solid {t.THREAD}; padding: 3px 7px; }}
 QPushButton#segment {{ padding: 3px 6px; border-radius: 0; margin-left: -1px; }}
 QPushButton#segment:checked {{ background: {t.INK}; color: {t.CARD}; border-color: {t.INK}; }}
 QPushButton#segment:focus {{ border: 2px solid {t.THREAD}; padding: 2px 5px; }}
-QCheckBox {{ spacing: 8px; min-height: 24px; }}
-QCheckBox::indicator {{ width: 16px; height: 16px; border: 1px solid {t.FAINT};
+QCheckBox {{ spacing: 8px; min-height: {t.px(24)}px; }}
+QCheckBox::indicator {{ width: {t.px(16)}px; height: {t.px(16)}px; border: 1px solid {t.FAINT};
   border-radius: 3px; background: {t.CARD}; }}
 QCheckBox::indicator:checked {{ background: {t.THREAD}; border-color: {t.THREAD}; }}
 QCheckBox:focus {{ color: {t.THREAD}; }}

@@ -14,6 +14,7 @@ from tessil.ui.searches import Searches
 
 if TYPE_CHECKING:
     from tessil.files.recovery import Lost
+    from tessil.ui.helppage import HelpPage
     from tessil.ui.keptpage import KeptPage
     from tessil.ui.logpage import LogPage
     from tessil.ui.materialspage import MaterialsPage
@@ -97,6 +98,26 @@ class PagedWindow(FilingWindow):
         page.restored.connect(self._restore)
         self.pages.addWidget(page)
         return page
+
+    @cached_property
+    def help_page(self) -> HelpPage:
+        """The page of keys and licences."""
+        from tessil.ui.helppage import HelpPage
+
+        page = HelpPage()
+        page.left.connect(self._to_work)
+        self.pages.addWidget(page)
+        return page
+
+    def show_keys(self) -> None:
+        """All keys on one page."""
+        self.pages.setCurrentWidget(self.help_page)
+        self.help_page.begin(about=False)
+
+    def show_about(self) -> None:
+        """Version and licences."""
+        self.pages.setCurrentWidget(self.help_page)
+        self.help_page.begin(about=True)
 
     def show_kept(self) -> None:
         """All kept work, to take up or to throw away."""

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtCore import QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPaintEvent, QPen, QTransform
 from PySide6.QtWidgets import (
     QFrame,
@@ -38,6 +38,7 @@ from tessil.ui.widgets.fields import (
     WordField,
 )
 from tessil.ui.widgets.photoview import PhotoView
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
 
 MOTIFS = (
@@ -104,7 +105,7 @@ class ColourRow(QWidget):
         grid.setSpacing(2)
         for at, colour in enumerate(COLOURS):
             chip = QPushButton()
-            chip.setFixedSize(26, 20)
+            fixed(chip, 26, 20)
             chip.setStyleSheet(
                 f"QPushButton {{ background: {colour}; padding: 0; min-height: 0; }}"
                 f"QPushButton:focus {{ border: 2px solid {theme.THREAD}; padding: 0; }}"
@@ -172,7 +173,7 @@ class PrintsPage(QWidget):
         card = QWidget()
         card.setObjectName("card")
         card.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        card.setFixedWidth(250)
+        fixed(card, 250)
         column = QVBoxLayout(card)
         area = QScrollArea()
         area.setWidgetResizable(True)
@@ -196,7 +197,7 @@ class PrintsPage(QWidget):
         card = QWidget()
         card.setObjectName("card")
         card.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        card.setFixedWidth(356)
+        fixed(card, 356)
         self.form = QVBoxLayout(card)
         self.form.setSpacing(8)
         self._row("name", "Name", WordField(self._set("name")), "What you call it")
@@ -290,7 +291,7 @@ class PrintsPage(QWidget):
         row = QHBoxLayout(holder)
         row.setContentsMargins(0, 0, 0, 0)
         swatch = Swatch(cloth)
-        swatch.setFixedSize(QSize(64, 44))
+        fixed(swatch, 64, 44)
         swatch.clicked.connect(lambda: self._choose(at))
         self.swatches.append(swatch)
         many = "" if cloth.amount is None else f", {cloth.amount} in hand"

@@ -18,6 +18,7 @@ from PySide6.QtWidgets import (
 
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.fields import Chooser, FieldRow, Segments, Tick, TypedField
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
 
 Attempt = Callable[[Any, str], str]
@@ -29,7 +30,7 @@ def card(width: int = 0) -> tuple[QWidget, QVBoxLayout]:
     made.setObjectName("card")
     made.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
     if width:
-        made.setFixedWidth(width)
+        fixed(made, width)
     return made, QVBoxLayout(made)
 
 

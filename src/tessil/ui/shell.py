@@ -1,7 +1,7 @@
 """The frame that is on screen at once, drawn in Tessil's paper while the rest is fetched.
 
-Imports nothing of Tessil but the theme, so that a maker sees where things will be before
-the core, the fonts and the project are loaded.
+Imports nothing of Tessil but the theme and its own settings, so that a maker sees where things
+will be before the core, the fonts and the project are loaded.
 """
 
 from __future__ import annotations
@@ -11,6 +11,9 @@ from PySide6.QtGui import QCloseEvent, QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QMainWindow
 
 from tessil.drawing import theme
+from tessil.ui.settings import keep_place, restore_place
+
+LEAST_WIDTH, LEAST_HEIGHT = 1024, 640
 
 
 class Shell(QMainWindow):
@@ -20,7 +23,8 @@ class Shell(QMainWindow):
         super().__init__()
         self.setWindowTitle("Tessil")
         self.resize(1280, 800)
-        self.setMinimumSize(1100, 700)
+        self.setMinimumSize(LEAST_WIDTH, LEAST_HEIGHT)
+        restore_place(self)
 
     def take_in(self, window: QMainWindow) -> None:
         """Put the furnished window in place of the empty table."""
@@ -48,4 +52,5 @@ class Shell(QMainWindow):
         if home is not None and not home.close():
             event.ignore()
             return
+        keep_place(self)
         event.accept()

@@ -25,6 +25,7 @@ from tessil.ui.widgets.fields import (
     WordField,
 )
 from tessil.ui.widgets.pictureview import PictureView
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
 
 
@@ -74,7 +75,7 @@ class StartPage(QWidget):
         card = QWidget()
         card.setObjectName("card")
         card.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        card.setFixedWidth(620)
+        fixed(card, 620)
         row = QHBoxLayout(card)
         row.setContentsMargins(16, 12, 16, 12)
         row.setSpacing(16)
@@ -84,7 +85,7 @@ class StartPage(QWidget):
         ask = Words(words)
         ask.setObjectName("title")
         ask.setWordWrap(True)
-        ask.setFixedWidth(150)
+        fixed(ask, 150)
         row.addWidget(ask, 0, Qt.AlignmentFlag.AlignTop)
         row.addWidget(body, 1)
         return card

@@ -5,8 +5,16 @@ from __future__ import annotations
 from functools import partial
 from pathlib import Path
 
-from PySide6.QtCore import QPoint, QTimer
-from PySide6.QtGui import QAction, QCloseEvent, QKeySequence, QResizeEvent, QShowEvent
+from PySide6.QtCore import QPoint, QTimer, Signal
+from PySide6.QtGui import (
+    QAction,
+    QCloseEvent,
+    QDragEnterEvent,
+    QDropEvent,
+    QKeySequence,
+    QResizeEvent,
+    QShowEvent,
+)
 from PySide6.QtWidgets import (
     QHBoxLayout,
     QMenu,
@@ -23,7 +31,9 @@ from tessil.core.marks import marks_of, move_mark
 from tessil.core.piecing.whole import row_step
 from tessil.core.plan import Plan
 from tessil.core.project import Project
+from tessil.core.refusals import printable
 from tessil.core.snags import Stage, Weight
+from tessil.drawing import theme
 from tessil.drawing.picture import Picture
 from tessil.drawing.pictures import View, picture_of, thumbnail
 from tessil.files import recovery
@@ -32,9 +42,11 @@ from tessil.files.report import finished_text
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
 from tessil.ui.hand import Hand
+from tessil.ui.manners import Manners
 from tessil.ui.pages import PagedWindow
 from tessil.ui.rest import Rest
 from tessil.ui.searches import Searches
+from tessil.ui.shell import LEAST_HEIGHT, LEAST_WIDTH
 from tessil.ui.stages import leaf_of
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
@@ -47,6 +59,7 @@ from tessil.ui.widgets.quiltbar import QuiltBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.sidebar import SideBar
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.snaglist import SnagList
 
 TELL_MS, TELL_MOST_MS = 250, 1500
@@ -58,14 +71,20 @@ LOW = 760  # pixels: below, tiles go without their drawings
 class Window(PagedWindow):
     """Binds the desk to the widgets; every method of the action table is here."""
 
+    text_size_wanted = Signal(int)  # so many steps larger; the application makes it so
+
     def __init__(self) -> None:
         super().__init__()
         self._stroke = ""  # the run of one stroke of laying prints
         self.setWindowTitle("Tessil")
         self.resize(1280, 800)
-        self.setMinimumSize(1100, 700)
+        self.setMinimumSize(LEAST_WIDTH, LEAST_HEIGHT)
         self._build()
         self._make_actions()
+        self.manners = Manners(self)
+        self.copy, self.copy_figures = self.manners.copy, self.manners.copy_figures
+        self.copy_cut_list = self.manners.copy_cut_list
+        self.setAcceptDrops(True)
         self._unkept = ""  # why the work cannot be kept by itself, once that was said
         self._autosave = Rest(AUTOSAVE_MS, AUTOSAVE_MOST_MS, self)
         self._autosave.due.connect(self.keep_safe)
@@ -82,6 +101,7 @@ class Window(PagedWindow):
         self.desk.opened.connect(self._forget_typing)
         self.desk.leaving.connect(self._settle_typing)
         self.desk.stack.cleanChanged.connect(lambda clean: self.unsaved.show_unsaved(not clean))
+        self.unsaved.changed.connect(self._show_title)
         self.desk.booked.connect(self.keep_book)
         self.desk.teaching.connect(self.about_to_change)
         self.column.stepping.connect(self.about_to_change)
@@ -223,7 +243,7 @@ class Window(PagedWindow):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
-        self.column.setFixedWidth(336 if self.width() >= 1200 else 304)
+        fixed(self.column, 336 if self.width() >= theme.px(1200) else 304)
         self.quilt_bar.set_compact(self.height() < LOW)
 
     # -- showing ----------------------------------------------------------------
@@ -239,6 +259,7 @@ class Window(PagedWindow):
         """Show the desk as it is now."""
         desk = self.desk
         plan = desk.plan
+        self._show_title()
         self.name.show_value(desk.project.name)
         self.bags.show_value(desk.project.bags)
         self.finished.setText(f"finished {finished_text(plan)}")
@@ -474,6 +495,41 @@ class Window(PagedWindow):
     def quit(self) -> None:
         """Close the window this one lives in, or itself."""
         self.window().close()
+
+    # -- manners ------------------------------------------------------------------
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        if self.manners.dropped_path(event) is not None:
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        path = self.manners.dropped_path(event)
+        if path is not None:
+            event.acceptProposedAction()
+            sentence = self.manners.take_dropped(path)
+            self.told.setText(sentence)
+            self.say("" if sentence else f"Taken from {path.name}.")
+
+    def _show_title(self) -> None:
+        """Bag, file, and whether there is something to save, on the frame."""
+        frame, desk = self.window(), self.desk
+        file = desk.path.name if desk.path else "not in a file yet"
+        name = printable(desk.project.name)
+        frame.setWindowTitle(f"{name}[*] ({file}) – Tessil" if desk.is_open else "Tessil")
+        frame.setWindowModified(desk.is_open and self.unsaved.unsaved)
+
+    def resized_texts(self) -> None:
+        """Texts are of another size: lay out anew what is measured by them."""
+        fixed(self.column, 336 if self.width() >= theme.px(1200) else 304)
+        if self.desk.is_open:
+            self.refresh()
+        self.updateGeometry()
+
+    def text_more(self) -> None:
+        self.text_size_wanted.emit(1)
+
+    def text_less(self) -> None:
+        self.text_size_wanted.emit(-1)
 
     # -- safety -----------------------------------------------------------------
 

@@ -8,9 +8,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, Signal
+from PySide6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
+    QContextMenuEvent,
+    QFontMetricsF,
     QKeyEvent,
     QMouseEvent,
     QPainter,
@@ -24,8 +26,9 @@ from PySide6.QtWidgets import QWidget
 
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
-from tessil.drawing.painter import Surface, fitted, paint_picture
+from tessil.drawing.painter import Surface, Writing, fitted, paint_picture
 from tessil.drawing.picture import Picture, Point, distance, inside, neighbour
+from tessil.drawing.wording import Box
 
 RULER = 20
 LEAST_ZOOM, MOST_ZOOM = 0.25, 40.0
@@ -63,6 +66,7 @@ class Bench(QWidget):
     line_dragged = Signal(str, float, float)  # which, and how far since it was taken
     line_nudged = Signal(int, int)
     line_drawn = Signal(float, float, float, float)
+    menu_wanted = Signal(QPoint)
     away = Signal()  # Delete: what is in hand shall go
     zoomed = Signal(float)
 
@@ -76,6 +80,7 @@ class Bench(QWidget):
         self.piece = ""
         self.lays = False  # whether a stroke lays prints rather than pans
         self._crisp: Crisp | None = None
+        self.written: tuple[Writing, ...] = ()  # the words on show, and where
         self._settle = QTimer(self)
         self._settle.setSingleShot(True)
         self._settle.setInterval(SETTLE_MS)
@@ -119,7 +124,7 @@ class Bench(QWidget):
     def surface(self) -> Surface:
         """Where the picture lies now."""
         assert self.picture is not None
-        base = fitted(self.picture, self.width() - RULER, self.height() - RULER)
+        base = fitted(self.picture, self.width() - RULER, self.height() - RULER, theme.scale())
         centre = QPointF(self.width() / 2, self.height() / 2)
         left = (base.left + RULER - centre.x()) * self.zoom + centre.x() + self.shift.x()
         top = (base.top + RULER - centre.y()) * self.zoom + centre.y() + self.shift.y()
@@ -163,7 +168,8 @@ class Bench(QWidget):
         rests."""
         assert self.picture is not None
         if len(self.picture.items) < HEAVY:
-            paint_picture(painter, self.picture, surface)
+            taken = [self._caption_box()] if self.picture.caption else []
+            self.written = paint_picture(painter, self.picture, surface, self._room(), taken)
             return
         if self._crisp is None or self._crisp.size != self.size():
             self._draw_crisp(again=False)
@@ -191,7 +197,10 @@ class Bench(QWidget):
         surface = self.surface()
         painter = QPainter(pixmap)
         painter.translate(OVERSCAN, OVERSCAN)
-        paint_picture(painter, self.picture, surface)
+        taken = [self._caption_box()] if self.picture.caption else []
+        at_rest = self.zoom == 1.0 and self.shift.isNull()
+        bounds = self._room() if at_rest else None
+        self.written = paint_picture(painter, self.picture, surface, bounds, taken)
         painter.end()
         self._crisp = Crisp(pixmap, surface, self.size())
         if again:
@@ -202,16 +211,34 @@ class Bench(QWidget):
         if not self.picture.caption:
             return
         painter.setFont(text_font(theme.SMALL + 1))
-        metrics = painter.fontMetrics()
-        width = metrics.horizontalAdvance(self.picture.caption) + 16
-        box = QRectF(self.width() - width - 8, self.height() - 28, width, 22)
+        place = self._caption_box()
+        box = QRectF(place.left, place.top, place.width, place.height)
         painter.setPen(Qt.PenStyle.NoPen)
         mat = QColor(theme.MAT)
         mat.setAlphaF(0.9)
         painter.setBrush(mat)
         painter.drawRoundedRect(box, 4, 4)
         painter.setPen(QColor(theme.SOFT))
-        painter.drawText(box, int(Qt.AlignmentFlag.AlignCenter), self.picture.caption)
+        wrapped = int(Qt.AlignmentFlag.AlignCenter) | int(Qt.TextFlag.TextWordWrap)
+        painter.drawText(box, wrapped, self.picture.caption)
+
+    def _caption_box(self) -> Box:
+        """Where the caption lies: at the lower right, on as many lines as it takes."""
+        assert self.picture is not None
+        metrics = QFontMetricsF(text_font(theme.SMALL + 1))
+        most = self.width() - self._edge() - 32
+        wrap = int(Qt.TextFlag.TextWordWrap)
+        need = metrics.boundingRect(QRectF(0, 0, most, 400), wrap, self.picture.caption)
+        width, height = need.width() + 16, need.height() + 8
+        return Box(self.width() - width - 8, self.height() - height - 6, width, height)
+
+    def _edge(self) -> int:
+        return RULER if self.picture is not None and self.picture.ruled else 2
+
+    def _room(self) -> Box:
+        """Where words may lie: not on the rulers, and not over the edge."""
+        edge = self._edge()
+        return Box(edge, edge, self.width() - edge - 3, self.height() - edge - 3)
 
     def _rulers(self, painter: QPainter, surface: Surface) -> None:
         """Ruler edges along the top and the left, zero at the picture's origin."""
@@ -222,7 +249,7 @@ class Bench(QWidget):
         steps = _STEPS_METRIC if self.in_metric else _STEPS_INCH
         small = next((s for s in steps if s * surface.per_inch >= 6), steps[-1])
         large = next((s for s in steps if s * surface.per_inch >= 34), steps[-1])
-        painter.setFont(text_font(10))
+        painter.setFont(text_font(theme.px(10)))
         self._marks(painter, surface.left, self.width(), surface.per_inch, small, large, True)
         self._marks(painter, surface.top, self.height(), surface.per_inch, small, large, False)
         painter.setPen(Qt.PenStyle.NoPen)
@@ -301,6 +328,8 @@ class Bench(QWidget):
         return found
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
+        if event.button() == Qt.MouseButton.RightButton:
+            return  # asks for the menu, and takes nothing in hand
         self._grip, self._moved = event.position(), False
         if (self.picture is not None and self.picture.strokes) or self.draws:
             at = self.surface().inches(event.position().x(), event.position().y())
@@ -318,6 +347,9 @@ class Bench(QWidget):
         if self._stroke:
             self.draw_begun.emit()
             self.piece_drawn.emit(self._piece_at(event.position()))
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        self.menu_wanted.emit(event.globalPos())
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._grip is None:

@@ -37,6 +37,7 @@ from tessil.core.lengths import LengthError, Notation, read_length, read_size
 from tessil.core.project import Got
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words, plain_tip
 
 ERROR_DELAY = 600  # a sum half typed is not yet a mistake
@@ -285,6 +286,22 @@ class MeasuredField(TypedField):
     def is_empty(self) -> bool:
         return self.value is None or self.value == Got()
 
+    def take_planned(self) -> None:
+        """It came out as planned, as near as a maker measures."""
+        if self.planned is not None:
+            width, height = (self.notation().nearest(side) for side in self.planned)
+            self._take_at_once(Got(width=width, height=height))
+
+    def take_nothing(self) -> None:
+        """It was not measured after all."""
+        self._take_at_once(Got())
+
+    def _take_at_once(self, got: Got) -> None:
+        self.stepping.emit()
+        self.dirty = False
+        self._tell(self.attempt(got, self.new_run()))
+        self.show_value(self.value)
+
     def step(self, by: int) -> None:
         """Step the side in hand; an arrow key begins an empty box at the planned size."""
         if self.planned is None:
@@ -494,7 +511,7 @@ class FieldRow(QWidget):
             words = Words(label)
             words.setObjectName("soft")
             words.setBuddy(field)
-            words.setFixedWidth(label_width)
+            fixed(words, label_width)
             words.setWordWrap(True)
             row.addWidget(words)
         row.addWidget(field, 1)

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 from tessil.core.edits import edit
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.fields import CountField, WordField
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.tray import PanelTray
 from tessil.ui.widgets.words import Words, plain_tip
 
@@ -53,7 +54,7 @@ class Head(QHBoxLayout):
         field = CountField(
             lambda value, run: self.desk.attempt(edit("Set bags to make", ("bags", value)), run)
         )
-        field.setFixedWidth(52)
+        fixed(field, 52)
         field.setAccessibleName("Bags to make")
         field.setToolTip("How many bags to make; all amounts follow")
         return field

@@ -4,8 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QPointF, Qt, Signal
-from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent, QPen, QResizeEvent
+from PySide6.QtCore import QPoint, QPointF, Qt, Signal
+from PySide6.QtGui import (
+    QColor,
+    QContextMenuEvent,
+    QFontMetricsF,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+)
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from tessil.core.ladder import Rung
@@ -13,6 +21,7 @@ from tessil.core.lengths import Notation
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.fields import MeasuredField
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
 
 NARROW = 780
@@ -25,7 +34,7 @@ class Arrow(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setFixedSize(20, 30)
+        fixed(self, 20, 30)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
@@ -39,6 +48,8 @@ class Arrow(QWidget):
 
 class RungCell(QWidget):
     """One rung: its name, its size, how sure that is, and the measured box."""
+
+    menu_wanted = Signal(str, QPoint)
 
     def __init__(self, key: str, notation: Callable[[], Notation], measure: Measure) -> None:
         super().__init__()
@@ -69,6 +80,9 @@ class RungCell(QWidget):
         self.error.setFixedWidth(max(self.box.width(), 150))
         self.error.setVisible(bool(sentence))
 
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        self.menu_wanted.emit(self.key, event.globalPos())
+
     def show_rung(self, rung: Rung) -> None:
         number = f"{rung.number.whole} " if rung.number else ""
         self.caps.setText(number + rung.label.upper())
@@ -88,7 +102,7 @@ class RungCell(QWidget):
 
     def show_narrow(self, narrow: bool) -> None:
         """Smaller figures and box where there is little room."""
-        self.box.setFixedWidth(98 if narrow else 128)
+        fixed(self.box, 98 if narrow else 128)
         if self.figure.property("narrow") != narrow:
             self.figure.setProperty("narrow", narrow)
             self.figure.style().unpolish(self.figure)
@@ -110,6 +124,7 @@ class LadderBar(QWidget):
     """All rungs of the panel in hand."""
 
     stepping = Signal()
+    menu_wanted = Signal(str, QPoint)
 
     def __init__(self, notation: Callable[[], Notation], measure: Measure) -> None:
         super().__init__()
@@ -133,7 +148,7 @@ class LadderBar(QWidget):
 
     def _wanted(self) -> float:
         """The width that all figures take at their full size."""
-        metrics = QFontMetricsF(text_font(FIGURE, strong=True))
+        metrics = QFontMetricsF(text_font(theme.px(FIGURE), strong=True))
         cells = sum(
             max(metrics.horizontalAdvance(cell.figure.text()), 0.0 if cell.box.isHidden() else 128)
             for cell in self.cells.values()
@@ -152,6 +167,7 @@ class LadderBar(QWidget):
                 self.row.addWidget(Arrow(), 0, Qt.AlignmentFlag.AlignTop)
             cell = RungCell(key, self.notation, self.measure)
             cell.box.stepping.connect(self.stepping)
+            cell.menu_wanted.connect(self.menu_wanted)
             self.cells[key] = cell
             self.row.addWidget(cell)
         self._fit()
@@ -162,7 +178,7 @@ class LadderBar(QWidget):
         for cell in self.cells.values():
             cell.show_narrow(narrow)
         for arrow in self.findChildren(Arrow):
-            arrow.setFixedWidth(12 if narrow else 20)
+            fixed(arrow, 12 if narrow else 20)
         self.row.setSpacing(2 if narrow else 4)
         self.row.setContentsMargins(*((12, 10, 4, 8) if narrow else (16, 10, 12, 8)))
 

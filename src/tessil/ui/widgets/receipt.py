@@ -2,8 +2,17 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QFont, QFontMetricsF, QPainter, QPaintEvent, QPen, QResizeEvent
+from PySide6.QtCore import QPoint, QRectF, QSize, Qt, Signal
+from PySide6.QtGui import (
+    QColor,
+    QContextMenuEvent,
+    QFont,
+    QFontMetricsF,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+)
 from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
 
 from tessil.core.lengths import Notation
@@ -19,6 +28,8 @@ WRAP = int(Qt.TextFlag.TextWordWrap)
 
 class FigureRow(QAbstractButton):
     """One figure: name and value, below it the working and what it rests on."""
+
+    menu_wanted = Signal(object, QPoint)
 
     def __init__(self, reading: Reading, notation: Notation) -> None:
         super().__init__()
@@ -53,6 +64,9 @@ class FigureRow(QAbstractButton):
         self.updateGeometry()
         self.update()
 
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        self.menu_wanted.emit(self.reading, event.globalPos())
+
     def _fonts(self) -> tuple[QFont, QFont]:
         return text_font(theme.FIGURE - 1, strong=True), text_font(theme.SMALL)
 
@@ -69,7 +83,8 @@ class FigureRow(QAbstractButton):
         metrics = QFontMetricsF(text_font(theme.SMALL + 1))
         room = QRectF(0, 0, width - 2 * PAD - self._right_room(), 1000)
         more = self._name_more(width - 2 * PAD)
-        return round(24 + more + max(metrics.boundingRect(room, WRAP, self.sum).height(), 15) + 9)
+        high = max(metrics.boundingRect(room, WRAP, self.sum).height(), theme.px(15))
+        return round(theme.px(24) + more + high + 9)
 
     def _name_more(self, width: float) -> float:
         """What a name that does not fit beside its value takes below it."""
@@ -122,15 +137,18 @@ class FigureRow(QAbstractButton):
         more = self._name_more(box.width())
         painter.setPen(QColor(theme.SOFT))
         painter.setFont(small)
-        painter.drawText(box.adjusted(0, 22 + more, 0, 0), right, self.basis)
+        painter.drawText(box.adjusted(0, theme.px(22) + more, 0, 0), right, self.basis)
         painter.setFont(text_font(theme.SMALL + 1))
-        painter.drawText(box.adjusted(0, 21 + more, -self._right_room(), 0), left | WRAP, self.sum)
+        painter.drawText(
+            box.adjusted(0, theme.px(21) + more, -self._right_room(), 0), left | WRAP, self.sum
+        )
 
 
 class Receipt(QWidget):
     """All figures of a stage."""
 
     picked = Signal(object)
+    menu_wanted = Signal(object, QPoint)
 
     def __init__(self) -> None:
         super().__init__()
@@ -157,6 +175,7 @@ class Receipt(QWidget):
 
     def _add(self, row: FigureRow) -> None:
         row.clicked.connect(lambda checked: self.picked.emit(row.reading if checked else None))
+        row.menu_wanted.connect(self.menu_wanted)
         self.rows.append(row)
         self.column.addWidget(row)
 

@@ -7,6 +7,7 @@ from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from tessil.drawing import theme
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
 
 
@@ -16,7 +17,7 @@ class StitchBar(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self.share = 0.0
-        self.setFixedHeight(10)
+        fixed(self, height=10)
         self.setAccessibleName("Progress")
 
     def paintEvent(self, event: QPaintEvent) -> None:

@@ -10,6 +10,7 @@ from tessil.core.snags import Stage
 from tessil.drawing import theme
 from tessil.drawing.fonts import medium_font, text_font, title_font
 from tessil.drawing.painter import paint_flag
+from tessil.ui.widgets.sized import fixed
 
 WIDTH = 96
 
@@ -29,7 +30,10 @@ class StageDot(QAbstractButton):
         self.setToolTip(f"{stage.capitalize()} (Ctrl+{number})")
 
     def sizeHint(self) -> QSize:
-        return QSize(WIDTH - 18, 72)
+        return QSize(theme.px(WIDTH - 18), theme.px(72))
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(theme.px(WIDTH - 18), theme.px(54))
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         """Up and down belong to the selvage, which turns the stage as well as the focus."""
@@ -58,23 +62,21 @@ class StageDot(QAbstractButton):
         colour = QColor(theme.THREAD if self.isChecked() else theme.INK)
         painter.setPen(QPen(colour, 2))
         painter.setBrush(colour if self.settled else QColor(theme.CARD))
-        painter.drawEllipse(centre, 14, 14)
+        painter.drawEllipse(centre, theme.px(14), theme.px(14))
         if self.hasFocus():
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(QColor(theme.THREAD), 1.5, Qt.PenStyle.DashLine))
-            painter.drawEllipse(centre, 18, 18)
+            painter.drawEllipse(centre, theme.px(18), theme.px(18))
         painter.setPen(QColor(theme.CARD) if self.settled else colour)
-        painter.setFont(title_font(15, strong=True))
+        painter.setFont(title_font(theme.px(15), strong=True))
         painter.drawText(
             QRectF(centre.x() - 14, centre.y() - 14, 28, 28),
             int(Qt.AlignmentFlag.AlignCenter), str(self.number),
         )  # fmt: skip
         painter.setPen(colour)
         painter.setFont(medium_font() if self.isChecked() else text_font())
-        painter.drawText(
-            QRectF(0, self.height() - 24, width, 20), int(Qt.AlignmentFlag.AlignCenter),
-            self.stage.capitalize(),
-        )  # fmt: skip
+        words = QRectF(0, self.height() - theme.px(24), width, theme.px(20))
+        painter.drawText(words, int(Qt.AlignmentFlag.AlignCenter), self.stage.capitalize())
         if self.snags:
             paint_flag(painter, centre + QPointF(19, -9), self.snags, self.blocks, 0.8)
 
@@ -86,7 +88,7 @@ class Selvage(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        self.setFixedWidth(WIDTH)
+        fixed(self, WIDTH)
         self.name = ""
         column = QVBoxLayout(self)
         column.setContentsMargins(18, 12, 0, 12)
@@ -128,7 +130,7 @@ class Selvage(QWidget):
         painter.drawLine(self.width() - 1, 0, self.width() - 1, self.height())
         self._fringe(painter)
         painter.setPen(QColor(theme.SOFT))
-        painter.setFont(text_font(10))
+        painter.setFont(text_font(theme.px(10)))
         painter.setTransform(QTransform().translate(17, self.height() - 16).rotate(-90))
         painter.drawText(0, 0, f"TESSIL    {self.name}    eight steps, one bag")
 

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF, QSize, Qt, Signal
-from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtCore import QPoint, QPointF, QSize, Qt, Signal
+from PySide6.QtGui import QContextMenuEvent, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
@@ -18,7 +18,10 @@ from tessil.core.edits import Edit
 from tessil.core.snags import Snag, Weight
 from tessil.drawing import theme
 from tessil.drawing.painter import paint_flag
+from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Told, plain_tip
+
+MOST_HIGH = 104  # pixels of snags in sight at once; the rest scrolls
 
 
 class Flag(QWidget):
@@ -27,7 +30,7 @@ class Flag(QWidget):
     def __init__(self, number: int, blocks: bool) -> None:
         super().__init__()
         self.number, self.blocks = number, blocks
-        self.setFixedSize(28, 28)
+        fixed(self, 28, 28)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
@@ -40,7 +43,7 @@ class SnagRow(QWidget):
 
     def __init__(self, snag: Snag, number: int, parent: SnagList) -> None:
         super().__init__()
-        self.snag, self.number = snag, number
+        self.snag, self.number, self.list = snag, number, parent
         row = QHBoxLayout(self)
         row.setContentsMargins(8, 2, 8, 2)
         row.setSpacing(8)
@@ -66,12 +69,16 @@ class SnagRow(QWidget):
             row.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
             self.buttons.append(button)
 
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        self.list.menu_wanted.emit(self.snag, event.globalPos())
+
 
 class SnagList(QScrollArea):
     """All snags of the plan."""
 
     fixed = Signal(Edit)
     shown = Signal(Snag)
+    menu_wanted = Signal(Snag, QPoint)
 
     def __init__(self) -> None:
         super().__init__()
@@ -91,6 +98,7 @@ class SnagList(QScrollArea):
         self.column = QVBoxLayout(body)
         self.column.setContentsMargins(4, 6, 4, 6)
         self.column.setSpacing(2)
+        self.column.addStretch(1)
         self.setWidget(body)
         self.hide()
 
@@ -139,5 +147,19 @@ class SnagList(QScrollArea):
         self.fixed.emit(fix)
 
     def sizeHint(self) -> QSize:
-        high = sum(row.sizeHint().height() + 2 for row in self.rows) + 14
-        return QSize(400, min(high, 104))
+        wide = max(self.viewport().width(), 400)
+        high = sum(_high(row, wide - 8) + 2 for row in self.rows) + 14
+        return QSize(400, min(high, theme.px(MOST_HIGH)))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """In another width the reasons take other lines."""
+        super().resizeEvent(event)
+        if event.size().width() != event.oldSize().width():
+            self.updateGeometry()
+
+
+def _high(row: SnagRow, wide: int) -> int:
+    layout = row.layout()
+    if layout is not None and layout.hasHeightForWidth():
+        return layout.totalHeightForWidth(wide)
+    return row.sizeHint().height()

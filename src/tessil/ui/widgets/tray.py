@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PySide6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, Signal
+from PySide6.QtGui import QColor, QContextMenuEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from tessil.drawing import theme
@@ -18,6 +18,8 @@ HIGH, WIDE = 42.0, 84.0
 
 class PanelTile(QAbstractButton):
     """One panel."""
+
+    menu_wanted = Signal(str, QPoint)
 
     def __init__(self) -> None:
         super().__init__()
@@ -35,10 +37,15 @@ class PanelTile(QAbstractButton):
         self.updateGeometry()
         self.update()
 
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        self.menu_wanted.emit(self.key, event.globalPos())
+
     def sizeHint(self) -> QSize:
         width = self.picture.box[2] * self.per_inch if self.picture else 40
         self.setFont(text_font(theme.SMALL + 1))
-        return QSize(int(max(width, self.fontMetrics().horizontalAdvance(self.text())) + 16), 70)
+        return QSize(
+            int(max(width, self.fontMetrics().horizontalAdvance(self.text())) + 16), theme.px(70)
+        )
 
     def paintEvent(self, event: QPaintEvent) -> None:
         if self.picture is None:
@@ -59,7 +66,7 @@ class PanelTile(QAbstractButton):
             painter.drawRoundedRect(QRectF(left - 3, top - 3, width + 6, height + 6), 3, 3)
         painter.setPen(QColor(theme.THREAD if chosen else theme.SOFT))
         painter.setFont(text_font(theme.SMALL + 1, strong=chosen))
-        words = QRectF(0, self.height() - 20, self.width(), 18)
+        words = QRectF(0, self.height() - theme.px(20), self.width(), theme.px(18))
         painter.drawText(words, int(Qt.AlignmentFlag.AlignCenter), self.text())
 
 
@@ -67,6 +74,7 @@ class PanelTray(QWidget):
     """All panels of the bag."""
 
     chosen = Signal(str)
+    menu_wanted = Signal(str, QPoint)
 
     def __init__(self) -> None:
         super().__init__()
@@ -96,12 +104,15 @@ class PanelTray(QWidget):
 
     def _add(self, tile: PanelTile) -> None:
         tile.clicked.connect(lambda: self.chosen.emit(tile.key))
+        tile.menu_wanted.connect(self.menu_wanted)
         self.tiles.append(tile)
         self.row.addWidget(tile)
 
 
 class UnsavedDot(QWidget):
     """A small dot while there is work that is in no file yet."""
+
+    changed = Signal()
 
     def __init__(self) -> None:
         super().__init__()
@@ -113,6 +124,7 @@ class UnsavedDot(QWidget):
         self.setToolTip("Not saved yet (Ctrl+S)" if unsaved else "Saved")
         self.setAccessibleName("not saved" if unsaved else "saved")
         self.update()
+        self.changed.emit()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         if not self.unsaved:

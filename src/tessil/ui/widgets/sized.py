@@ -1,0 +1,30 @@
+"""Widgets of a fixed size that moves with the size of texts."""
+
+from __future__ import annotations
+
+from weakref import WeakKeyDictionary
+
+from PySide6.QtWidgets import QWidget
+
+from tessil.drawing import theme
+
+_sizes: WeakKeyDictionary[QWidget, tuple[int, int]] = WeakKeyDictionary()
+
+
+def fixed(widget: QWidget, width: int = 0, height: int = 0) -> None:
+    """Fix a widget's width, its height or both, in pixels at the usual size of texts."""
+    _sizes[widget] = (width, height)
+    _apply(widget, width, height)
+
+
+def rescale() -> None:
+    """Fix them all anew, after the size of texts has changed."""
+    for widget, size in list(_sizes.items()):
+        _apply(widget, *size)
+
+
+def _apply(widget: QWidget, width: int, height: int) -> None:
+    if width:
+        widget.setFixedWidth(theme.px(width))
+    if height:
+        widget.setFixedHeight(theme.px(height))
