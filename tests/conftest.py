@@ -33,6 +33,7 @@ DEMO = Path(__file__).parents[1] / "src/tessil/demo/rehearsal-satchel.tessil"
 def own_folders(tmp_path, monkeypatch):
     monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
     monkeypatch.setenv("XDG_DATA_HOME", str(tmp_path / "data"))
+    monkeypatch.setenv("XDG_CONFIG_HOME", str(tmp_path / "config"))
     documents = tmp_path / "documents"
     documents.mkdir()
     monkeypatch.setenv("XDG_DOCUMENTS_DIR", str(documents))

@@ -34,7 +34,9 @@ def _binding(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
                       across(panel, 0.0), leaf)  # fmt: skip
         yield Reading("edge.length", binding.length, "With its ending", leaf=leaf)
         yield Reading("edge.cut", binding.cut, "Cut width of the strips", leaf=leaf)
-        yield Reading("edge.formula", binding.formula, "What seam and thickness ask for", leaf=leaf)
+        if plan.project.binding.cut is not None:
+            yield Reading("edge.formula", binding.formula, "What seam and thickness ask for",
+                          leaf=leaf)  # fmt: skip
         if plan.project.binding.grain == "straight":
             yield Reading("edge.strips", binding.strips, "From the usable width, for one bag",
                           leaf=leaf)  # fmt: skip

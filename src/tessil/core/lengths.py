@@ -53,6 +53,8 @@ _TOKEN = re.compile(
 # Small raised and lowered figures, as this program writes sixteenths itself.
 _PLAIN = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉", "01234567890123456789")
 _APART = re.compile(r"(?<=[0-9])(?=[⁰¹²³⁴⁵⁶⁷⁸⁹]+⁄)")
+_SMALL = "⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉"
+_SMALL_FRACTION = re.compile("[⁰¹²³⁴⁵⁶⁷⁸⁹]+⁄[₀₁₂₃₄₅₆₇₈₉]+")  # they stand in fractions only
 _OPS = {"×": "*", "·": "*", "÷": "/", "⁄": "/", "−": "-"}
 _MOST_LETTERS = 80
 
@@ -145,6 +147,8 @@ class _Reader:
     def _signed(self, depth: int) -> _Quantity:
         if self._peek("op", "-"):
             self.at += 1
+            if self._peek("op", "-"):
+                raise LengthError("Two minus signs in a row make no length.")
             inner = self._signed(depth + 1)
             return _Quantity(-inner.value, inner.power)
         return self._run(depth)
@@ -174,6 +178,8 @@ class _Reader:
         value = _number(kind, text)
         unit = self._unit()
         mixed = kind == "mixed" or (kind == "vulgar" and len(text) > 1)
+        if mixed and self._starts_number():
+            raise LengthError(f"“{self.tokens[self.at][1]}” was not expected there.")
         if mixed and (unit or self.unit) in _METRIC:
             shown = f"{float(value):g} {unit or self.unit}"
             raise LengthError(f"Metric lengths are read with decimals: write {shown}.")
@@ -229,6 +235,10 @@ def read_length(text: str, units: Units = "inch") -> Inches:
     such as ``3*2.5+1/2``.  Raises LengthError, with a sentence, for anything else and for
     lengths beyond ten metres.  The sign is kept: what may be negative is the field's matter.
     """
+    left = _SMALL_FRACTION.sub("", text)
+    small = next((letter for letter in left if letter in _SMALL), "")
+    if small:
+        raise LengthError(f"“{small}” cannot be read as a length: write plain figures.")
     plain = _APART.sub(" ", text).translate(_PLAIN)
     value = _Reader(plain, bare_unit(units)).length()
     if abs(value) > LONGEST:

@@ -40,7 +40,8 @@ def _stock(plan: Plan, bought: Purchase, x0: float, y0: float) -> tuple[list[Ite
     read = plan.marks.notation.read_off
     rows = [row for row in bought.cloth.rows for _ in range(min(row.times, MOST_ROWS))][:MOST_ROWS]
     whole = rectangle(x0, y0, usable, length)
-    amount = f"{read(bought.cloth.buy.value)} of {read(bought.cloth.usable)} usable"
+    wide = read(bought.cloth.usable)
+    amount = f"buy {read(bought.cloth.buy.value)}, {wide} wide between selvages"
     items: list[Item] = [
         Label((x0, y0 - 5.6), bought.name, align="left", strong=True),
         Label((x0, y0 - 2.2), amount, align="left"),

@@ -1,4 +1,5 @@
-"""The shipped faces, and fonts made from them with tabular figures and real fractions."""
+"""The shipped faces: figures in them are lining and tabular, on screen, on paper and in a PDF that
+is searched (see ``tools/make_fonts.py``)."""
 
 from __future__ import annotations
 
@@ -10,12 +11,12 @@ from PySide6.QtGui import QFont, QFontDatabase
 from tessil.drawing import theme
 
 _FILES = (
-    "Inter-Regular.otf",
-    "Inter-Medium.otf",
-    "Inter-SemiBold.otf",
-    "Vollkorn-Regular.ttf",
-    "Vollkorn-Medium.ttf",
-    "Vollkorn-SemiBold.ttf",
+    "TessilText-Regular.otf",
+    "TessilText-Medium.otf",
+    "TessilText-SemiBold.otf",
+    "TessilTitle-Regular.ttf",
+    "TessilTitle-Medium.ttf",
+    "TessilTitle-SemiBold.ttf",
 )
 _loaded: list[int] = []
 
@@ -30,31 +31,26 @@ def load_fonts() -> None:
 
 
 @lru_cache(maxsize=256)
-def _font(face: str, pixels: float, weight: QFont.Weight, tabular: bool) -> QFont:
+def _font(face: str, pixels: float, weight: QFont.Weight) -> QFont:
     """A shared font: treat it as frozen."""
     font = QFont(face)
     font.setPixelSize(max(1, round(pixels)))
     font.setWeight(weight)
-    for feature in ("tnum", "lnum"):  # said both ways, or the application's font lends its own
-        font.setFeature(QFont.Tag(feature), int(tabular))
     return font
 
 
-def text_font(pixels: float | None = None, strong: bool = False, tabular: bool = True) -> QFont:
-    """The reading face; plain figures where text goes to a file.
-
-    Qt writes tabular figures to a PDF as private code points, which nobody can search or copy.
-    """
+def text_font(pixels: float | None = None, strong: bool = False) -> QFont:
+    """The reading face."""
     weight = QFont.Weight.DemiBold if strong else QFont.Weight.Normal
-    return _font(theme.TEXT_FACE, pixels or theme.TEXT, weight, tabular)
+    return _font(theme.TEXT_FACE, pixels or theme.TEXT, weight)
 
 
 def medium_font(pixels: float | None = None) -> QFont:
     """The reading face, a shade stronger, for names of things."""
-    return _font(theme.TEXT_FACE, pixels or theme.TEXT, QFont.Weight.Medium, tabular=True)
+    return _font(theme.TEXT_FACE, pixels or theme.TEXT, QFont.Weight.Medium)
 
 
-def title_font(pixels: float | None = None, strong: bool = False, tabular: bool = True) -> QFont:
+def title_font(pixels: float | None = None, strong: bool = False) -> QFont:
     """The face of titles and large figures."""
     weight = QFont.Weight.DemiBold if strong else QFont.Weight.Medium
-    return _font(theme.TITLE_FACE, pixels or theme.TITLE, weight, tabular)
+    return _font(theme.TITLE_FACE, pixels or theme.TITLE, weight)

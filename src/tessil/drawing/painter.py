@@ -308,7 +308,7 @@ class PicturePainter:
     def _words(self, at: QPointF, text: str, anchor: int, strong: bool, chip: bool) -> None:
         """Words at a point; ``anchor`` −1 puts their left side there, 1 their right."""
         unit = self.surface.unit
-        font = text_font(theme.READING * unit * 1.08, strong, tabular=False)
+        font = text_font(theme.READING * unit * 1.08, strong)
         metrics = QFontMetricsF(font)
         width, height = metrics.horizontalAdvance(text), metrics.height()
         x = at.x() - width * (anchor + 1) / 2
@@ -325,7 +325,7 @@ class PicturePainter:
             place = writing.box
         self.written.append(Writing(writing.text, writing.strong, writing.chip, place))
         box = QRectF(place.left, place.top, place.width, place.height)
-        self.painter.setFont(text_font(theme.READING * unit * 1.08, writing.strong, tabular=False))
+        self.painter.setFont(text_font(theme.READING * unit * 1.08, writing.strong))
         if writing.chip:
             self.painter.setPen(self._pen(theme.RULE, 1))
             self.painter.setBrush(QColor(theme.CARD))

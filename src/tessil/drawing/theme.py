@@ -41,8 +41,8 @@ FIGURE: int
 TITLE: int
 LARGE: int
 
-TEXT_FACE = "Inter"
-TITLE_FACE = "Vollkorn"
+TEXT_FACE = "Tessil Text"
+TITLE_FACE = "Tessil Title"
 
 
 def __getattr__(name: str) -> int:

@@ -329,6 +329,11 @@ def finished_text(plan: Plan) -> str:
     return " × ".join([*(text.replace(" cm ", " ") for text in told[:-1]), told[-1]])
 
 
+def finished_short(plan: Plan) -> str:
+    """The finished size without words, for where there is little room."""
+    return plan.marks.notation.size(*(figure.value for figure in plan.bag.finished))
+
+
 def report_text(plan: Plan) -> str:
     """The plan as a page of text, every figure with its working."""
     lines = [

@@ -56,10 +56,10 @@ class Sheet:
         self.painter.drawLine(box.topLeft(), box.topRight())
 
     def text(self, size: float = 11, strong: bool = False) -> QFont:
-        return text_font(size * self.unit, strong, tabular=False)
+        return text_font(size * self.unit, strong)
 
     def title(self, size: float) -> QFont:
-        return title_font(size * self.unit, tabular=False)
+        return title_font(size * self.unit)
 
     def wrapped(self, text: str, font: QFont, colour: str = theme.SOFT) -> None:
         """A paragraph; the pen moves below it."""

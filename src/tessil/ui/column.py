@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from itertools import pairwise
 from typing import Any
 
 from pydantic import ValidationError
@@ -12,7 +11,6 @@ from PySide6.QtWidgets import (
     QCheckBox,
     QFrame,
     QHBoxLayout,
-    QPushButton,
     QScrollArea,
     QVBoxLayout,
     QWidget,
@@ -53,6 +51,7 @@ from tessil.ui.widgets.searchrow import SearchRow
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.slide import Slide
 from tessil.ui.widgets.words import Words
+from tessil.ui.widgets.wordybutton import WordyButton
 
 SHORT = {2: 21, 3: 16}  # choices with so few letters in all stand side by side
 
@@ -250,14 +249,17 @@ class Column(QWidget):
         for row in old.values():
             row.hide()
             row.deleteLater()
-        self._link_tabs()
 
-    def _link_tabs(self) -> None:
-        fields = [row.field for row in self.fields.values()]
-        for one, other in pairwise(fields):
-            QWidget.setTabOrder(one, other)
-        if fields and self.receipt.rows:
-            QWidget.setTabOrder(fields[-1], self.receipt.rows[0])
+    def in_order(self) -> list[QWidget]:
+        """What can be reached by Tab, as it is read: leaves, choices, figures."""
+        leaves: list[QWidget] = list(self.leaves.buttons.values())
+        fields: list[QWidget] = []
+        for row in self.fields.values():
+            if isinstance(row.field, Segments):
+                fields += row.field.buttons.values()
+            else:
+                fields.append(row.field)
+        return [*leaves, *fields, *self.receipt.rows, self.settled]
 
     def _notation(self) -> Notation:
         return self.desk.plan.marks.notation
@@ -297,7 +299,7 @@ class Column(QWidget):
         label = "" if spec.kind in bare else spec.label
         row = FieldRow(label, field, spec.help)
         field.setObjectName(field.objectName() or spec.key)
-        field.setAccessibleName(spec.label)
+        field.setAccessibleName(spec.label or spec.help)
         return row
 
     def _field(self, spec: Spec) -> QWidget:
@@ -342,7 +344,7 @@ class Column(QWidget):
             box = Tick(spec.label)
             box.clicked.connect(lambda on: attempt(on, ""))
             return box
-        button = QPushButton(spec.label)
+        button = WordyButton(spec.label)
         if spec.kind == "page":
             button.clicked.connect(lambda: self.page_wanted.emit(key))
         else:
@@ -356,8 +358,8 @@ class Column(QWidget):
 
     def _show_value(self, spec: Spec) -> None:
         field = self.fields[spec.key].field
-        if isinstance(field, QPushButton):
-            field.setText(spec.label)
+        if isinstance(field, WordyButton):
+            field.say(spec.label)
         elif isinstance(field, QCheckBox):
             field.setChecked(bool(spec.value))
         elif isinstance(field, Basket):
@@ -368,6 +370,7 @@ class Column(QWidget):
             self._show_search(spec.key, field)
         elif isinstance(field, (TypedField, Chooser, Segments, Slide)):
             field.show_value(spec.value)
+            self.fields[spec.key].fit()
 
     def _show_search(self, key: str, row: SearchRow) -> None:
         searches = self.searches

@@ -78,7 +78,7 @@ def _bias(plan: Plan) -> Iterator[Spec]:
     if bias.source == "tube":
         return
     yield field_of(plan, "bias.least", "length", "Shortest strip", "Shorter ones are left over")
-    yield field_of(plan, "bias.prefer", "choice", "Rather", "Both are reckoned, one is used",
+    yield field_of(plan, "bias.prefer", "choice", "Prefer", "Both are worked out, one is used",
                    choices=(("joins", "few joins"), ("waste", "little waste")))  # fmt: skip
     if bias.source != "pieces":
         return

@@ -44,9 +44,9 @@ PLACES = (
 LICENCES = (
     f"Tessil {__version__}, a planner for makers of quilted bags. Free software under the GNU "
     "General Public License, version 3 or later; it comes with no warranty.\n\n"
-    "Its faces, Inter and Vollkorn, are under the SIL Open Font License 1.1. It is drawn with Qt "
-    "through PySide6 (LGPL 3), checks its files with pydantic (MIT) and reckons with NumPy and "
-    "SciPy (BSD). The licence texts lie beside the program.\n\n"
+    "Its faces are made from Inter and Vollkorn, under the SIL Open Font License 1.1. It is drawn "
+    "with Qt through PySide6 (LGPL 3), checks its files with pydantic (MIT) and reckons with "
+    "NumPy and SciPy (BSD). The licence texts lie beside the program.\n\n"
     "Nothing leaves this computer: Tessil uses no network. Cautions it shows are the usual ones; "
     "the maker of your tools and your local rules go before them."
 )
@@ -85,6 +85,7 @@ class HelpPage(QWidget):
         columns.addLayout(places, 1)
         self.area = area = QScrollArea()
         area.setWidgetResizable(True)
+        area.setObjectName("pages")
         area.setFrameShape(QFrame.Shape.NoFrame)
         area.setAccessibleName("Keys")
         area.setWidget(inner)

@@ -94,6 +94,7 @@ class KeptPage(QWidget):
         head.addWidget(self.leave)
         area = QScrollArea()
         area.setWidgetResizable(True)
+        area.setObjectName("pages")
         area.setFrameShape(QFrame.Shape.NoFrame)
         area.setAccessibleName("Kept work")
         inner = QWidget()

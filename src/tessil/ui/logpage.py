@@ -152,9 +152,12 @@ class LogPage(RecordPage):
         rise, draw, along = view.errors()
         _, d, g = view.fitted.mean
         words = (
-            f"Rise {view.rise_mm():.2f} ± {rise:.2f} mm, drawn in {d * 25.4:.2f} ± {draw:.2f} mm a "
-            f"line, {g * 100:.1f} ± {along * 100:.1f} % along (standard errors). Red: expected, "
-            "with the range for nine panels of ten. Diamonds: your swatches."
+            f"By your swatches the cloth rises about {view.rise_mm():.1f} mm between lines, every "
+            f"line draws in about {d * 25.4:.1f} mm, and along the lines {g * 100:.1f} % is lost. "
+            "Red: what to expect, with the range for nine panels of ten. Diamonds: your swatches."
+            f"\nHow sure that is: {view.rise_mm():.2f} mm give or take {rise:.2f}, "
+            f"{d * 25.4:.2f} mm give or take {draw:.2f}, {g * 100:.1f} % give or take "
+            f"{along * 100:.1f}."
         )
         far = [str(at + 1) for at in view.outliers()]
         if far:

@@ -12,6 +12,7 @@ def style_sheet() -> str:
 QMainWindow, QWidget#paper {{ background: {t.PAPER}; }}
 QWidget#card {{ background: {t.CARD}; border: 1px solid {t.RULE}; border-radius: {t.RADIUS}px; }}
 QScrollArea, QScrollArea > QWidget > QWidget {{ background: transparent; border: none; }}
+QScrollArea#pages:focus {{ border: 2px solid {t.THREAD}; border-radius: 4px; }}
 QLabel#title {{ font-family: "{t.TITLE_FACE}"; font-size: {t.TITLE}px; font-weight: 500; }}
 QLabel#large {{ font-family: "{t.TITLE_FACE}"; font-size: {t.LARGE}px; font-weight: 500; }}
 QLabel#figure {{ font-size: {t.px(17)}px; font-weight: 600; }}
@@ -65,7 +66,7 @@ QPushButton#quiet:focus {{ border: 2px solid {t.THREAD}; padding: 3px 7px; }}
 QPushButton#link {{ background: transparent; border: 1px solid transparent; padding: 1px 2px;
   text-align: left; font-weight: 600; min-height: {t.px(18)}px; }}
 QPushButton#link:hover {{ color: {t.THREAD}; }}
-QPushButton#link:focus {{ border: 1px solid {t.THREAD}; }}
+QPushButton#link:focus {{ border: 2px solid {t.THREAD}; padding: 0 1px; }}
 QPushButton#record {{ background: transparent; border: 1px solid transparent; border-radius: 4px;
   text-align: left; padding: 4px 8px; }}
 QPushButton#record:hover {{ border-color: {t.RULE}; }}
@@ -74,6 +75,7 @@ QPushButton#record:focus {{ border: 2px solid {t.THREAD}; padding: 3px 7px; }}
 QPushButton#segment {{ padding: 3px 6px; border-radius: 0; margin-left: -1px; }}
 QPushButton#segment:checked {{ background: {t.INK}; color: {t.CARD}; border-color: {t.INK}; }}
 QPushButton#segment:focus {{ border: 2px solid {t.THREAD}; padding: 2px 5px; }}
+QPushButton#segment:checked:focus {{ border: 2px solid {t.THREAD}; background: {t.SOFT}; }}
 QCheckBox {{ spacing: 8px; min-height: {t.px(24)}px; }}
 QCheckBox::indicator {{ width: {t.px(16)}px; height: {t.px(16)}px; border: 1px solid {t.FAINT};
   border-radius: 3px; background: {t.CARD}; }}

@@ -137,7 +137,7 @@ def _strips(plan: Plan, part: Part) -> Iterator[Spec]:
         yield Spec(f"panel.{part.path}.angle", "word", "Angle", "Degrees to the width; below zero "
                    "they fall to the right", f"{float(choice.angle):g}°",
                    lambda text: part.set("Set the angle", angle=text))  # fmt: skip
-    yield part.ask("fixed", "choice", "I decide", "The other one follows", _FIXED)
+    yield part.ask("fixed", "choice", "What is fixed", "The other one follows", _FIXED)
     if choice.fixed == "width":
         yield part.ask("strip_cut", "length", "Strip, cut", "Cut width")
     elif choice.fixed == "count":
@@ -158,7 +158,7 @@ def _strips(plan: Plan, part: Part) -> Iterator[Spec]:
 def _squares(part: Part) -> Iterator[Spec]:
     choice = part.choice
     fixed = (("width", "their size"), ("count", "how many"))
-    yield part.ask("fixed", "choice", "I decide", "The other one follows", fixed)
+    yield part.ask("fixed", "choice", "What is fixed", "The other one follows", fixed)
     if choice.fixed == "count":
         yield part.ask("count", "count", "In a row", "Squares side by side")
     else:
@@ -200,7 +200,7 @@ def _whole(plan: Plan) -> Iterator[Spec]:
         choices.append((str(size.number), f"{size.number} {'strips' if strips else 'rows'}: "
                         f"{finished}"))  # fmt: skip
     edits = {str(size.number): size.edit for size in sizes}
-    yield Spec("whole", "choice", "Come out whole", "The bag at which nothing is left over", "",
+    yield Spec("whole", "choice", "Whole pieces only", "Bags that leave nothing over", "",
                lambda key: edits.get(key, Edit("", ())),
                (("", "make the bag…"), *choices))  # fmt: skip
 

@@ -37,6 +37,7 @@ class Preview(QWidget):
         outer.addLayout(self._head())
         self.area = area = QScrollArea()
         area.setWidgetResizable(True)
+        area.setObjectName("pages")
         area.setFrameShape(QFrame.Shape.NoFrame)
         area.setAccessibleName("Worksheet pages")
         body = QWidget()

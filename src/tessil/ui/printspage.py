@@ -177,6 +177,7 @@ class PrintsPage(QWidget):
         column = QVBoxLayout(card)
         area = QScrollArea()
         area.setWidgetResizable(True)
+        area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         area.setFrameShape(QFrame.Shape.NoFrame)
         inner = QWidget()
         self.list = QVBoxLayout(inner)

@@ -38,6 +38,7 @@ def scrolled(inner: QWidget) -> QScrollArea:
     """Something long in a frame that scrolls."""
     area = QScrollArea()
     area.setWidgetResizable(True)
+    area.setFocusPolicy(Qt.FocusPolicy.NoFocus)  # what is on it can be reached
     area.setFrameShape(QFrame.Shape.NoFrame)
     area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
     area.setWidget(inner)

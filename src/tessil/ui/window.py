@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import partial
+from itertools import pairwise
 from pathlib import Path
 
 from PySide6.QtCore import QPoint, QTimer, Signal
@@ -38,7 +39,7 @@ from tessil.drawing.picture import Picture
 from tessil.drawing.pictures import View, picture_of, thumbnail
 from tessil.files import recovery
 from tessil.files.projectfile import FileTrouble, state_on_disk
-from tessil.files.report import finished_text
+from tessil.files.report import finished_short, finished_text
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
 from tessil.ui.hand import Hand
@@ -85,6 +86,7 @@ class Window(PagedWindow):
         self.copy, self.copy_figures = self.manners.copy, self.manners.copy_figures
         self.copy_cut_list = self.manners.copy_cut_list
         self.setAcceptDrops(True)
+        self._tabs: list[QWidget] = []
         self._unkept = ""  # why the work cannot be kept by itself, once that was said
         self._autosave = Rest(AUTOSAVE_MS, AUTOSAVE_MOST_MS, self)
         self._autosave.due.connect(self.keep_safe)
@@ -245,6 +247,7 @@ class Window(PagedWindow):
         super().resizeEvent(event)
         fixed(self.column, 336 if self.width() >= theme.px(1200) else 304)
         self.quilt_bar.set_compact(self.height() < LOW)
+        self._show_finished()
 
     # -- showing ----------------------------------------------------------------
 
@@ -262,7 +265,7 @@ class Window(PagedWindow):
         self._show_title()
         self.name.show_value(desk.project.name)
         self.bags.show_value(desk.project.bags)
-        self.finished.setText(f"finished {finished_text(plan)}")
+        self._show_finished()
         self.units_button.setText("inches" if desk.project.units == "inch" else "cm")
         self.selvage.name = desk.project.name
         self.selvage.show_state(desk.stage, desk.project.settled, self._snag_counts())
@@ -280,6 +283,33 @@ class Window(PagedWindow):
         self.ladder.show_ladder(desk.panel, plan.ladder(desk.panel))
         self.column.refresh()
         self.snags.show_snags(plan.snags)
+        self._chain_tabs()
+
+    def _chain_tabs(self) -> None:
+        """Tab goes as one reads: stage, leaves, choices, figures, snags; then head and bench."""
+        snags = [button for row in self.snags.rows for button in (row.head, *row.buttons)]
+        order = [
+            *self.selvage.dots.values(),
+            *self.column.in_order(),
+            *snags,
+            self.name,
+            self.bags,
+            *self.tray.tiles,
+            self.bench,
+            *(cell.box for cell in self.ladder.cells.values()),
+        ]
+        if order == self._tabs:
+            return
+        self._tabs = order
+        for one, other in pairwise(order):
+            QWidget.setTabOrder(one, other)
+
+    def _show_finished(self) -> None:
+        """The finished size in words, or in figures alone where the window is narrow."""
+        words = f"finished {finished_text(self.desk.plan)}"
+        short = self.width() < theme.px(1100)
+        self.finished.setText(finished_short(self.desk.plan) if short else words)
+        self.finished.setToolTip(words)
 
     def _sketched(self) -> None:
         """A slider moves: the bench follows at once, figures and ladder when the hand lets them."""
@@ -474,8 +504,9 @@ class Window(PagedWindow):
 
     def go_to_column(self) -> None:
         rows = list(self.column.fields.values())
-        if rows:
-            rows[0].field.setFocus()
+        figures = self.column.receipt.rows
+        where = rows[0].field if rows else figures[0] if figures else self.column.settled
+        where.setFocus()
 
     def _step_panel(self, by: int) -> None:
         keys = [panel.key for panel in self.desk.plan.panels]

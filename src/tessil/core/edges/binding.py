@@ -82,7 +82,7 @@ def plan_binding(
     ``corners`` are places along the edge that joins should keep clear of.
     Raises CannotPlan if the strip is wider than the cloth it should be cut from.
     """
-    formula = strip_width(choice, thickness, mark).called("binding, by formula")
+    formula = strip_width(choice, thickness, mark).called("binding, as it would be cut")
     cut = given("binding, cut", choice.cut) if choice.cut else formula.called("binding, cut")
     if cut.value * 2 > usable.value:
         raise CannotPlan("binding.cut", "This binding is wider than half the cloth: make it less.")

@@ -57,6 +57,10 @@ class Swatch(QAbstractButton):
         marked = self.hasFocus() or self.in_hand
         painter.setPen(QPen(QColor(theme.THREAD if marked else theme.INK), 2.4 if marked else 1))
         painter.drawRect(box)
+        if self.hasFocus():
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.setPen(QPen(QColor(theme.INK), 2, Qt.PenStyle.DashLine))
+            painter.drawRect(box.adjusted(4, 4, -4, -4))
         if self.in_hand:
             painter.setPen(Qt.PenStyle.NoPen)
             painter.setBrush(QColor(theme.THREAD))

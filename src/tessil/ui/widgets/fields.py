@@ -3,11 +3,12 @@ wrong beside itself, keeps what was typed, and never computes with it."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from fractions import Fraction
 from typing import Any
 
-from PySide6.QtCore import QEvent, QPointF, QRectF, Qt, QTimer, Signal
+from PySide6.QtCore import QEvent, QPoint, QPointF, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QFocusEvent,
@@ -18,15 +19,18 @@ from PySide6.QtGui import (
     QPaintEvent,
     QPen,
     QPolygonF,
+    QResizeEvent,
     QWheelEvent,
 )
 from PySide6.QtWidgets import (
+    QBoxLayout,
     QButtonGroup,
     QCheckBox,
     QComboBox,
     QHBoxLayout,
     QLineEdit,
     QPushButton,
+    QScrollArea,
     QStyle,
     QStyleOptionButton,
     QVBoxLayout,
@@ -37,8 +41,8 @@ from tessil.core.lengths import LengthError, Notation, read_length, read_size
 from tessil.core.project import Got
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
-from tessil.ui.widgets.sized import fixed
-from tessil.ui.widgets.words import Words, plain_tip
+from tessil.ui.widgets.sized import fixed, unfixed
+from tessil.ui.widgets.words import Told, Words, plain_tip
 
 ERROR_DELAY = 600  # a sum half typed is not yet a mistake
 
@@ -342,9 +346,9 @@ class CountField(TypedField):
         text = text.strip()
         if self.optional and not text:
             return None
-        if not text.lstrip("-").isdecimal() or len(text) > 9:
+        if not re.fullmatch(r"[-−]?[0-9]{1,9}", text):
             raise ValueError("A whole number goes here, such as 2.")
-        return int(text)
+        return int(text.replace("−", "-"))
 
     def step(self, by: int) -> None:
         if self.value is None:
@@ -414,6 +418,9 @@ class Chooser(QComboBox):
     def wheelEvent(self, event: QWheelEvent) -> None:
         event.ignore()  # a turn of the wheel over the column scrolls it, and changes nothing
 
+    def minimumSizeHint(self) -> QSize:
+        return QSize(80, super().minimumSizeHint().height())
+
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -455,6 +462,7 @@ class Segments(QWidget):
             button = QPushButton(words)
             button.setObjectName("segment")
             button.setCheckable(True)
+            button.setAutoExclusive(True)
             button.clicked.connect(lambda _=False, chosen=key: attempt(chosen, ""))
             self.group.addButton(button)
             self.buttons[key] = button
@@ -475,10 +483,22 @@ class Segments(QWidget):
 
 
 class Tick(QCheckBox):
-    """A check box with a stitched tick, so that on is more than a colour."""
+    """A check box with a stitched tick, so that on is more than a colour; it answers on its whole
+    row."""
+
+    def hitButton(self, pos: QPoint) -> bool:
+        return self.rect().contains(pos)
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(60, super().minimumSizeHint().height())
 
     def paintEvent(self, event: QPaintEvent) -> None:
         super().paintEvent(event)
+        if self.hasFocus():
+            ring = QPainter(self)
+            ring.setPen(QPen(QColor(theme.THREAD), 2))
+            ring.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 4, 4)
+            ring.end()
         if not self.isChecked():
             return
         option = QStyleOptionButton()
@@ -496,28 +516,32 @@ class Tick(QCheckBox):
 
 
 class FieldRow(QWidget):
-    """A label, its field, and room below for one sentence."""
+    """A label, its field, and room below for one sentence.
+
+    The label stands beside the field, or above it where the field would be too narrow for what
+    stands in it.
+    """
 
     def __init__(self, label: str, field: QWidget, help_: str, label_width: int = 112) -> None:
         super().__init__()
-        self.field = field
+        self.field, self.label_width = field, label_width
+        self.label: Words | None = None
         outer = QVBoxLayout(self)
         outer.setContentsMargins(0, 0, 0, 0)
         outer.setSpacing(2)
-        row = QHBoxLayout()
-        row.setSpacing(8)
-        outer.addLayout(row)
+        self.row = QBoxLayout(QBoxLayout.Direction.LeftToRight)
+        self.row.setSpacing(8)
+        outer.addLayout(self.row)
         if label:
-            words = Words(label)
-            words.setObjectName("soft")
-            words.setBuddy(field)
-            fixed(words, label_width)
-            words.setWordWrap(True)
-            row.addWidget(words)
-        row.addWidget(field, 1)
-        self.error = Words()
+            self.label = Words(label)
+            self.label.setObjectName("soft")
+            self.label.setBuddy(field)
+            self.label.setWordWrap(True)
+            fixed(self.label, label_width)
+            self.row.addWidget(self.label)
+        self.row.addWidget(field, 1)
+        self.error = Told()
         self.error.setObjectName("error")
-        self.error.setWordWrap(True)
         self.error.hide()
         outer.addWidget(self.error)
         field.setToolTip(plain_tip(help_))
@@ -526,8 +550,57 @@ class FieldRow(QWidget):
         if isinstance(field, TypedField):
             field.told.connect(self.tell)
 
+    def fit(self) -> None:
+        """Put the label beside the field or above it; never while the hands are in the field."""
+        if self.label is None or self.field.hasFocus():
+            return
+        above = _wide(self.field) > self._room() - theme.px(self.label_width) - 8
+        way = QBoxLayout.Direction.TopToBottom if above else QBoxLayout.Direction.LeftToRight
+        if self.row.direction() != way:
+            self.row.setDirection(way)
+            self.row.setSpacing(2 if above else 8)
+            if above:
+                unfixed(self.label)
+            else:
+                fixed(self.label, self.label_width)
+
+    def _room(self) -> int:
+        """The width there is beside a scroll bar, whether it shows just now or not: were it counted
+        only while it shows, rows and bar would chase one another."""
+        above = self.parentWidget()
+        while above is not None and not isinstance(above, QScrollArea):
+            above = above.parentWidget()
+        if above is None or above.verticalScrollBar().isVisible():
+            return self.width()
+        return self.width() - above.verticalScrollBar().sizeHint().width()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.fit()
+        self._give_room()
+
+    def _give_room(self) -> None:
+        """The sentence has its own lines: it lies on nothing."""
+        if self.error.text():
+            self.error.setMinimumHeight(self.error.heightForWidth(self.width()))
+
     def tell(self, sentence: str) -> None:
         """Show a sentence under the field, or take it away."""
         self.error.setText(sentence)
+        self.error.setMinimumHeight(0)
         self.error.setVisible(bool(sentence))
+        self._give_room()
         self.field.setAccessibleDescription(sentence or self.field.toolTip())
+
+
+def _wide(field: QWidget) -> int:
+    """How wide a field must be for the longest that may stand in it."""
+    metrics = field.fontMetrics()
+    if isinstance(field, Chooser):
+        words = (field.itemText(at) for at in range(field.count()))
+        return max((metrics.horizontalAdvance(text) for text in words), default=0) + 33
+    if isinstance(field, Segments):
+        return sum(button.sizeHint().width() for button in field.buttons.values()) + 4
+    if isinstance(field, QLineEdit):
+        return metrics.horizontalAdvance(field.text()) + 22
+    return 0

@@ -22,10 +22,9 @@ from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.fields import MeasuredField
 from tessil.ui.widgets.sized import fixed
-from tessil.ui.widgets.words import Words
+from tessil.ui.widgets.words import Elided, Words
 
-NARROW = 780
-FIGURE = 17  # as the style sheet has it
+FIGURE, SMALLER = 17, 14  # as the style sheet has them
 Measure = Callable[[str, object, str], str]
 
 
@@ -58,12 +57,13 @@ class RungCell(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
+        self.name, self.size_text = "", ""
         self.caps = Words()
         self.caps.setFont(text_font(theme.SMALL, strong=True))
         self.caps.setObjectName("soft")
         self.figure = Words()
         self.figure.setObjectName("figure")
-        self.note = Words()
+        self.note = Elided()
         self.note.setObjectName("soft")
         self.box = MeasuredField(notation, lambda got, run: measure(self.key, got, run))
         self.error = Words()
@@ -71,13 +71,17 @@ class RungCell(QWidget):
         self.error.setWordWrap(True)
         self.error.hide()
         self.box.told.connect(self._tell)
+        upper_left = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop
         for part in (self.caps, self.figure, self.note, self.box, self.error):
-            column.addWidget(part, 0, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop)
+            where = Qt.AlignmentFlag.AlignTop if part is self.note else upper_left
+            column.addWidget(part, 0, where)
         column.addStretch(1)
 
     def _tell(self, sentence: str) -> None:
         self.error.setText(sentence)
-        self.error.setFixedWidth(max(self.box.width(), 150))
+        wide = max(self.box.width(), theme.px(150))
+        self.error.setFixedWidth(wide)
+        self.error.setMinimumHeight(self.error.heightForWidth(wide) if sentence else 0)
         self.error.setVisible(bool(sentence))
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
@@ -85,10 +89,10 @@ class RungCell(QWidget):
 
     def show_rung(self, rung: Rung) -> None:
         number = f"{rung.number.whole} " if rung.number else ""
-        self.caps.setText(number + rung.label.upper())
-        size = self.notation().size(*(figure.value for figure in rung.sizes))
-        self.figure.setText(size)
-        self.note.setText(self._note(rung))
+        self.name = number + rung.label.upper()
+        self.size_text = size = self.notation().size(*(figure.value for figure in rung.sizes))
+        self.show_unit(True)
+        self.note.say(self._note(rung))
         exact = " × ".join(self.notation().exact(figure.value) for figure in rung.sizes)
         self.figure.setToolTip(f"Exactly {exact}")
         self.box.setVisible(rung.measurable)
@@ -99,6 +103,12 @@ class RungCell(QWidget):
         self.box.planned = rung.planned.values() if rung.planned else None
         self.box.show_value(rung.got)
         self.setAccessibleName(f"{self.caps.text()}: {size}")
+
+    def show_unit(self, beside: bool) -> None:
+        """The unit beside the size, or, where that is too long, with the rung's name."""
+        metric = not beside and self.size_text.endswith(" cm")
+        self.caps.setText(self.name + (", cm" if metric else ""))
+        self.figure.setText(self.size_text.removesuffix(" cm") if metric else self.size_text)
 
     def show_narrow(self, narrow: bool) -> None:
         """Smaller figures and box where there is little room."""
@@ -146,14 +156,20 @@ class LadderBar(QWidget):
             self.cells[rung.key].show_rung(rung)
         self._fit()
 
-    def _wanted(self) -> float:
-        """The width that all figures take at their full size."""
-        metrics = QFontMetricsF(text_font(theme.px(FIGURE), strong=True))
+    def _wanted(self, size: int, box: int) -> float:
+        """The width that all figures take at a size, with their boxes."""
+        metrics = QFontMetricsF(text_font(theme.px(size), strong=True))
+        small = QFontMetricsF(text_font(theme.SMALL, strong=True))
         cells = sum(
-            max(metrics.horizontalAdvance(cell.figure.text()), 0.0 if cell.box.isHidden() else 128)
+            max(
+                metrics.horizontalAdvance(cell.figure.text()) + 4,
+                small.horizontalAdvance(cell.caps.text()) + 4,
+                0.0 if cell.box.isHidden() else theme.px(box),
+            )
             for cell in self.cells.values()
         )
-        return cells + 34.0 * max(len(self.cells) - 1, 0) + 28
+        gap = theme.px(20) + 14 if size == FIGURE else theme.px(12) + 8
+        return cells + gap * max(len(self.cells) - 1, 0) + 30
 
     def _rebuild(self, panel: str, keys: list[str]) -> None:
         while (item := self.row.takeAt(0)) is not None:
@@ -173,14 +189,20 @@ class LadderBar(QWidget):
         self._fit()
 
     def _fit(self) -> None:
-        """In a narrow window, smaller figures and boxes."""
-        narrow = self.width() < NARROW or self.width() < self._wanted()
+        """In a narrow window smaller figures and boxes, and the unit said once with the name."""
+        for cell in self.cells.values():
+            cell.show_unit(True)
+        narrow = self.width() < self._wanted(FIGURE, 128)
+        tight = narrow and self.width() < self._wanted(SMALLER, 98)
+        for cell in self.cells.values():
+            cell.show_unit(not tight)
         for cell in self.cells.values():
             cell.show_narrow(narrow)
         for arrow in self.findChildren(Arrow):
-            fixed(arrow, 12 if narrow else 20)
+            fixed(arrow, 7 if tight else 12 if narrow else 20)
         self.row.setSpacing(2 if narrow else 4)
-        self.row.setContentsMargins(*((12, 10, 4, 8) if narrow else (16, 10, 12, 8)))
+        margins = (8, 10, 2, 8) if tight else (12, 10, 4, 8) if narrow else (16, 10, 12, 8)
+        self.row.setContentsMargins(*margins)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

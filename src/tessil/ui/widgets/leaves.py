@@ -37,7 +37,8 @@ class Leaves(QWidget):
             button = QPushButton(words)
             button.setObjectName("segment")
             button.setCheckable(True)
-            button.setAccessibleName(f"Leaf {words}")
+            button.setAutoExclusive(True)
+            button.setAccessibleName(f"{words}, a part of this stage")
             button.clicked.connect(lambda _=False, leaf=key: self.turned.emit(leaf))
             self.buttons[key] = button
             self.row.addWidget(button, 1)

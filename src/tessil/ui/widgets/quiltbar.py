@@ -90,6 +90,9 @@ class OfferTile(QAbstractButton):
             painter.setPen(QPen(QColor(theme.THREAD), 2 if chosen or self.hasFocus() else 1))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 4, 4)
+        if self.hasFocus():
+            painter.setPen(QPen(QColor(theme.INK), 2, Qt.PenStyle.DashLine))
+            painter.drawRoundedRect(QRectF(self.rect()).adjusted(4, 4, -4, -4), 3, 3)
         painter.setPen(QColor(theme.THREAD if chosen else theme.INK))
         painter.setFont(text_font(theme.SMALL + 1, strong=chosen))
         centre = int(Qt.AlignmentFlag.AlignCenter)

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QWidget
 
 from tessil.drawing import theme
 
+WIDEST = 16777215  # Qt's own word for no limit
 _sizes: WeakKeyDictionary[QWidget, tuple[int, int]] = WeakKeyDictionary()
 
 
@@ -21,6 +22,13 @@ def rescale() -> None:
     """Fix them all anew, after the size of texts has changed."""
     for widget, size in list(_sizes.items()):
         _apply(widget, *size)
+
+
+def unfixed(widget: QWidget) -> None:
+    """Let a widget be as wide as its place."""
+    _sizes.pop(widget, None)
+    widget.setMinimumWidth(0)
+    widget.setMaximumWidth(WIDEST)
 
 
 def _apply(widget: QWidget, width: int, height: int) -> None:

@@ -50,7 +50,7 @@ class SnagRow(QWidget):
         row.addWidget(Flag(number, snag.weight is Weight.BLOCKS), 0, Qt.AlignmentFlag.AlignTop)
         words = QVBoxLayout()
         words.setSpacing(0)
-        head = QPushButton(snag.title)
+        head = self.head = QPushButton(snag.title.replace("&", "&&"))
         head.setObjectName("link")
         head.setToolTip("Show where")
         head.clicked.connect(lambda: parent.shown.emit(snag))
@@ -92,6 +92,7 @@ class SnagList(QScrollArea):
             f"{theme.RULE}; border-radius: {theme.RADIUS}px; }}"
         )
         self.setAccessibleName("Snags")
+        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)  # its rows have what is to be reached
         self.snags: tuple[Snag, ...] = ()
         self.rows: list[SnagRow] = []
         body = QWidget()

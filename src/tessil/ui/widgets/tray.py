@@ -24,6 +24,7 @@ class PanelTile(QAbstractButton):
     def __init__(self) -> None:
         super().__init__()
         self.setCheckable(True)
+        self.setAutoExclusive(True)  # one of several, and told so to screen readers
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.picture: Picture | None = None
         self.per_inch = 1.0
@@ -57,13 +58,14 @@ class PanelTile(QAbstractButton):
         left, top = (self.width() - width) / 2, 4 + (HIGH - height) / 2
         paint_picture(painter, self.picture, Surface(left, top, self.per_inch))
         chosen = self.isChecked()
-        if chosen or self.hasFocus():
-            pen = QPen(QColor(theme.THREAD), 2)
-            if not chosen:
-                pen.setStyle(Qt.PenStyle.DashLine)
-            painter.setPen(pen)
-            painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        if chosen:
+            painter.setPen(QPen(QColor(theme.THREAD), 2))
             painter.drawRoundedRect(QRectF(left - 3, top - 3, width + 6, height + 6), 3, 3)
+        if self.hasFocus():
+            painter.setPen(QPen(QColor(theme.INK), 2, Qt.PenStyle.DashLine))
+            whole = QRectF(self.rect()).adjusted(1, 1, -1, -1)
+            painter.drawRoundedRect(whole, 4, 4)
         painter.setPen(QColor(theme.THREAD if chosen else theme.SOFT))
         painter.setFont(text_font(theme.SMALL + 1, strong=chosen))
         words = QRectF(0, self.height() - theme.px(20), self.width(), theme.px(18))

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QSize, Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QLabel, QWidget
 
 
@@ -22,6 +23,39 @@ class Told(Words):
         super().__init__(text, parent)
         self.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         self.setWordWrap(True)
+
+
+class Elided(Words):
+    """Words that give way where there is little room; all of them stand in their tooltip."""
+
+    def __init__(self, text: str = "") -> None:
+        super().__init__()
+        self.whole = ""
+        self.setMinimumWidth(24)
+        self.say(text)
+
+    def say(self, text: str) -> None:
+        """Show these words."""
+        self.whole = text
+        self.setToolTip(plain_tip(text))
+        self._fit()
+
+    def _fit(self) -> None:
+        room = max(self.width(), 24)
+        text = self.fontMetrics().elidedText(self.whole, Qt.TextElideMode.ElideRight, room)
+        if text != self.text():
+            self.setText(text)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._fit()
+
+    def sizeHint(self) -> QSize:
+        wide = self.fontMetrics().horizontalAdvance(self.whole)
+        return QSize(wide + 2, super().sizeHint().height())
+
+    def minimumSizeHint(self) -> QSize:
+        return QSize(24, super().minimumSizeHint().height())
 
 
 def plain_tip(text: str) -> str:
