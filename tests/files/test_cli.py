@@ -82,7 +82,7 @@ def test_the_report_has_layers_thickness_sets_lines_and_order(capsys):
     assert main(["report", str(DEMO), "--format", "json"]) == 0
     data = json.loads(capsys.readouterr().out)
     front = data["panels"][0]
-    assert data["report"] == 2
+    assert data["report"] == 3
     assert [layer["role"] for layer in front["layers"]] == ["top", "batting"]
     assert {spot["label"] for spot in front["thickness"]} >= {"bound top edge", "left seam"}
     assert [entry["name"] for entry in front["sets"]] == ["upright lines", "level lines"]

@@ -20,8 +20,7 @@ from tessil.drawing.layoutview import key_of_prints
 from tessil.files.projectfile import load, schema, to_text
 from tessil.files.report import cut_csv, report_data, report_text
 from tessil.files.svg import PER_INCH, svg_bytes
-from tessil.files.worksheet import pages as pages_of
-from tessil.files.worksheet import pdf_bytes
+from tessil.files.worksheet import pdf_bytes, worksheet
 from tests.conftest import DEMO, tote
 from tests.outside.test_every_shape_on_paper import project_of
 
@@ -197,7 +196,7 @@ def test_the_cut_list_is_plain_csv():
 
 def test_the_report_is_plain_json_with_every_figure_explained(demo):
     data = json.loads(json.dumps(report_data(plan(demo))))
-    assert data["report"] == 2
+    assert data["report"] == 3
     assert set(data) >= {"panels", "edges", "cut_list", "buy", "snags", "joins", "bag"}
     figures = [f for panel in data["panels"] for f in panel["figures"].values()]
     assert len(figures) > 40
@@ -217,7 +216,7 @@ def test_every_shape_is_reported_saved_printed_and_drawn(key, qapp):
     assert data["cut_list"]
     assert made.shape.name in report_text(made)
     document = pypdf.PdfReader(io.BytesIO(pdf_bytes(made)))
-    assert len(document.pages) == len(pages_of(made))
+    assert len(document.pages) == len(worksheet(made).pages)
     for panel in made.panels:
         ET.fromstring(svg_bytes(made, panel.key))
 

@@ -1,8 +1,8 @@
 """A real window, driven by keys and clicks."""
 
 import pytest
-from PySide6.QtCore import QPoint, QPointF, Qt
-from PySide6.QtGui import QWheelEvent
+from PySide6.QtCore import QEvent, QPoint, QPointF, Qt
+from PySide6.QtGui import QContextMenuEvent, QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
@@ -63,6 +63,16 @@ class Hands:
         menu = self.window.menu
         self.click(menu, menu.actionGeometry(self.window.acts[key]).center())
 
+    def pointed(self, widget, words, at=None):
+        """Right-click a widget and click the line of its menu that begins so."""
+        place = at or widget.rect().center()
+        event = QContextMenuEvent(QContextMenuEvent.Reason.Mouse, place, widget.mapToGlobal(place))
+        QApplication.sendEvent(widget, event)
+        QApplication.processEvents()
+        menu = self.window.manners.menu
+        action = next(one for one in menu.actions() if one.text().startswith(words))
+        self.click(menu, menu.actionGeometry(action).center())
+
     def wheel(self, widget, turns, share=0.5):
         """Turn the wheel over a widget: one notch a turn, up if positive."""
         at = QPointF(widget.width() * share, widget.height() / 2)
@@ -106,6 +116,13 @@ class Hands:
 
     def field(self, key):
         return self.window.column.field(key)
+
+
+@pytest.fixture(autouse=True)
+def _gone_for_good(qapp):
+    """No event loop runs between tests: what is to be deleted later is deleted now."""
+    yield
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
 
 @pytest.fixture

@@ -138,7 +138,10 @@ def test_with_the_mouse_alone(at_work, tmp_path):
     box = window.ladder.cells["quilted"].box
     hands.click(box)
     hands.wheel(box, 1)
+    assert box.is_empty()  # the wheel makes no measurement up
+    hands.pointed(window.ladder.cells["quilted"], "It came out as planned")
     assert box.value.width is not None
+    hands.click(box)
     hands.wheel(box, -30, share=0.8)
     assert "too small in height" in window.desk.plan.snags[0].title
 

@@ -21,6 +21,7 @@ class Rulers:
     gauge: Figure  # a guide bar is set to the nearest of this
     yardage: Figure  # cloth is bought up to this
     notation: Notation
+    units: Units  # of the marks; lengths may be read in another
 
 
 def _mark(label: str, value: Fraction) -> Figure:
@@ -33,6 +34,7 @@ _INCH = Rulers(
     gauge=_mark("gauge mark", Fraction(1, 16)),
     yardage=_mark("⅛ yard", Fraction(9, 2)),
     notation=Notation("inch", Fraction(1, 16)),
+    units="inch",
 )
 _METRIC = Rulers(
     ruler=_mark("ruler mark", IN_PER["mm"] * 1),
@@ -40,6 +42,7 @@ _METRIC = Rulers(
     gauge=_mark("gauge mark", IN_PER["mm"] * 1),
     yardage=_mark("10 cm", IN_PER["cm"] * 10),
     notation=Notation("metric", IN_PER["mm"]),
+    units="metric",
 )
 
 

@@ -76,7 +76,7 @@ def layout_picture(plan: Plan, panel: PanelPlan) -> Picture:
     for fold in panel.panel.folds:
         ends = tuple(panel.pieced_at(float(x), float(y)) for x, y in (fold.start, fold.end))
         items.append(Line(ends, "fold"))
-        items.append(Label((ends[1][0] + 0.15, ends[1][1]), f"{fold.name} fold", align="left"))
+        items.append(Label((width + 0.15, ends[1][1]), f"{fold.name} fold", align="left"))
     aside = (2.9 if len(panel.parts) == 1 else 4.8) if rows else 1.2
     items += frame(plan, panel, aside)
     room = (40 + round(aside * 20), 16, 84 if panel.panel.folds else 24, 52)

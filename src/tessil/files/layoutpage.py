@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QBrush, QColor, QPen, QTransform
 
@@ -9,12 +11,14 @@ from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.drawing import theme
 from tessil.drawing.layoutview import KeyLine, key_of_prints, layout_picture
-from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.prints import print_brush
-from tessil.files.sheet import LEFT, MARGIN, MM_PER_INCH, Sheet
+from tessil.files.flow import CELL, Block, gap, heading, paragraph, picture_in
+from tessil.files.sheet import FINE, LEAST, MARGIN, MM_PER_INCH, WRAP, Sheet, text, wrapped_high
 
-MOST_KEYS = 24
-PICTURE, KEY_WIDTH = 0.5, 58.0
+PICTURE, KEY_WIDTH, KEY_HIGH = 128.0, 58.0, 7.0  # mm
+BESIDE = int(PICTURE / KEY_HIGH) - 1  # prints that stand beside the picture
+ABREAST = 3  # prints a row, below it
+SWATCH = 18.0  # mm before a print's name: its letter, and a piece of it
 
 
 def laid_out(plan: Plan) -> list[PanelPlan]:
@@ -29,50 +33,64 @@ def laid_out(plan: Plan) -> list[PanelPlan]:
     ]
 
 
-def paint_layout(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
-    """One panel's layout below the head of the page."""
+def layout_blocks(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
+    """One panel's layout, the key of its prints, and how it is sewn together."""
     like = [p.panel.label.lower() for p in plan.panels if p.panel.like == panel.key
             and p.key not in plan.project.panels]  # fmt: skip
     also = f" and {' and '.join(like)}" if like else ""
-    sheet.words(f"Layout: {panel.panel.label.lower()}{also}", sheet.title(16), MARGIN,
-                sheet.inner, 7)  # fmt: skip
-    sheet.y += 9
-    high = sheet.height * PICTURE
+    yield heading(f"Layout: {panel.panel.label.lower()}{also}")
+    lines = key_of_prints(plan, panel)
+    beside = len(lines) <= BESIDE and all(_key_high(one, KEY_WIDTH) <= KEY_HIGH for one in lines)
     picture = layout_picture(plan, panel)
-    unit = sheet.unit * 0.85
-    width = sheet.inner - KEY_WIDTH - 4
-    place = fitted(picture, width * sheet.per_mm, high * sheet.per_mm, unit)
-    left, top = MARGIN * sheet.per_mm, sheet.y * sheet.per_mm
-    surface = Surface(place.left + left, place.top + top, place.per_inch, unit)
-    paint_picture(sheet.painter, picture, surface)
-    begin = sheet.y
-    _key(sheet, key_of_prints(plan, panel), MARGIN + width + 4)
-    sheet.y = begin + high + 3
-    _order(sheet, plan, panel)
+
+    def paint(sheet: Sheet) -> None:
+        top, room = sheet.y, width - KEY_WIDTH - 4 if beside else width
+        picture_in(sheet, picture, MARGIN, room, PICTURE)
+        if beside:
+            for at, line in enumerate(lines):
+                sheet.y = top + at * KEY_HIGH
+                _key_line(sheet, line, MARGIN + room + 4, KEY_WIDTH)
+
+    yield Block(PICTURE + 3, paint)
+    if not beside:
+        for at in range(0, len(lines), ABREAST):
+            yield _key_row(lines[at : at + ABREAST], width / ABREAST)
+        yield gap(3)
+    yield from _order(plan, panel, width)
 
 
-def _key(sheet: Sheet, lines: tuple[KeyLine, ...], x: float) -> None:
-    sheet.words("Prints", sheet.text(11, True), x, KEY_WIDTH, 6)
-    sheet.y += 7
-    for line in lines[:MOST_KEYS]:
-        sheet.words(line.letter, sheet.text(12, True), x, 8, 6)
-        box = sheet.box(x + 8, sheet.y + 0.6, 8, 5)
-        per_inch = sheet.per_mm * MM_PER_INCH * 0.35
-        brush: QBrush = print_brush(line.cloth, per_inch)
-        brush.setTransform(brush.transform() * QTransform.fromTranslate(box.left(), box.top()))
-        sheet.painter.setPen(QPen(QColor(theme.INK), 0.2 * sheet.per_mm))
-        sheet.painter.setBrush(brush)
-        sheet.painter.drawRect(box)
-        sheet.painter.setBrush(Qt.BrushStyle.NoBrush)
-        turned = f", {line.turned} turned ↓" if line.turned else ""
-        sheet.words(f"{line.cloth.name}: {line.pieces}{turned}", sheet.text(9.5), x + 18,
-                    KEY_WIDTH - 18, 6, LEFT)  # fmt: skip
-        sheet.y += 6.6
-    if len(lines) > MOST_KEYS:
-        sheet.words(f"and {len(lines) - MOST_KEYS} more", sheet.text(9), x, KEY_WIDTH, 5)
+def _said(line: KeyLine) -> str:
+    turned = f", {line.turned} turned ↓" if line.turned else ""
+    return f"{line.cloth.name}: {line.pieces}{turned}"
 
 
-def _order(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
+def _key_high(line: KeyLine, width: float) -> float:
+    return wrapped_high(_said(line), text(LEAST), width - SWATCH - CELL) + 1
+
+
+def _key_row(lines: tuple[KeyLine, ...], width: float) -> Block:
+    def paint(sheet: Sheet) -> None:
+        for at, line in enumerate(lines):
+            _key_line(sheet, line, MARGIN + at * width, width)
+
+    return Block(max(KEY_HIGH, *(_key_high(line, width) for line in lines)), paint)
+
+
+def _key_line(sheet: Sheet, line: KeyLine, x: float, width: float) -> None:
+    sheet.words(line.letter, text(10, True), x, 8, 6)
+    box = sheet.box(x + 8, sheet.y + 0.6, 8, 5)
+    brush: QBrush = print_brush(line.cloth, FINE * MM_PER_INCH * 0.35)
+    brush.setTransform(brush.transform() * QTransform.fromTranslate(box.left(), box.top()))
+    sheet.painter.setPen(QPen(QColor(theme.INK), 0.2 * FINE))
+    sheet.painter.setBrush(brush)
+    sheet.painter.drawRect(box)
+    sheet.painter.setBrush(Qt.BrushStyle.NoBrush)
+    sheet.y += 1
+    sheet.words(_said(line), text(LEAST), x + SWATCH, width - SWATCH - CELL, 40, WRAP)
+    sheet.y -= 1
+
+
+def _order(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
     notation = plan.marks.notation
     for at, part in enumerate(panel.parts):
         top = part.top
@@ -81,10 +99,11 @@ def _order(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
         name = f"Part {at + 1}: " if len(panel.parts) > 1 else ""
         alike = len({(c.width.value, c.height.value) for c in top.cuts}) < 2
         cut = f", {'' if alike else 'at most '}{size} cut" if top.piece_size else ""
-        sheet.wrapped(f"{name}{number} {'pieces' if number > 1 else 'piece'}{cut}",
-                      sheet.text(11, True), theme.INK)  # fmt: skip
+        pieces = "pieces" if number > 1 else "piece"
+        yield paragraph(f"{name}{number} {pieces}{cut}", width, 11, strong=True)
         for turn, step in enumerate(top.order, start=1):
-            sheet.wrapped(f"{turn}. {step}", sheet.text(10), theme.INK)
+            yield paragraph(f"{turn}. {step}", width)
         if top.left:
-            sheet.wrapped(f"Left of the scraps: {'; '.join(top.left)}.", sheet.text(9.5))
-        sheet.y += 1.5
+            left = f"Left of the scraps: {'; '.join(top.left)}."
+            yield paragraph(left, width, LEAST, theme.SOFT)
+        yield gap(1.5)

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QColor, QPen
+from collections.abc import Iterator
 
 from tessil.core.choices import owner_key
 from tessil.core.logbook.flow import trust
@@ -19,10 +16,9 @@ from tessil.core.sandwich.bulk import bulk_of
 from tessil.core.workings import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.layerview import bulk_picture, open_picture, rule_words
-from tessil.drawing.painter import Surface, fitted, paint_picture
-from tessil.drawing.picture import Picture
 from tessil.drawing.quiltview import quilt_picture
-from tessil.files.sheet import LEFT, MARGIN, RIGHT, Sheet
+from tessil.files.flow import Block, Column, gap, heading, paragraph, pictures, table
+from tessil.files.sheet import LEAST, MARGIN, RIGHT, TO_CUT, Sheet, text, title
 
 
 def _own(plan: Plan, panel: PanelPlan) -> bool:
@@ -45,20 +41,6 @@ def _also(plan: Plan, panel: PanelPlan) -> str:
     return f" and {' and '.join(like)}" if like else ""
 
 
-def _title(sheet: Sheet, words: str) -> None:
-    sheet.words(words, sheet.title(16), MARGIN, sheet.inner, 7)
-    sheet.y += 9
-
-
-def picture_in(sheet: Sheet, picture: Picture, x: float, width: float, high: float) -> None:
-    """A picture in a box at the pen; the pen does not move."""
-    unit = sheet.unit * 0.85
-    place = fitted(picture, width * sheet.per_mm, high * sheet.per_mm, unit)
-    left, top = x * sheet.per_mm, sheet.y * sheet.per_mm
-    surface = Surface(place.left + left, place.top + top, place.per_inch, unit)
-    paint_picture(sheet.painter, picture, surface)
-
-
 def line_words(plan: Plan, panel: PanelPlan, entry: LineSet) -> str:
     """One set of lines in a sentence: how many, how far apart, the guide bar."""
     notation = plan.marks.notation
@@ -75,15 +57,21 @@ def line_words(plan: Plan, panel: PanelPlan, entry: LineSet) -> str:
 
 # -- the sandwich ----------------------------------------------------------------------
 
+_BONDS = {"fuse": "fusing", "spray": "spray", "glue": "glue", "pins": "pins", "itself": "itself"}
 
-def paint_sandwich(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
+
+def sandwich_blocks(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
     """The layers of one panel with their cut sizes, and how thick it gets at its seams."""
-    _title(sheet, f"Layers: {panel.panel.label.lower()}{_also(plan, panel)}")
-    high = sheet.height * 0.4
-    picture_in(sheet, open_picture(plan, panel, -1), MARGIN, sheet.inner, high)
-    sheet.y += high + 3
+    yield heading(f"Layers: {panel.panel.label.lower()}{_also(plan, panel)}")
+    yield pictures(((open_picture(plan, panel, -1), "", 1.0),), 62, width)
     notation = plan.marks.notation
-    _table(sheet, ("layer", "cut, width × height", "how it is cut", "held by"), (26, 26, 28, 20), [
+    columns = (
+        Column("layer", width * 0.24),
+        Column("cut, width × height", width * 0.3, font=title(TO_CUT)),
+        Column("how it is cut", width * 0.28),
+        Column("held by", width * 0.18),
+    )
+    yield from table(columns, [
         (
             layer.label,
             notation.size(layer.width.value, layer.height.value),
@@ -92,70 +80,47 @@ def paint_sandwich(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
         )
         for layer in panel.layers
     ])  # fmt: skip
-    sheet.y += 4
-    sheet.words("Under the foot", sheet.title(13), MARGIN, sheet.inner, 6)
-    sheet.y += 7
-    rest = sheet.height - sheet.y - MARGIN
-    picture_in(sheet, bulk_picture(plan, panel, 0.85), MARGIN, sheet.inner * 0.46, rest)
-    _thick(sheet, plan, panel, MARGIN + sheet.inner * 0.48)
+    yield gap(4)
+    yield from _thick(plan, panel, width)
 
 
-_BONDS = {"fuse": "fusing", "spray": "spray", "glue": "glue", "pins": "pins", "itself": "itself"}
-
-
-def _thick(sheet: Sheet, plan: Plan, panel: PanelPlan, x: float) -> None:
-    seen: set[str] = set()
+def _thick(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
+    """Every kind of thick spot, the thickest first; those sewn alike stand together."""
+    yield heading("Under the foot")
+    yield pictures(((bulk_picture(plan, panel, 0.85), "", 1.0),), 48, width)
+    alike: dict[tuple[str, str], dict[str, None]] = {}
     for spot in sorted(bulk_of(plan, panel.key), key=lambda one: -one.mm):
-        if spot.label in seen or len(seen) > 8:
-            continue
-        seen.add(spot.label)
-        words = f"{float(spot.mm):.1f} mm  {spot.label}"
-        sheet.words(words, sheet.text(9.5, True), x, sheet.inner * 0.52, 5)
-        sheet.y += 4.6
-        sheet.words(spot.advice.words, sheet.text(8.5), x, sheet.inner * 0.52, 4, LEFT, theme.SOFT)
-        sheet.y += 5.2
-
-
-def _table(sheet: Sheet, heads: Iterable[str], widths: tuple[int, ...],
-           rows: list[tuple[str, ...]]) -> None:  # fmt: skip
-    """A small table; widths are hundredths of the page."""
-
-    def row(cells: Iterable[str], size: float, colour: str) -> None:
-        x = MARGIN
-        for cell, width in zip(cells, widths, strict=True):
-            room = sheet.inner * width / 100
-            sheet.words(cell, sheet.text(size), x, room - 2, 5.6, LEFT, colour)
-            x += room
-
-    row(heads, 9, theme.SOFT)
-    sheet.y += 5.4
-    for cells in rows:
-        sheet.rule()
-        row(cells, 10.5, theme.INK)
-        sheet.y += 5.8
+        row = alike.setdefault((f"{float(spot.mm):.1f} mm", spot.advice.words), {})
+        row[spot.label] = None
+    columns = (
+        Column("thick", width * 0.12, RIGHT, text(LEAST, True)),
+        Column("where", width * 0.48),
+        Column("how to sew it", width * 0.4, font=text(LEAST), colour=theme.SOFT),
+    )
+    yield from table(
+        columns, [(thick, "; ".join(where), how) for (thick, how), where in alike.items()]
+    )
 
 
 # -- the map of the lines -----------------------------------------------------------------
 
 
-def paint_quilting(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
+def quilt_blocks(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
     """One panel's lines with their spacing, the order of sewing, and what it will become."""
-    _title(sheet, f"Quilting: {panel.panel.label.lower()}{_also(plan, panel)}")
-    high = sheet.height * 0.36
-    half = sheet.inner / 2
-    for leaf, x in (("lines", MARGIN), ("sewing", MARGIN + half)):
-        picture_in(sheet, quilt_picture(plan, panel, leaf, ""), x, half, high)
-    sheet.y += high
-    for words, x in (("Spacing; broken: the trim", MARGIN), ("Order and direction", MARGIN + half)):
-        sheet.words(words, sheet.text(9), x, half, 4, colour=theme.SOFT)
-    sheet.y += 7
+    yield heading(f"Quilting: {panel.panel.label.lower()}{_also(plan, panel)}")
+    row = (
+        (quilt_picture(plan, panel, "lines", ""), "Spacing; broken: the trim", 0.5),
+        (quilt_picture(plan, panel, "sewing", ""), "Order and direction", 0.5),
+    )
+    yield pictures(row, 92, width)
     for entry in panel.quilt.sets:
-        sheet.wrapped(line_words(plan, panel, entry), sheet.text(10), theme.INK)
-    sheet.y += 1
-    _figures(sheet, plan, panel)
+        yield paragraph(line_words(plan, panel, entry), width)
+    yield gap(1)
+    yield from _figures(plan, panel, width)
     if panel.draw.fitted is not None:
         said = trust(panel.draw.fitted, prior_of(panel.materials))
-        sheet.wrapped(f"What stands behind the drawing in: {said.words}", sheet.text(9))
+        words = f"What stands behind the drawing in: {said.words}"
+        yield paragraph(words, width, LEAST, theme.SOFT)
 
 
 _SHOWN = (
@@ -165,21 +130,20 @@ _SHOWN = (
 )  # fmt: skip
 
 
-def _figures(sheet: Sheet, plan: Plan, panel: PanelPlan) -> None:
+def _figures(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
     notation = plan.marks.notation
     found = {reading.key: reading.figure for reading in quilt_readings(plan, panel)}
-    for key in _SHOWN:
-        figure = found.get(key)
-        if figure is None:
-            continue
-        sheet.rule()
-        sheet.words(figure.label, sheet.text(10), MARGIN, 52, 5.4)
-        sheet.words(value_text(figure, notation), sheet.text(10.5, True), MARGIN + 52, 24, 5.4,
-                    RIGHT)  # fmt: skip
-        sheet.words(working(figure, notation), sheet.text(9), MARGIN + 80, sheet.inner - 80, 5.4,
-                    LEFT, theme.SOFT)  # fmt: skip
-        sheet.y += 5.4
-    sheet.y += 2
+    figures = [found[key] for key in _SHOWN if key in found]
+    columns = (
+        Column("", width * 0.3, font=text(10)),
+        Column("", width * 0.16, RIGHT, text(10, True)),
+        Column("", width * 0.54, font=text(LEAST), colour=theme.SOFT),
+    )
+    yield from table(columns, [
+        (figure.label, value_text(figure, notation), working(figure, notation))
+        for figure in figures
+    ])  # fmt: skip
+    yield gap(2)
 
 
 # -- the swatch sheet ------------------------------------------------------------------------
@@ -189,35 +153,32 @@ _BLANKS = ("date", "layers", "pattern, gap, angle", "width before", "height befo
            "diagonal ╱ before", "diagonal ╲ before", "width after", "height after",
            "diagonal ╱ after", "diagonal ╲ after", "minutes", "thread, needle, foot")  # fmt: skip
 COLUMNS = 4
+FIRST, ROW = 40.0, 11.0  # mm of the form
 
 
-def paint_swatch_sheet(sheet: Sheet, plan: Plan) -> None:
+def swatch_blocks(plan: Plan, width: float) -> Iterator[Block]:
     """How to sew swatches for this bag, and a form to write down four of them."""
-    _title(sheet, "Swatches")
+    yield heading("Swatches")
     panel = quilted(plan)[0]
     entry = panel.quilt.sets[0]
     what = ", ".join(layer.label.lower() for layer in panel.layers[1:]) or "no batting"
     made = swatch_plan(entry.gap, plan.marks.notation, what, entry.name)
     for at, step in enumerate(made.steps, start=1):
-        sheet.wrapped(f"{at}. {step}", sheet.text(10.5), theme.INK)
+        yield paragraph(f"{at}. {step}", width)
     words = "Three swatches at different gaps teach most. Write them into the logbook (Ctrl+L)."
-    sheet.wrapped(words, sheet.text(10.5), theme.INK)
-    sheet.y += 4
-    _form(sheet)
+    yield paragraph(words, width)
+    yield gap(3)
+    yield Block(7 + ROW * len(_BLANKS), _form)
 
 
 def _form(sheet: Sheet) -> None:
-    first, high = 40.0, 11.0
-    wide = (sheet.inner - first) / COLUMNS
+    wide = (sheet.inner - FIRST) / COLUMNS
     for at in range(COLUMNS):
-        sheet.words(f"swatch {at + 1}", sheet.text(10, True), MARGIN + first + at * wide, wide, 6)
+        sheet.words(f"swatch {at + 1}", text(10, True), MARGIN + FIRST + at * wide, wide, 6)
     sheet.y += 7
     for name in _BLANKS:
-        sheet.words(name, sheet.text(10), MARGIN, first, high)
-        sheet.painter.setPen(QPen(QColor(theme.FAINT), 0.2 * sheet.per_mm, Qt.PenStyle.DashLine))
-        sheet.painter.setBrush(Qt.BrushStyle.NoBrush)
+        sheet.words(name, text(10), MARGIN, FIRST, ROW)
         for at in range(COLUMNS):
-            sheet.painter.drawRect(
-                sheet.box(MARGIN + first + at * wide, sheet.y + 0.8, wide - 3, high - 1.6)
-            )
-        sheet.y += high
+            x = MARGIN + FIRST + at * wide
+            sheet.frame(x, sheet.y + 0.8, wide - 3, ROW - 1.6, dashed=True)
+        sheet.y += ROW

@@ -18,7 +18,7 @@ from tessil.core.snags import Snag, Stage
 from tessil.core.workings import Figure, value_text, working, working_words
 from tessil.files.csvtext import write_list
 
-REPORT = 2
+REPORT = 3
 
 
 def figure_data(figure: Figure, plan: Plan) -> dict[str, Any]:
@@ -275,8 +275,10 @@ def _ref(ref: Ref) -> dict[str, Any]:
 
 def stock_name(plan: Plan, stock: str, batting: bool) -> str:
     """The name of a print or a batting, as a maker says it."""
+    if not batting:
+        return plan.project.print_of(stock).name
     for bought in plan.bought:
-        if bought.stock == stock and bought.batting == batting:
+        if bought.stock == stock and bought.batting:
             return bought.name
     return stock
 

@@ -1,4 +1,8 @@
-"""One page under the pen: boxes, words and rules in millimetres, for screen and paper alike."""
+"""One page under the pen: boxes, words and rules in millimetres, the same for screen and paper.
+
+A page is always set at one fineness and scaled to the device, so that words wrap alike on the
+screen, on a printer and in a file.
+"""
 
 from __future__ import annotations
 
@@ -11,34 +15,53 @@ from tessil.drawing import theme
 from tessil.drawing.fonts import text_font, title_font
 
 MM_PER_INCH = 25.4
+POINTS_PER_INCH = 72
 MARGIN = 14.0
+FINE = 600 / MM_PER_INCH  # units a millimetre in which every page is set
+LEAST = 9.0  # points: no word on paper is smaller
+TO_CUT = 14.0  # points of a size to cut
 LEFT = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
 RIGHT = int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
 CENTRE = int(Qt.AlignmentFlag.AlignCenter)
 WRAP = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop | Qt.TextFlag.TextWordWrap)
 
 
+def in_points(points: float) -> float:
+    """A size of type in the units in which pages are set."""
+    return points / POINTS_PER_INCH * MM_PER_INCH * FINE
+
+
+def text(points: float = 10, strong: bool = False) -> QFont:
+    """The reading face for paper."""
+    return text_font(in_points(points), strong)
+
+
+def title(points: float) -> QFont:
+    """The face of titles and of sizes to cut, for paper."""
+    return title_font(in_points(points))
+
+
+def wrapped_high(words: str, font: QFont, width: float) -> float:
+    """How many millimetres high a paragraph gets in a width."""
+    room = QRectF(0, 0, width * FINE, 1000 * FINE)
+    return QFontMetricsF(font).boundingRect(room, WRAP, words).height() / FINE
+
+
 @dataclass
 class Sheet:
-    """One page under the pen: millimetres from its top left, and device units a millimetre."""
+    """One page under the pen: millimetres from its top left."""
 
     painter: QPainter
     width: float
     height: float
-    per_mm: float
     y: float = MARGIN
 
     @property
     def inner(self) -> float:
         return self.width - 2 * MARGIN
 
-    @property
-    def unit(self) -> float:
-        """Device units a reading size: 96 to the inch."""
-        return self.per_mm * MM_PER_INCH / 96
-
     def box(self, x: float, y: float, width: float, height: float) -> QRectF:
-        return QRectF(*(value * self.per_mm for value in (x, y, width, height)))
+        return QRectF(*(value * FINE for value in (x, y, width, height)))
 
     def words(
         self, text: str, font: QFont, x: float, width: float, high: float, align: int = LEFT,
@@ -51,20 +74,14 @@ class Sheet:
 
     def rule(self, colour: str = theme.RULE) -> None:
         """A thin line across the page."""
-        self.painter.setPen(QPen(QColor(colour), 0.2 * self.per_mm))
+        self.painter.setPen(QPen(QColor(colour), 0.2 * FINE))
         box = self.box(MARGIN, self.y, self.inner, 0)
         self.painter.drawLine(box.topLeft(), box.topRight())
 
-    def text(self, size: float = 11, strong: bool = False) -> QFont:
-        return text_font(size * self.unit, strong)
-
-    def title(self, size: float) -> QFont:
-        return title_font(size * self.unit)
-
-    def wrapped(self, text: str, font: QFont, colour: str = theme.SOFT) -> None:
-        """A paragraph; the pen moves below it."""
-        metrics = QFontMetricsF(font)
-        room = self.box(MARGIN, self.y, self.inner, 60)
-        high = metrics.boundingRect(room, WRAP, text).height() / self.per_mm
-        self.words(text, font, MARGIN, self.inner, high + 1, WRAP, colour)
-        self.y += high + 1.5
+    def frame(self, x: float, y: float, width: float, high: float, dashed: bool = False) -> None:
+        """An empty box: to tick, or to write in."""
+        style = Qt.PenStyle.DashLine if dashed else Qt.PenStyle.SolidLine
+        colour = theme.FAINT if dashed else theme.INK
+        self.painter.setPen(QPen(QColor(colour), 0.25 * FINE, style))
+        self.painter.setBrush(Qt.BrushStyle.NoBrush)
+        self.painter.drawRect(self.box(x, y, width, high))

@@ -58,6 +58,9 @@ class Step(QUndoCommand):
         self.desk.take_back(self.before)
 
 
+MOST_STEPS = 1000  # that can be taken back; more would only fill memory
+
+
 class Desk(QObject):
     """What the window shows.  ``planned`` follows any change of the project, ``looked`` any
     change of stage, panel, picked figure or piece, ``opened`` another project.  ``leaving``
@@ -98,6 +101,7 @@ class Desk(QObject):
         self.line = ""  # the line of quilting in hand
         self.draws = False  # whether a stroke on the bench draws a line
         self.stack = QUndoStack(self)
+        self.stack.setUndoLimit(MOST_STEPS)
         self.run = 0
 
     def put(self, project: Project, book: Book, made: Plan) -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QSize, Qt, Signal
-from PySide6.QtGui import QColor, QImage, QKeyEvent, QPageSize, QPainter, QPixmap, QResizeEvent
+from PySide6.QtGui import QColor, QImage, QKeyEvent, QPainter, QPixmap, QResizeEvent
 from PySide6.QtPrintSupport import QPrintDialog, QPrinter, QPrinterInfo
 from PySide6.QtWidgets import (
     QFrame,
@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 from tessil.core.plan import Plan
 from tessil.drawing import theme
 from tessil.files.sheet import MM_PER_INCH
-from tessil.files.worksheet import page_size, pages, paint_page
+from tessil.files.worksheet import Worksheet, worksheet
 from tessil.ui.widgets.words import Words
 
 
@@ -31,7 +31,7 @@ class Preview(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self.setObjectName("paper")
-        self.plan: Plan | None = None
+        self.sheets: Worksheet | None = None
         outer = QVBoxLayout(self)
         outer.setContentsMargins(16, 12, 16, 12)
         outer.addLayout(self._head())
@@ -72,12 +72,11 @@ class Preview(QWidget):
 
     def show_plan(self, plan: Plan) -> None:
         """Paint the pages of a plan."""
-        self.plan = plan
+        self.sheets = worksheet(plan)
         can_print = bool(QPrinterInfo.availablePrinterNames())
         self.printer.setEnabled(can_print)
-        size = page_size(plan)
-        self._make_room(len(pages(plan)))
-        words = f"{len(self.pages)} pages, {size.name()}."
+        self._make_room(len(self.sheets.pages))
+        words = f"{len(self.pages)} pages, {self.sheets.size.name()}."
         self.words.setText(
             words if can_print else f"{words} No printer is set up here: save a PDF."
         )
@@ -94,9 +93,9 @@ class Preview(QWidget):
             self.pages.append(page)
 
     def _paint(self) -> None:
-        if self.plan is None:
+        if self.sheets is None:
             return
-        size = page_size(self.plan).size(QPageSize.Unit.Millimeter)
+        size = self.sheets.millimetres
         wide = max((self.width() - 100) / 2, 300)
         ratio = self.devicePixelRatioF()
         per_mm = wide / size.width() * ratio
@@ -105,7 +104,7 @@ class Preview(QWidget):
             image = QImage(pixels, QImage.Format.Format_RGB32)
             image.fill(QColor("#ffffff"))
             painter = QPainter(image)
-            paint_page(painter, self.plan, at, per_mm)
+            self.sheets.paint(painter, at, per_mm)
             painter.end()
             pixmap = QPixmap.fromImage(image)
             pixmap.setDevicePixelRatio(ratio)
@@ -114,17 +113,17 @@ class Preview(QWidget):
             label.setAccessibleName(f"Page {at + 1}")
 
     def _print(self) -> None:
-        if self.plan is None:
+        if self.sheets is None:
             return
         printer = QPrinter(QPrinter.PrinterMode.HighResolution)
-        printer.setPageSize(page_size(self.plan))
+        printer.setPageSize(self.sheets.size)
         printer.setFullPage(True)
         if QPrintDialog(printer, self).exec():
             painter = QPainter(printer)
-            for at in range(len(pages(self.plan))):
+            for at in range(len(self.sheets.pages)):
                 if at:
                     printer.newPage()
-                paint_page(painter, self.plan, at, printer.resolution() / MM_PER_INCH)
+                self.sheets.paint(painter, at, printer.resolution() / MM_PER_INCH)
             painter.end()
 
     def resizeEvent(self, event: QResizeEvent) -> None:

@@ -283,7 +283,7 @@ def _rectangle(width: Inches, height: Inches) -> Outline:
 
 def _heights(project: Project, wanted: Wanted, marks: Rulers) -> list[tuple[Inches, BiasPlan]]:
     """Heights of cloth that give enough, the lowest first, up to half a yard if that will do."""
-    usable, step = project.stock.usable_width, HEIGHT_STEP[marks.notation.units]
+    usable, step = project.stock.usable_width, HEIGHT_STEP[marks.units]
     high = max(step * 4, wanted.width.value * 2)
     found: list[tuple[Inches, BiasPlan]] = []
     while not found or high <= HALF_YARD:
@@ -350,7 +350,7 @@ def _piping(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers) ->
         cloth=choice.print or bound_print(project),
         allowance=allowance.called("piping allowance"),
         seam=seam,
-        strip=piping_strip(around_cord(project), allowance, marks.notation.units),
+        strip=piping_strip(around_cord(project), allowance, marks.units),
         length=length,
         cord=(length + given("to hold on to", 2, Basis.PRACTICE)).called("cord, length"),
         corners=max(len(mine) - len(keys), 0),

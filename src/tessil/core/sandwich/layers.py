@@ -26,7 +26,7 @@ _SHORT = {
 
 def short_of_seam(marks: Rulers) -> Figure:
     """How far stiff layers stop short of a seam line: ⅛ in, or 3 mm (common practice)."""
-    return _SHORT[marks.notation.units]
+    return _SHORT[marks.units]
 
 
 @dataclass(frozen=True, slots=True)

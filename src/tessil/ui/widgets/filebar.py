@@ -18,6 +18,7 @@ from PySide6.QtWidgets import (
     QVBoxLayout,
     QWidget,
 )
+from shiboken6 import isValid
 
 from tessil.files.places import path_in
 from tessil.files.projectfile import SUFFIX
@@ -47,6 +48,7 @@ class FileBar(QWidget):
         self.saving = False
         self.suffix = ".tessil"
         self.back_to: QWidget | None = None
+        self.folder = Path()  # where a bare name belongs
         self.words = Words()
         self.line = QLineEdit()
         self.line.setAccessibleName("File")
@@ -104,6 +106,7 @@ class FileBar(QWidget):
         self.words.setText(words)
         self.go.setText(button)
         self.line.setText(str(path))
+        self.folder = path.parent if path.suffix else path
         self.accept_path, self.saving, self.suffix = accept, saving, suffix
         self.standing = standing or (lambda path: Standing())
         self.tell("")
@@ -134,7 +137,7 @@ class FileBar(QWidget):
         if not text:
             self.tell("Type where the file is, or browse for it.")
             return
-        path = path_in(text)
+        path = self.folder / path_in(text)
         if self.saving and not path.suffix:
             path = path.with_suffix(self.suffix)
         self._take(path)
@@ -192,7 +195,7 @@ class FileBar(QWidget):
     def close_bar(self) -> None:
         """Put the bar away and go back to where the hands were."""
         self.hide()
-        if self.back_to is not None:
+        if self.back_to is not None and isValid(self.back_to):
             self.back_to.setFocus()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:

@@ -1,0 +1,125 @@
+"""The worksheet read back by pypdf: no word too small, nothing left out, figures that line up.
+
+The least sizes are the project's own rule: 9 points for any word, 14 for a size to cut (1 point is
+1/72 inch, ISO 32000-1 §8.3.2.3, from memory).
+"""
+
+from __future__ import annotations
+
+import io
+import json
+import re
+from importlib.resources import files
+from pathlib import Path
+
+import pypdf
+import pytest
+from PySide6.QtGui import QFontMetricsF, QRawFont
+
+from tessil.core.plan import plan
+from tessil.drawing import theme
+from tessil.drawing.fonts import load_fonts, text_font, title_font
+from tessil.files.flow import Block, paged
+from tessil.files.projectfile import from_text, load
+from tessil.files.report import merged_rows
+from tessil.files.striplist import strip_rows
+from tessil.files.worksheet import pdf_bytes
+
+DEMOS = sorted(Path(str(files("tessil") / "demo")).glob("*.tessil"))
+LEAST, TO_CUT = 9, 14
+
+
+def words_of(project):
+    """Every run of words with its size in points, page by page."""
+    found = []
+    for number, page in enumerate(pypdf.PdfReader(io.BytesIO(pdf_bytes(plan(project)))).pages):
+
+        def visit(text, matrix, text_matrix, font, size, number=number):
+            if text.strip():
+                across = abs(matrix[3] * text_matrix[3]) or abs(matrix[1] * text_matrix[1])
+                found.append((number, " ".join(text.split()), size * across))
+
+        page.extract_text(visitor_text=visit)
+    return found
+
+
+@pytest.fixture(scope="module", params=[path.stem for path in DEMOS])
+def paper(request, qapp):
+    project = load(next(path for path in DEMOS if path.stem == request.param))
+    return plan(project), words_of(project)
+
+
+def test_no_word_is_smaller_than_nine_points(paper):
+    _, found = paper
+    small = {(page, words, round(size, 2)) for page, words, size in found if size < LEAST - 0.05}
+    assert len(found) > 60
+    assert not small
+
+
+def test_every_size_to_cut_is_there_in_fourteen_points(paper):
+    made, found = paper
+    large = [words for _, words, size in found if size > TO_CUT - 0.1]
+    sizes = [f"{row['width']} × {row['height']}" for row in merged_rows(made)]
+    for size in sizes:
+        assert size in large
+    assert len([words for words in large if "×" in words]) >= len(sizes)
+    lengths = [str(row["length"]) for row in strip_rows(made)]
+    for length in lengths:
+        assert length in large
+
+
+def test_nothing_is_said_to_stand_elsewhere(paper):
+    _, found = paper
+    assert not [words for _, words, _ in found if re.search(r"\bmore\b.*(CSV|:)|as CSV", words)]
+
+
+def many_prints():
+    """The clutch with a print of its own for each of its forty squares."""
+    data = json.loads(next(path for path in DEMOS if "clutch" in path.stem).read_text())
+    model = next(one for one in data["prints"] if one["key"] == "stars")
+    data["prints"] = [
+        {**model, "key": f"p{at}", "name": f"Cutting {at}", "amount": None} for at in range(40)
+    ]
+    data["panels"]["body"]["piecing"]["prints"] = [f"p{at}" for at in range(40)]
+    return from_text(json.dumps(data))
+
+
+def test_a_cut_list_longer_than_its_page_goes_on_with_its_head(qapp):
+    project = many_prints()
+    rows = merged_rows(plan(project))
+    assert len(rows) > 40
+    found = words_of(project)
+    large = [(page, words) for page, words, size in found if size > TO_CUT - 0.1]
+    sizes = [f"{row['width']} × {row['height']}" for row in rows]
+    heads = [page for page, words, _ in found if words == "width × height"]
+    held = [page for page, words in large if words in sizes and page in heads]
+    assert len(held) == len(rows)
+    assert heads == sorted(set(held))
+    assert len(heads) > 1
+    for at in range(40):  # in the cut list, and in the key of the layout
+        assert len([words for _, words, _ in found if words.startswith(f"Cutting {at}")]) >= 2
+
+
+def test_a_heading_is_never_the_last_of_its_page():
+    head, body = Block(10, print, leads=True), Block(30, print)
+    pages = paged([body, body, head, body], 75)
+    assert [len(page) for page in pages] == [2, 2]
+    assert pages[1][0] is head
+
+
+@pytest.mark.parametrize("font", [text_font, title_font])
+@pytest.mark.parametrize("strong", [False, True])
+def test_figures_of_every_face_have_one_width_and_stand_on_the_line(qapp, font, strong):
+    """Tabular: one advance for all ten.  Lining: all as high as a capital, none below the line."""
+    load_fonts()
+    face = font(100.0, strong)
+    metrics = QFontMetricsF(face)
+    raw = QRawFont.fromFont(face)
+    assert raw.familyName() in (theme.TEXT_FACE, theme.TITLE_FACE)
+    capital = metrics.tightBoundingRect("H")
+    for digit in "0123456789":
+        wide = metrics.horizontalAdvance("0")
+        assert metrics.horizontalAdvance(digit) == pytest.approx(wide, rel=0.002)
+        box = metrics.tightBoundingRect(digit)
+        assert box.bottom() <= capital.bottom() + 3  # the round ones overshoot
+        assert box.height() >= capital.height() * 0.93
