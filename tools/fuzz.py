@@ -47,8 +47,8 @@ JUNK: tuple[Any, ...] = (
 LENGTHS = ("1/64 in", "1/16 in", "1/4 in", "1 in", "7 in", "25 in", "200 in", "1/7 in", "3.3333 mm")
 NUMBERS = (0, 1, 2, 3, 12, 50, 500, 5000, -1)
 UNCLEAR = re.compile(
-    r"Input should|valid (integer|string|number|boolean|dictionary|tuple|list)|Extra inputs|"
-    r"Field required|literal|_type|Traceback|object has|__|\bNone\b|instance of|codec|surrog", re.I
+    r"(?i:Input should|valid (integer|string|number|boolean|dictionary|tuple|list)|Extra inputs|"
+    r"Field required|literal|_type|Traceback|object has|__|instance of|codec|surrog)|\bNone\b"
 )  # fmt: skip
 Place = tuple[str | int, ...]
 

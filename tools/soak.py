@@ -9,6 +9,7 @@ as they come, and at the end what was done; exit code 1 if anything failed or me
 from __future__ import annotations
 
 import faulthandler
+import gc
 import os
 import random
 import sys
@@ -64,6 +65,15 @@ def deed(rng: random.Random, shell: Shell) -> str:
         return "menu closed"
     kind = rng.random()
     focus = QApplication.focusWidget() or shell
+    lines = [one for one in shell.findChildren(QLineEdit) if one.isVisible() and one.isEnabled()]
+    if kind < 0.12 and lines:
+        line = rng.choice(lines)
+        QTest.mouseClick(line, Qt.MouseButton.LeftButton)
+        if rng.random() < 0.5:
+            line.selectAll()
+        QTest.keyClicks(line, rng.choice(TEXTS))
+        QTest.keyClick(line, rng.choice(KEYS))
+        return "typed"
     if kind < 0.55:
         widget = rng.choice(clickable(shell))
         at = QPoint(rng.randrange(max(widget.width(), 1)), rng.randrange(max(widget.height(), 1)))
@@ -134,7 +144,8 @@ class Soak:
             self.held.append(memory_mb())
             print(
                 f"{(moment - self.began) / 60:5.1f} min  {sum(self.done.values())} deeds  "
-                f"{self.held[-1]:.0f} MB  {len(self.faults)} faults",
+                f"{self.held[-1]:.0f} MB  {len(gc.get_objects())} objects  "
+                f"{len(QApplication.allWidgets())} widgets  {len(self.faults)} faults",
                 flush=True,
             )
 

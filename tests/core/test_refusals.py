@@ -35,6 +35,7 @@ def _broken(**changes):
 @pytest.mark.parametrize(
     ("changes", "says"),
     [
+        ({"seams__side": "\x00\x1b[31m"}, "at seams → side: “[31m” cannot be read as a length."),
         ({"panels": "x"}, "at panels: A group of entries goes here."),
         ({"panels__front": 3}, "at panels → front: A group of entries goes here."),
         ({"hold__packed": "flat"}, "at what it holds → packed: That is not among the choices"),

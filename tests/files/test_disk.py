@@ -6,6 +6,7 @@ import signal
 import stat
 import subprocess
 import sys
+import threading
 import time
 
 import pytest
@@ -220,3 +221,27 @@ def test_a_logbook_is_written_under_a_lock():
     assert not disk.lock_for(book_path()).tryLock(0)
     lock.unlock()
     assert keep_together(EMPTY, EMPTY)[1] == ""
+
+
+def test_keeping_work_does_not_wait_for_a_busy_disk(tmp_path, monkeypatch):
+    """The file is in its place at once; the disk is asked to hold it afterwards."""
+    asked = threading.Event()
+    free = threading.Event()
+
+    def slow(handle):
+        asked.set()
+        free.wait(20)
+
+    monkeypatch.setattr(disk.os, "fsync", slow)
+    path = tmp_path / "shelf" / "kept.json"
+    path.parent.mkdir()
+    began = time.monotonic()
+    disk.write_whole(path, b"one", disk.PRIVATE, wait=False)
+    disk.write_whole(path, b"two", disk.PRIVATE, wait=False)
+    took = time.monotonic() - began
+    held = path.read_bytes()
+    assert asked.wait(5)
+    free.set()
+    assert took < 5
+    assert held == b"two"
+    assert [one.name for one in path.parent.iterdir()] == ["kept.json"]

@@ -6,11 +6,11 @@ from fractions import Fraction
 from time import monotonic
 
 import pytest
-from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
+from PySide6.QtCore import QEvent, QMimeData, QPoint, QPointF, Qt, QUrl
 from PySide6.QtGui import QDropEvent, QGuiApplication, QImage
 from PySide6.QtGui import Qt as GuiQt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QLabel, QWidget
+from PySide6.QtWidgets import QApplication, QLabel, QLineEdit, QWidget
 
 from tessil.core.changes import moved
 from tessil.core.edits import edit
@@ -511,3 +511,31 @@ def test_a_saved_list_is_confirmed_with_its_place(at_work, tmp_path):
     assert path.read_bytes().startswith(b"%PDF")
     assert window.quiet.whole == f"Saved as {path}."
     assert os.path.getsize(path) > 10_000
+
+
+def test_the_bar_for_files_outlives_the_field_it_came_from(at_work):
+    """Where the hands were may be gone by the time the bar closes."""
+    window = at_work.window
+    gone = QLineEdit(window)
+    gone.show()
+    gone.setFocus()
+    at_work.ctrl(Qt.Key.Key_O)
+    assert window.file_bar.back_to is gone
+    gone.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+    at_work.press(Qt.Key.Key_Escape)
+    assert not window.file_bar.isVisible()
+
+
+def test_a_bare_name_is_saved_in_the_folder_that_is_shown(at_work, tmp_path, monkeypatch):
+    (tmp_path / "elsewhere").mkdir()
+    monkeypatch.chdir(tmp_path / "elsewhere")
+    at_work.press(
+        Qt.Key.Key_S, Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.ShiftModifier
+    )
+    at_work.type("little bag")
+    at_work.press(Qt.Key.Key_Return)
+    assert not at_work.window.file_bar.error.text()
+    assert at_work.window.desk.path.name == "little bag.tessil"
+    assert at_work.window.desk.path.parent != tmp_path / "elsewhere"
+    assert at_work.window.desk.path.parent.is_absolute()

@@ -87,7 +87,8 @@ def refusal(error: Mapping[str, Any]) -> str:
     if kind == "string_pattern_mismatch":
         return _of_pattern(str(context.get("pattern", "")))
     if kind == "value_error":
-        return _ended(str(context.get("error", error["msg"])).removeprefix("Value error, "))
+        said = str(context.get("error", error["msg"])).removeprefix("Value error, ")
+        return _ended(printable(said))
     bound = next((context[name] for name in _BOUNDS if name in context), "")
     return _SENTENCES.get(kind, "That does not fit here.").format(n=bound)
 

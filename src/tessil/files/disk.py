@@ -13,7 +13,9 @@ import secrets
 import stat
 import sys
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager, suppress
+from functools import cache
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -45,25 +47,30 @@ def is_there(path: Path) -> bool:
         return False
 
 
-def write_whole(path: Path, data: bytes, mode: int = USUAL, backup: bool = False) -> None:
+def write_whole(
+    path: Path, data: bytes, mode: int = USUAL, backup: bool = False, wait: bool = True
+) -> None:
     """Put ``data`` in the place of a file, whole or not at all; raises OSError.
 
     A link is followed, and a file that stands there keeps its mode; a new one gets ``mode``.
-    With ``backup`` the old file stays as ``name~``, whole at every instant.
+    With ``backup`` the old file stays as ``name~``, whole at every instant.  Without ``wait`` the
+    file is in its place when this returns, safe from the program's end; the disk is told to hold it
+    against a power cut behind the maker's back, since a busy disk may take seconds for that.
     """
     path = reachable(path).resolve()
     sweep(path.parent)
     for last in (False, True):
         try:
-            _write_beside(path, data, mode, backup)
+            _write_beside(path, data, mode, backup, wait)
             break
         except FileNotFoundError:  # swept by another program before it was locked: once more
             if last or not path.parent.is_dir():
                 raise
-    _sync_folder(path.parent)
+    if wait:
+        _sync_folder(path.parent)
 
 
-def _write_beside(path: Path, data: bytes, mode: int, backup: bool) -> None:
+def _write_beside(path: Path, data: bytes, mode: int, backup: bool, wait: bool) -> None:
     handle, temporary = _begin(path.parent, mode)
     try:
         with os.fdopen(handle, "wb") as file:
@@ -71,14 +78,30 @@ def _write_beside(path: Path, data: bytes, mode: int, backup: bool) -> None:
             file.flush()
             with suppress(FileNotFoundError):
                 os.fchmod(file.fileno(), stat.S_IMODE(path.stat().st_mode))
-            os.fsync(file.fileno())
+            if wait:
+                os.fsync(file.fileno())
             if backup and path.exists():
                 _keep_backup(path)
             os.replace(temporary, path)  # while the file is open, and so locked
+            if not wait:
+                _behind().submit(_settle, os.dup(file.fileno()), path.parent)
     except BaseException:
         with suppress(OSError):
             os.unlink(temporary)
         raise
+
+
+@cache
+def _behind() -> ThreadPoolExecutor:
+    """One hand that waits for the disk."""
+    return ThreadPoolExecutor(1, "disk")
+
+
+def _settle(handle: int, folder: Path) -> None:
+    with suppress(OSError):
+        os.fsync(handle)
+    os.close(handle)
+    _sync_folder(folder)
 
 
 def _begin(folder: Path, mode: int) -> tuple[int, Path]:
@@ -115,7 +138,7 @@ def _keep_backup(path: Path) -> None:
     try:
         os.link(path, link)
     except OSError:
-        _write_beside(backup, path.read_bytes(), stat.S_IMODE(path.stat().st_mode), False)
+        _write_beside(backup, path.read_bytes(), stat.S_IMODE(path.stat().st_mode), False, True)
         return
     try:
         os.replace(link, backup)

@@ -203,10 +203,12 @@ def write_export(path: Path, data: bytes) -> None:
         raise FileTrouble(f"{name} could not be written: {reason(error)}.") from None
 
 
-def write_quickly(path: Path, text: str) -> None:
-    """A whole write for Tessil's own files, which only their owner reads; raises OSError."""
+def write_quickly(path: Path, text: str, wait: bool = True) -> None:
+    """A whole write for Tessil's own files, which only their owner reads; raises OSError.
+
+    What is written at every moment's rest does not ``wait`` for the disk."""
     path.parent.mkdir(parents=True, exist_ok=True)
-    write_whole(path, text.encode("utf-8"), PRIVATE)
+    write_whole(path, text.encode("utf-8"), PRIVATE, wait=wait)
 
 
 def schema() -> dict[str, Any]:

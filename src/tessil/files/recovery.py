@@ -114,7 +114,7 @@ def _write(path: Path, project: Project, origin: Path | None, changes: int, stoo
     }
     text = json.dumps(head, ensure_ascii=False) + "\n" + to_text(project)
     try:
-        write_quickly(path, text)
+        write_quickly(path, text, wait=False)
     except OSError as error:
         return f"Your work cannot be kept by itself just now: {reason(error)}. Save it (Ctrl+S)."
     return ""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from weakref import WeakKeyDictionary
 
 from PySide6.QtWidgets import QWidget
+from shiboken6 import isValid
 
 from tessil.drawing import theme
 
@@ -21,7 +22,8 @@ def fixed(widget: QWidget, width: int = 0, height: int = 0) -> None:
 def rescale() -> None:
     """Fix them all anew, after the size of texts has changed."""
     for widget, size in list(_sizes.items()):
-        _apply(widget, *size)
+        if isValid(widget):  # a name for it may outlive the widget
+            _apply(widget, *size)
 
 
 def unfixed(widget: QWidget) -> None:
