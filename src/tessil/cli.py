@@ -94,6 +94,8 @@ def _plain_letters(error: UnicodeError) -> tuple[str, int]:
     if not isinstance(error, UnicodeEncodeError):
         raise error
     letters = error.object[error.start : error.end]
+    if "⁄" in letters and error.object[: error.start][-1:].isdigit():
+        letters = f" {letters}"  # 4 5/16, not 45/16
     return "".join(_SPELLED.get(letter) or _spelled(letter) for letter in letters), error.end
 
 
@@ -104,6 +106,8 @@ _SPELLED = {
 
 
 def _spelled(letter: str) -> str:
+    if letter.isascii():
+        return letter
     plain = unicodedata.normalize("NFKD", letter).replace("⁄", "/")
     plain = "".join(one for one in plain if ord(one) < 128) or "?"
     return f" {plain}" if "/" in plain else plain

@@ -29,14 +29,14 @@ F = Fraction
         (lambda: Seams(side="3 in"), "At most 2 in"),
         (lambda: Seams(side=[1]), "written as text"),
         (lambda: Seams(side=True), "written as text"),
-        (lambda: Oversize(squaring="-1 in"), "less than zero"),
+        (lambda: Oversize(squaring="-1 in"), "below zero"),
         (lambda: Piecing(count=0), "1 to 200"),
         (lambda: Piecing(strip_cut="0 in"), "more than zero"),
         (lambda: Print(key="A b", name="x"), "pattern"),
         (lambda: Print(key="a", name="x", ground="red"), "pattern"),
         (lambda: Project(bags=0), "1 to 999"),
         (lambda: Project(name=""), "at least 1 character"),
-        (lambda: Mark(kind="slip", panel="front", x="-1 in", y="0 in"), "less than zero"),
+        (lambda: Mark(kind="slip", panel="front", x="-1 in", y="0 in"), "below zero"),
     ],
 )
 def test_fields_refuse_what_cannot_be(make, says):

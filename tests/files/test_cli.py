@@ -1,6 +1,11 @@
 """The command line, without a display."""
 
 import json
+import os
+import re
+import subprocess
+import sys
+import unicodedata
 
 import pytest
 
@@ -90,3 +95,31 @@ def test_the_report_has_layers_thickness_sets_lines_and_order(capsys):
     assert {step["line"] for step in front["order"]} == keys
     assert all(len(line["points"]) == 2 for line in front["lines"])
     assert not any(key.startswith("layer.buy") for key in front["figures"])
+
+
+def _tessil(*words, **env):
+    return subprocess.run(
+        [sys.executable, "-m", "tessil", *words], capture_output=True, check=False,
+        env={**os.environ, **env},
+    )  # fmt: skip
+
+
+def test_a_terminal_without_these_letters_still_gets_every_size():
+    done = _tessil("report", str(DEMO), LC_ALL="C", PYTHONUTF8="0", PYTHONCOERCECLOCALE="0")
+    assert done.returncode == 0
+    text = done.stdout.decode("ascii")
+    assert "finished 10 3/8 wide x 13 1/4 high" in text
+    spelt = _tessil("report", str(DEMO), PYTHONUTF8="1").stdout.decode("utf-8")
+    whole = {f"{a} {b}" for a, b in re.findall(r"(\d+)([½¼¾⅜⅝⅞⅛]|[⁰¹²³⁴⁵⁶⁷⁸⁹]+⁄[₀-₉]+)", spelt)}
+    for size in whole:
+        plain = unicodedata.normalize("NFKD", size).replace("⁄", "/")
+        assert plain in text
+
+
+def test_a_reader_that_leaves_early_is_no_trouble():
+    done = subprocess.run(
+        f'"{sys.executable}" -m tessil report "{DEMO}" | head -1',
+        shell=True, capture_output=True, text=True, check=False,
+    )  # fmt: skip
+    assert done.stdout == "Rehearsal satchel\n"
+    assert done.stderr == ""

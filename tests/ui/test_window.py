@@ -90,7 +90,7 @@ BAD = [
     ("hold.things.0.width", "0", "more than zero"),
     ("hold.things.0.width", "-3", "more than zero"),
     ("hold.things.0.width", "11 m", "longer than 10 m"),
-    ("hold.ease", "-1/4", "less than zero"),
+    ("hold.ease", "-1/4", "below zero"),
     ("hold.ease", "40", "At most"),
     ("seams.side", "0", "at least 1/16"),
     ("hold.things.0.count", "1.5", "whole number"),

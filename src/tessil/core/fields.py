@@ -69,7 +69,7 @@ _AS_TEXT = (
     WithJsonSchema({"type": "string", "pattern": r"^-?[0-9 ./]+ (in|mm)$", "maxLength": 80}),
 )
 _MORE = "This must be more than zero."
-_NOT_LESS = "This cannot be less than zero."
+_NOT_LESS = "This cannot be below zero."
 Size = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), LONGEST, True, _MORE)]
 Room = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
 Room60 = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]

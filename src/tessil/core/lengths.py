@@ -182,7 +182,7 @@ class _Reader:
             raise LengthError(f"“{self.tokens[self.at][1]}” was not expected there.")
         if mixed and (unit or self.unit) in _METRIC:
             shown = f"{float(value):g} {unit or self.unit}"
-            raise LengthError(f"Metric lengths are read with decimals: write {shown}.")
+            raise LengthError(f"Metric lengths take no fractions: write {shown}.")
         return _Quantity(value * IN_PER[unit], 1) if unit else _Quantity(value, 0)
 
     def _bracket(self, depth: int) -> _Quantity:

@@ -120,5 +120,10 @@ def _word(part: str | int) -> str:
     if isinstance(part, int):
         return f"no. {part + 1}"
     plain = printable(part).replace("_", " ").strip()
-    shown = _WORDS.get(part) or plain or "an entry without a name"
+    return shortened(_WORDS.get(part) or plain or "an entry without a name")
+
+
+def shortened(text: str) -> str:
+    """A word of somebody else's as it may stand in a sentence: printable, and not too long."""
+    shown = printable(text).strip()
     return shown if len(shown) <= LONGEST_WORD else shown[: LONGEST_WORD - 1] + "…"

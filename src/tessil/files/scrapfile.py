@@ -9,7 +9,7 @@ from pydantic import ValidationError
 from tessil.core.lengths import LengthError
 from tessil.core.piecing.scraplist import read_scrap
 from tessil.core.project import MOST_SCRAPS, Project, Scrap
-from tessil.core.refusals import first_refusal
+from tessil.core.refusals import first_refusal, printable
 from tessil.core.rulers import rulers
 from tessil.core.trouble import FileTrouble
 from tessil.files.csvtext import Cells, read_list, rows_of, write_list
@@ -51,6 +51,6 @@ def _scrap(cells: Cells, where: str, project: Project) -> Scrap:
     try:
         return read_scrap(words + cells.get("print", ""), project.prints, project.units)
     except LengthError as error:
-        raise FileTrouble(f"{where}: {error}") from None
+        raise FileTrouble(f"{where}: {printable(str(error))}") from None
     except ValidationError as error:
         raise FileTrouble(f"{where}: {first_refusal(error)}") from None

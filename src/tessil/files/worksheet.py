@@ -86,7 +86,7 @@ def _bag(plan: Plan, width: float) -> Iterator[Block]:
         (picture_of(plan, View(Stage.TRIM, lead)), "Trim, and cut the corners", 0.36),
         (bag_picture(plan), "The finished bag", 0.27),
     )
-    yield pictures(row, 84 if len(plan.panels) < 4 else 54, width)
+    yield pictures(row, 84, width)
     yield heading("From piece to panel")
     for panel in plan.panels:
         yield _ladder(plan, panel, width)
@@ -127,7 +127,7 @@ def _ladder(plan: Plan, panel: PanelPlan, width: float) -> Block:
 
 
 def _cutting(plan: Plan, width: float) -> Iterator[Block]:
-    yield heading("To cut", fresh=True)
+    yield heading("To cut")
     large = title(TO_CUT)
     rest = width - 20 - 46
     columns = (
@@ -180,9 +180,14 @@ def _begun(blocks: Iterator[Block]) -> Iterator[Block]:
     yield from blocks
 
 
-def _blocks(plan: Plan, width: float) -> Iterator[Block]:
-    yield from _bag(plan, width)
-    yield from _cutting(plan, width)
+def _blocks(plan: Plan, width: float, room: float) -> Iterator[Block]:
+    bag = list(_bag(plan, width))
+    yield from bag
+    if len(paged(bag, room)) == 1:
+        yield from _begun(_cutting(plan, width))
+    else:  # the bag goes on over a second page, and there is room below
+        yield gap(3)
+        yield from _cutting(plan, width)
     for panel in laid_out(plan):
         yield from _begun(layout_blocks(plan, panel, width))
     for panel in layered(plan):
@@ -238,8 +243,9 @@ def worksheet(plan: Plan) -> Worksheet:
     paper = page_size(plan)
     size = paper.size(QPageSize.Unit.Millimeter)
     with theme.usual_size():
-        blocks = list(_blocks(plan, size.width() - 2 * MARGIN))
-    return Worksheet(plan, paper, paged(blocks, size.height() - 2 * MARGIN - HEAD - FOOT))
+        room = size.height() - 2 * MARGIN - HEAD - FOOT
+        blocks = list(_blocks(plan, size.width() - 2 * MARGIN, room))
+    return Worksheet(plan, paper, paged(blocks, room))
 
 
 def _foot(sheet: Sheet) -> None:

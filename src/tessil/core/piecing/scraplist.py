@@ -10,6 +10,7 @@ from collections.abc import Sequence
 
 from tessil.core.lengths import Inches, LengthError, Notation, Units, read_length, read_size
 from tessil.core.project import Print, Scrap
+from tessil.core.refusals import shortened
 
 _TIMES = re.compile(r"\s*[×x*]\s*", re.IGNORECASE)
 _NUMBER = re.compile(r"(?:^|\s)[×x*]\s*(\d{1,3})(?=\s|$)", re.IGNORECASE)
@@ -45,8 +46,8 @@ def _print_named(name: str, prints: Sequence[Print]) -> str:
         return found[0].key
     known = ", ".join(entry.name for entry in prints[:4]) or "none yet"
     if found:
-        raise LengthError(f"“{name.strip()}” could be {' or '.join(e.name for e in found[:3])}.")
-    raise LengthError(f"There is no print “{name.strip()}” in the basket: {known}…")
+        raise LengthError(f"“{shortened(name)}” could be {' or '.join(e.name for e in found[:3])}.")
+    raise LengthError(f"There is no print “{shortened(name)}” in the basket: {known}…")
 
 
 def read_scrap(text: str, prints: Sequence[Print], units: Units) -> Scrap:
