@@ -1,5 +1,6 @@
 """Nothing is lost, nothing is replaced or changed unasked: driven at the window."""
 
+import gc
 import json
 import os
 from fractions import Fraction
@@ -16,10 +17,11 @@ from tessil.core.changes import moved
 from tessil.core.edits import edit
 from tessil.core.logbook.book import Swatch
 from tessil.core.plan import plan
-from tessil.core.project import Mark
+from tessil.core.project import Mark, Project
 from tessil.core.snags import Stage
 from tessil.files import recovery
 from tessil.files.projectfile import load, save
+from tessil.ui.desk import Step
 from tessil.ui.filing import BOOK_MOST_MS
 from tessil.ui.rest import Rest
 from tessil.ui.settings import keep_place, restore_place
@@ -539,3 +541,22 @@ def test_a_bare_name_is_saved_in_the_folder_that_is_shown(at_work, tmp_path, mon
     assert at_work.window.desk.path.name == "little bag.tessil"
     assert at_work.window.desk.path.parent != tmp_path / "elsewhere"
     assert at_work.window.desk.path.parent.is_absolute()
+
+
+def test_steps_that_are_no_longer_there_hold_no_project(at_work):
+    """Typing on in one field, and writing over what was taken back, must not fill memory."""
+    window = at_work.window
+    at_work.click(window.name)
+    for letter in "a bag of many letters":
+        QTest.keyClick(window.name, letter)
+    for bags in range(3, 9):
+        window.desk.attempt(edit("Make", ("bags", bags)))
+    for _ in range(5):
+        window.desk.stack.undo()
+    window.desk.attempt(edit("Make", ("bags", 40)))
+    gc.collect()
+    steps = [one for one in gc.get_objects() if type(one) is Step and one.desk is window.desk]
+    held = [one for one in steps if isinstance(one.after, Project)]
+    assert len(held) == window.desk.stack.count()
+    window.desk.stack.undo()
+    assert window.desk.project.bags == 3

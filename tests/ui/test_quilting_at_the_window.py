@@ -593,8 +593,8 @@ def test_a_material_of_ones_own_is_added_and_used(plain):
 def test_the_worksheet_has_the_layers_the_map_and_the_swatch_sheet(at_work):
     window = at_work.window
     at_work.ctrl(Qt.Key.Key_P)
-    # bag, cutting, two layouts, two sandwiches, two maps, edges, strips, swatches
-    assert len(window.preview.pages) == 11
+    # bag, cutting over two, two layouts, two sandwiches, two maps, edges over three, swatches
+    assert len(window.preview.pages) == 13
 
 
 def test_strokes_are_found_near_and_not_far(plain):

@@ -47,8 +47,17 @@ class Step(QUndoCommand):
             return False
         self.after = other.after
         self.setText(other.text())
-        self.setObsolete(self.after == self.before)
+        other.let_go()
+        if self.after == self.before:
+            self.setObsolete(True)
+            self.let_go()
         return True
+
+    def let_go(self) -> None:
+        """Hold no project any more.  The toolkit's binding never frees a step that was merged or
+        written over, so it must not keep what is large."""
+        self.before = self.after = EMPTY
+        self.fresh = None
 
     def redo(self) -> None:
         self.desk.take_back(self.after, self.fresh)
@@ -126,6 +135,14 @@ class Desk(QObject):
             self.booked.emit()
         self.planned.emit()
 
+    def _push(self, step: Step) -> None:
+        """Onto the undo list; what could have been done again is written over."""
+        for at in range(self.stack.index(), self.stack.count()):
+            over = self.stack.command(at)
+            if isinstance(over, Step):
+                over.let_go()
+        self.stack.push(step)
+
     def take_back(self, kept: Kept, made: Plan | None = None) -> None:
         """Put a project or a book on the desk, as one step of the undo list."""
         project = kept if isinstance(kept, Project) else self.project
@@ -173,7 +190,7 @@ class Desk(QObject):
             return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
-        self.stack.push(Step(self, project, made, change.words, run))
+        self._push(Step(self, project, made, change.words, run))
         return ""
 
     def attempt_book(self, change: Edit, run: str = "") -> str:
@@ -188,7 +205,7 @@ class Desk(QObject):
             return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
-        self.stack.push(Step(self, book, made, change.words, run))
+        self._push(Step(self, book, made, change.words, run))
         return ""
 
     def try_out(self, change: Edit) -> str:
