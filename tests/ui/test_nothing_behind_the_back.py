@@ -25,6 +25,7 @@ from tessil.ui.desk import Step
 from tessil.ui.filing import BOOK_MOST_MS
 from tessil.ui.rest import Rest
 from tessil.ui.settings import keep_place, restore_place
+from tessil.ui.widgets.fields import MeasuredField
 from tessil.ui.widgets.receipt import FigureRow
 from tessil.ui.widgets.snaglist import SnagRow
 from tessil.ui.window import AUTOSAVE_MOST_MS, Window
@@ -560,3 +561,30 @@ def test_steps_that_are_no_longer_there_hold_no_project(at_work):
     assert len(held) == window.desk.stack.count()
     window.desk.stack.undo()
     assert window.desk.project.bags == 3
+
+
+def test_a_measured_size_beyond_all_measure_is_refused_in_words(at_work):
+    """Typed, or stepped to by an arrow: a sentence below the box, and no word of a library."""
+    window = at_work.window
+    box = next(one for one in window.findChildren(MeasuredField) if one.isVisible())
+    for text in ("393½ × 393½", "99999 × 3"):
+        at_work.click(box)
+        at_work.type(text)
+        for _ in range(8):
+            at_work.press(Qt.Key.Key_Up)
+        said = box.sentence or box.parentWidget().error.text()
+        at_work.press(Qt.Key.Key_Return)
+        assert "validation" not in said
+        assert "Got" not in said
+        at_work.press(Qt.Key.Key_Escape)
+
+
+def test_a_notch_cut_beyond_all_measure_is_refused_in_words(at_work):
+    window = at_work.window
+    at_work.ctrl(Qt.Key.Key_5)
+    field = at_work.field("notch.width")
+    at_work.click(field)
+    at_work.type("99999")
+    at_work.press(Qt.Key.Key_Return)
+    assert "longer than 10 m" in field.sentence
+    assert window.desk.plan.panel("front").measured.notch.width is None

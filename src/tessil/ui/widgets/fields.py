@@ -8,6 +8,7 @@ from collections.abc import Callable
 from fractions import Fraction
 from typing import Any
 
+from pydantic import ValidationError
 from PySide6.QtCore import QEvent, QPoint, QPointF, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
@@ -39,6 +40,7 @@ from PySide6.QtWidgets import (
 
 from tessil.core.lengths import LengthError, Notation, read_length, read_size
 from tessil.core.project import Got
+from tessil.core.refusals import first_refusal
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.sized import fixed, unfixed
@@ -49,6 +51,18 @@ ERROR_DELAY = 600  # a sum half typed is not yet a mistake
 Read = Callable[[str], Any]
 Write = Callable[[Any], str]
 Try = Callable[[Any, str], str]
+
+
+def told(attempt: Try) -> Try:
+    """The same attempt; a value that cannot even be made is refused in a sentence, too."""
+
+    def tried(value: Any, run: str) -> str:
+        try:
+            return attempt(value, run)
+        except ValidationError as error:
+            return first_refusal(error)
+
+    return tried
 
 
 class TypedField(QLineEdit):
@@ -63,7 +77,7 @@ class TypedField(QLineEdit):
 
     def __init__(self, read: Read, write: Write, attempt: Try) -> None:
         super().__init__()
-        self.read, self.write, self._hand_over = read, write, attempt
+        self.read, self.write, self._hand_over = read, write, told(attempt)
         self.value: Any = None
         self._entered: Any = None  # what stood here when the hands came
         self._taking = False
@@ -119,6 +133,8 @@ class TypedField(QLineEdit):
     def _try(self, text: str) -> str:
         try:
             value = self.read(text)
+        except ValidationError as error:
+            return first_refusal(error)
         except (LengthError, ValueError) as error:
             return str(error)
         return self.attempt(value, self.run)
@@ -319,7 +335,12 @@ class MeasuredField(TypedField):
         else:
             width, height = notation.next_mark(value.width, by), value.height
         self.dirty = False
-        self._tell(self.attempt(Got(width=width, height=height), self.run))
+        try:
+            got = Got(width=width, height=height)
+        except ValidationError as error:
+            self._tell(first_refusal(error))
+        else:
+            self._tell(self.attempt(got, self.run))
 
     def _in_height(self) -> bool:
         if self.pointed is not None:
@@ -404,7 +425,7 @@ class Chooser(QComboBox):
 
     def __init__(self, choices: tuple[tuple[Any, str], ...], attempt: Try) -> None:
         super().__init__()
-        self.attempt = attempt
+        self.attempt = told(attempt)
         for key, words in choices:
             self.addItem(words, key)
         self.setMinimumHeight(30)
