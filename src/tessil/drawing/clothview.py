@@ -21,7 +21,7 @@ from tessil.drawing.picture import (
 MOST_ROWS = 60
 
 
-HEAD = 7.0  # inches above each stock, for its name and amount
+HEAD = 12.0  # inches above each stock, for its name and amount
 
 
 def _row(row: Row, y: float, x0: float, print_: Print | None) -> Iterator[Item]:
@@ -41,10 +41,10 @@ def _stock(plan: Plan, bought: Purchase, x0: float, y0: float) -> tuple[list[Ite
     rows = [row for row in bought.cloth.rows for _ in range(min(row.times, MOST_ROWS))][:MOST_ROWS]
     whole = rectangle(x0, y0, usable, length)
     wide = read(bought.cloth.usable)
-    amount = f"buy {read(bought.cloth.buy.value)}, {wide} wide between selvages"
+    amount = f"buy {read(bought.cloth.buy.value)}, {wide} wide"
     items: list[Item] = [
-        Label((x0, y0 - 5.6), bought.name, align="left", strong=True),
-        Label((x0, y0 - 2.2), amount, align="left"),
+        Label((x0, y0 - 8.8), bought.name, align="left", strong=True),
+        Label((x0, y0 - 2.8), amount, align="left"),
         Sheet(whole, "off"),
     ]
     y = y0
@@ -59,7 +59,7 @@ def _stock(plan: Plan, bought: Purchase, x0: float, y0: float) -> tuple[list[Ite
 
 def cut_picture(plan: Plan) -> Picture:
     """Every stock with its pieces in rows, in columns that fill about a bench."""
-    columns, gap = 3, 5.0
+    columns, gap = 3, 12.0
     heights = [0.0] * columns
     widest = max((float(bought.cloth.usable) for bought in plan.bought), default=20.0)
     items: list[Item] = []
@@ -69,5 +69,5 @@ def cut_picture(plan: Plan) -> Picture:
         items += made
         heights[at] += length + HEAD + 3.0
     box = (0.0, 0.0, columns * widest + (columns - 1) * gap, max(heights))
-    return Picture(tuple(items), box, caption="What to cut from which cloth; hatched is over.",
-                   ruled=False, room=(24, 24, 24, 36))  # fmt: skip
+    caption = "What to cut from which cloth, wide between selvages; hatched is over."
+    return Picture(tuple(items), box, caption=caption, ruled=False, room=(24, 24, 24, 36))
