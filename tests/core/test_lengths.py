@@ -1,5 +1,6 @@
 """Lengths are read as makers write them and written as makers read them."""
 
+import re
 from fractions import Fraction
 
 import pytest
@@ -177,3 +178,19 @@ def test_rounding_up_is_never_below_nor_a_mark_above(value, mark):
 def test_what_is_written_with_small_figures_is_read_again(text, inches):
     assert read_length(text) == inches
     assert Notation("inch", Fraction(1, 16)).read_off(inches) == text
+
+
+@pytest.mark.parametrize(
+    ("text", "units", "says"),
+    [
+        ("1²", "inch", "“²” cannot be read as a length"),
+        ("²", "inch", "“²” cannot be read as a length"),
+        ("4²₃", "inch", "“²” cannot be read as a length"),
+        ("--2", "inch", "Two minus signs"),
+        ("12½½", "metric", "“½” was not expected there"),
+        ("12½", "metric", "write 12.5 cm"),
+    ],
+)
+def test_what_is_no_length_is_refused_with_the_right_hint(text, units, says):
+    with pytest.raises(LengthError, match=re.escape(says)):
+        read_length(text, units)

@@ -10,7 +10,9 @@ import unicodedata
 import pytest
 
 from tessil.cli import main
-from tessil.files.projectfile import save
+from tessil.core.plan import plan
+from tessil.files.projectfile import load, save
+from tessil.files.report import finished_text
 from tests.conftest import DEMO, tote
 
 
@@ -123,3 +125,10 @@ def test_a_reader_that_leaves_early_is_no_trouble():
     )  # fmt: skip
     assert done.stdout == "Rehearsal satchel\n"
     assert done.stderr == ""
+
+
+def test_the_finished_size_is_told_in_the_words_of_the_shape():
+    pouch = plan(load(DEMO.with_name("reed-pouch.tessil")))
+    assert finished_text(pouch) == "6⅜ long × 4⁵⁄₁₆ across × 3 high"
+    metric = plan(pouch.project.model_copy(update={"units": "metric"}))
+    assert re.fullmatch(r"[\d.]+ long × [\d.]+ across × [\d.]+ cm high", finished_text(metric))
