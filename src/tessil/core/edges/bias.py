@@ -176,7 +176,7 @@ def _shape(ends: Ends, angle: float, offset: float, width: float) -> Outline:
     )
 
 
-@lru_cache(maxsize=1024)
+@lru_cache(maxsize=256)
 def best_strips(outline: Outline, width: float, least: float, longest_first: bool, scrap: int
                 ) -> tuple[BiasStrip, ...]:  # fmt: skip
     """The best way to lay strips on one piece: both diagonals, shifted by small steps.
@@ -198,7 +198,7 @@ def best_strips(outline: Outline, width: float, least: float, longest_first: boo
     return tuple(replace(strip, number=at + 1) for at, strip in enumerate(best))
 
 
-@lru_cache(maxsize=1024)
+@lru_cache(maxsize=48)  # every way of every piece is large, and a bag has few pieces
 def tried(outline: Outline, width: float) -> tuple[tuple[float, Laid], ...]:
     """Both diagonals, each shifted by small steps; of a hollow piece only what lies on it."""
     made = []
