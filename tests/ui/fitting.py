@@ -5,7 +5,7 @@ from PySide6.QtGui import QFontMetricsF
 from PySide6.QtWidgets import QAbstractButton, QCheckBox, QLabel, QLineEdit, QPushButton
 
 from tessil.ui.widgets.bench import RULER
-from tessil.ui.widgets.fields import Chooser
+from tessil.ui.widgets.choosers import Chooser
 from tessil.ui.widgets.quietline import QuietLine
 from tessil.ui.widgets.words import Elided
 

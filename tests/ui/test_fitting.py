@@ -15,7 +15,7 @@ from tessil.drawing.wording import Box, Ground
 from tessil.ui import settings
 from tessil.ui.app import _resize_texts
 from tessil.ui.stages import LEAVES
-from tessil.ui.widgets.fields import Tick
+from tessil.ui.widgets.choosers import Tick
 from tests.conftest import DEMO
 from tests.ui.fitting import not_fitting
 

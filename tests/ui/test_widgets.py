@@ -14,15 +14,9 @@ from tessil.core.project import Got
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.ui.desk import Desk
-from tessil.ui.widgets.fields import (
-    Chooser,
-    CountField,
-    FieldRow,
-    LengthField,
-    MeasuredField,
-    Segments,
-    WordField,
-)
+from tessil.ui.widgets.choosers import Chooser, Segments
+from tessil.ui.widgets.fieldrow import FieldRow
+from tessil.ui.widgets.fields import CountField, LengthField, MeasuredField, WordField
 from tessil.ui.widgets.filebar import FileBar
 from tessil.ui.widgets.receipt import Receipt
 from tessil.ui.widgets.selvage import Selvage

@@ -33,18 +33,9 @@ from tessil.ui.searches import Searches
 from tessil.ui.specs import Spec
 from tessil.ui.stages import LEAVES, TITLES, TO_COME, leaf_of, specs
 from tessil.ui.widgets.basket import Basket
-from tessil.ui.widgets.fields import (
-    Chooser,
-    CountField,
-    EntryField,
-    FieldRow,
-    LengthField,
-    Segments,
-    Tick,
-    Try,
-    TypedField,
-    WordField,
-)
+from tessil.ui.widgets.choosers import Chooser, Segments, Tick
+from tessil.ui.widgets.fieldrow import FieldRow
+from tessil.ui.widgets.fields import CountField, EntryField, LengthField, Try, TypedField, WordField
 from tessil.ui.widgets.leaves import Leaves
 from tessil.ui.widgets.receipt import Receipt
 from tessil.ui.widgets.searchrow import SearchRow

@@ -20,7 +20,8 @@ from tessil.core.refusals import first_refusal
 from tessil.drawing.plotview import agreement_picture, gap_picture
 from tessil.ui.desk import Desk
 from tessil.ui.recordpage import RecordPage
-from tessil.ui.widgets.fields import Chooser, CountField, LengthField, Segments, Tick, WordField
+from tessil.ui.widgets.choosers import Chooser, Segments, Tick
+from tessil.ui.widgets.fields import CountField, LengthField, WordField
 from tessil.ui.widgets.pictureview import PictureView
 from tessil.ui.widgets.words import Words
 

@@ -16,7 +16,8 @@ from tessil.core.sandwich.choice import OwnMaterial
 from tessil.drawing.plotview import materials_picture
 from tessil.ui.desk import Desk
 from tessil.ui.recordpage import RecordPage
-from tessil.ui.widgets.fields import Chooser, LengthField, Tick, WordField
+from tessil.ui.widgets.choosers import Chooser, Tick
+from tessil.ui.widgets.fields import LengthField, WordField
 from tessil.ui.widgets.pictureview import PictureView
 from tessil.ui.widgets.words import Words
 

@@ -28,15 +28,9 @@ from tessil.drawing.photos import with_part
 from tessil.drawing.prints import print_brush
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.basket import Swatch
-from tessil.ui.widgets.fields import (
-    Chooser,
-    CountField,
-    FieldRow,
-    LengthField,
-    Tick,
-    TypedField,
-    WordField,
-)
+from tessil.ui.widgets.choosers import Chooser, Tick
+from tessil.ui.widgets.fieldrow import FieldRow
+from tessil.ui.widgets.fields import CountField, LengthField, TypedField, WordField
 from tessil.ui.widgets.photoview import PhotoView
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words

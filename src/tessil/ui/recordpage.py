@@ -17,7 +17,9 @@ from PySide6.QtWidgets import (
 )
 
 from tessil.ui.desk import Desk
-from tessil.ui.widgets.fields import Chooser, FieldRow, Segments, Tick, TypedField
+from tessil.ui.widgets.choosers import Chooser, Segments, Tick
+from tessil.ui.widgets.fieldrow import FieldRow
+from tessil.ui.widgets.fields import TypedField
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
 

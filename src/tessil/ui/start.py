@@ -16,14 +16,9 @@ from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
 from tessil.core.trouble import CannotPlan
 from tessil.drawing.pictures import bag_picture
-from tessil.ui.widgets.fields import (
-    Chooser,
-    CountField,
-    FieldRow,
-    LengthField,
-    Segments,
-    WordField,
-)
+from tessil.ui.widgets.choosers import Chooser, Segments
+from tessil.ui.widgets.fieldrow import FieldRow
+from tessil.ui.widgets.fields import CountField, LengthField, WordField
 from tessil.ui.widgets.pictureview import PictureView
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words

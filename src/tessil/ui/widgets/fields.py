@@ -1,4 +1,4 @@
-"""Fields for decisions: lengths, sizes, counts, words, choices.  Each says in words what is
+"""Fields that are typed in: lengths, sizes, counts, words.  Each says in words what is
 wrong beside itself, keeps what was typed, and never computes with it."""
 
 from __future__ import annotations
@@ -9,7 +9,7 @@ from fractions import Fraction
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtCore import QEvent, QPoint, QPointF, QRectF, QSize, Qt, QTimer, Signal
+from PySide6.QtCore import QEvent, QRectF, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QFocusEvent,
@@ -18,24 +18,10 @@ from PySide6.QtGui import (
     QKeySequence,
     QPainter,
     QPaintEvent,
-    QPen,
-    QPolygonF,
-    QResizeEvent,
     QWheelEvent,
 )
 from PySide6.QtWidgets import (
-    QBoxLayout,
-    QButtonGroup,
-    QCheckBox,
-    QComboBox,
-    QHBoxLayout,
     QLineEdit,
-    QPushButton,
-    QScrollArea,
-    QStyle,
-    QStyleOptionButton,
-    QVBoxLayout,
-    QWidget,
 )
 
 from tessil.core.lengths import LengthError, Notation, read_length, read_size
@@ -43,8 +29,6 @@ from tessil.core.project import Got
 from tessil.core.refusals import first_refusal
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
-from tessil.ui.widgets.sized import fixed, unfixed
-from tessil.ui.widgets.words import Told, Words, plain_tip
 
 ERROR_DELAY = 600  # a sum half typed is not yet a mistake
 
@@ -418,210 +402,3 @@ class EntryField(WordField):
 
     def settle(self) -> None:
         """Half typed is not taken: it is a thing to add only once it is entered."""
-
-
-class Chooser(QComboBox):
-    """A list of choices, painted as a slip of paper with a small triangle."""
-
-    def __init__(self, choices: tuple[tuple[Any, str], ...], attempt: Try) -> None:
-        super().__init__()
-        self.attempt = told(attempt)
-        for key, words in choices:
-            self.addItem(words, key)
-        self.setMinimumHeight(30)
-        self.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-        self.setMinimumContentsLength(6)
-        self.activated.connect(lambda at: self.attempt(self.itemData(at), ""))
-
-    def show_value(self, value: Any) -> None:
-        self.setCurrentIndex(max(self.findData(value), 0))
-
-    def wheelEvent(self, event: QWheelEvent) -> None:
-        event.ignore()  # a turn of the wheel over the column scrolls it, and changes nothing
-
-    def minimumSizeHint(self) -> QSize:
-        return QSize(80, super().minimumSizeHint().height())
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        focus = self.hasFocus()
-        painter.setPen(QPen(QColor(theme.THREAD if focus else theme.RULE), 2 if focus else 1))
-        painter.setBrush(QColor(theme.CARD))
-        painter.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 4, 4)
-        painter.setPen(QColor(theme.INK))
-        painter.setFont(self.font())
-        room = self.rect().adjusted(9, 0, -22, 0)
-        text = self.fontMetrics().elidedText(
-            self.currentText(), Qt.TextElideMode.ElideRight, room.width()
-        )
-        flags = Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter
-        painter.drawText(room, int(flags), text)
-        self._triangle(painter)
-
-    def _triangle(self, painter: QPainter) -> None:
-        x, y = self.width() - 14.0, self.height() / 2 - 1.5
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(QColor(theme.SOFT))
-        shape = QPolygonF()
-        for dx, dy in ((-4.0, 0.0), (4.0, 0.0), (0.0, 5.0)):
-            shape.append(QRectF(x + dx, y + dy, 0, 0).topLeft())
-        painter.drawPolygon(shape)
-
-
-class Segments(QWidget):
-    """Two or three choices side by side."""
-
-    def __init__(self, choices: tuple[tuple[Any, str], ...], attempt: Try) -> None:
-        super().__init__()
-        row = QHBoxLayout(self)
-        row.setContentsMargins(1, 0, 0, 0)
-        row.setSpacing(0)
-        self.buttons: dict[str, QPushButton] = {}
-        self.group = QButtonGroup(self)
-        for key, words in choices:
-            button = QPushButton(words)
-            button.setObjectName("segment")
-            button.setCheckable(True)
-            button.setAutoExclusive(True)
-            button.clicked.connect(lambda _=False, chosen=key: attempt(chosen, ""))
-            self.group.addButton(button)
-            self.buttons[key] = button
-            row.addWidget(button, 1)
-
-    def show_value(self, value: Any) -> None:
-        if value in self.buttons:
-            self.buttons[value].setChecked(True)
-
-    def setAccessibleName(self, name: str) -> None:
-        super().setAccessibleName(name)
-        for button in self.buttons.values():
-            button.setAccessibleName(f"{name}: {button.text()}")
-
-    def setToolTip(self, text: str) -> None:
-        for button in self.buttons.values():
-            button.setToolTip(plain_tip(text))
-
-
-class Tick(QCheckBox):
-    """A check box with a stitched tick, so that on is more than a colour; it answers on its whole
-    row."""
-
-    def hitButton(self, pos: QPoint) -> bool:
-        return self.rect().contains(pos)
-
-    def minimumSizeHint(self) -> QSize:
-        return QSize(60, super().minimumSizeHint().height())
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        super().paintEvent(event)
-        if self.hasFocus():
-            ring = QPainter(self)
-            ring.setPen(QPen(QColor(theme.THREAD), 2))
-            ring.drawRoundedRect(QRectF(self.rect()).adjusted(1, 1, -1, -1), 4, 4)
-            ring.end()
-        if not self.isChecked():
-            return
-        option = QStyleOptionButton()
-        self.initStyleOption(option)
-        part = QStyle.SubElement.SE_CheckBoxIndicator
-        box = QRectF(self.style().subElementRect(part, option, self))
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.setPen(QPen(QColor(theme.CARD), 2.2))
-        w, h = box.width(), box.height()
-        start = QPointF(box.left() + w * 0.24, box.top() + h * 0.52)
-        turn = QPointF(box.left() + w * 0.43, box.top() + h * 0.72)
-        end = QPointF(box.left() + w * 0.78, box.top() + h * 0.28)
-        painter.drawPolyline([start, turn, end])
-
-
-class FieldRow(QWidget):
-    """A label, its field, and room below for one sentence.
-
-    The label stands beside the field, or above it where the field would be too narrow for what
-    stands in it.
-    """
-
-    def __init__(self, label: str, field: QWidget, help_: str, label_width: int = 112) -> None:
-        super().__init__()
-        self.field, self.label_width = field, label_width
-        self.label: Words | None = None
-        outer = QVBoxLayout(self)
-        outer.setContentsMargins(0, 0, 0, 0)
-        outer.setSpacing(2)
-        self.row = QBoxLayout(QBoxLayout.Direction.LeftToRight)
-        self.row.setSpacing(8)
-        outer.addLayout(self.row)
-        if label:
-            self.label = Words(label)
-            self.label.setObjectName("soft")
-            self.label.setBuddy(field)
-            self.label.setWordWrap(True)
-            fixed(self.label, label_width)
-            self.row.addWidget(self.label)
-        self.row.addWidget(field, 1)
-        self.error = Told()
-        self.error.setObjectName("error")
-        self.error.hide()
-        outer.addWidget(self.error)
-        field.setToolTip(plain_tip(help_))
-        field.setAccessibleName(label or field.accessibleName())
-        field.setAccessibleDescription(help_)
-        if isinstance(field, TypedField):
-            field.told.connect(self.tell)
-
-    def fit(self) -> None:
-        """Put the label beside the field or above it; never while the hands are in the field."""
-        if self.label is None or self.field.hasFocus():
-            return
-        above = _wide(self.field) > self._room() - theme.px(self.label_width) - 8
-        way = QBoxLayout.Direction.TopToBottom if above else QBoxLayout.Direction.LeftToRight
-        if self.row.direction() != way:
-            self.row.setDirection(way)
-            self.row.setSpacing(2 if above else 8)
-            if above:
-                unfixed(self.label)
-            else:
-                fixed(self.label, self.label_width)
-
-    def _room(self) -> int:
-        """The width there is beside a scroll bar, whether it shows just now or not: were it counted
-        only while it shows, rows and bar would chase one another."""
-        above = self.parentWidget()
-        while above is not None and not isinstance(above, QScrollArea):
-            above = above.parentWidget()
-        if above is None or above.verticalScrollBar().isVisible():
-            return self.width()
-        return self.width() - above.verticalScrollBar().sizeHint().width()
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        self.fit()
-        self._give_room()
-
-    def _give_room(self) -> None:
-        """The sentence has its own lines: it lies on nothing."""
-        if self.error.text():
-            self.error.setMinimumHeight(self.error.heightForWidth(self.width()))
-
-    def tell(self, sentence: str) -> None:
-        """Show a sentence under the field, or take it away."""
-        self.error.setText(sentence)
-        self.error.setMinimumHeight(0)
-        self.error.setVisible(bool(sentence))
-        self._give_room()
-        self.field.setAccessibleDescription(sentence or self.field.toolTip())
-
-
-def _wide(field: QWidget) -> int:
-    """How wide a field must be for the longest that may stand in it."""
-    metrics = field.fontMetrics()
-    if isinstance(field, Chooser):
-        words = (field.itemText(at) for at in range(field.count()))
-        return max((metrics.horizontalAdvance(text) for text in words), default=0) + 33
-    if isinstance(field, Segments):
-        return sum(button.sizeHint().width() for button in field.buttons.values()) + 4
-    if isinstance(field, QLineEdit):
-        return metrics.horizontalAdvance(field.text()) + 22
-    return 0
