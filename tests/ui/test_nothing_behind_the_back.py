@@ -574,6 +574,7 @@ def test_a_measured_size_beyond_all_measure_is_refused_in_words(at_work):
             at_work.press(Qt.Key.Key_Up)
         said = box.sentence or box.parentWidget().error.text()
         at_work.press(Qt.Key.Key_Return)
+        assert said
         assert "validation" not in said
         assert "Got" not in said
         at_work.press(Qt.Key.Key_Escape)

@@ -23,7 +23,7 @@ from tessil.files.csvtext import Cells, read_list, rows_of, write_list
 from tessil.files.disk import held, reason
 from tessil.files.pictures import check_pictures
 from tessil.files.places import data_folder
-from tessil.files.projectfile import write_quickly
+from tessil.files.projectfile import validated, write_quickly
 
 LARGEST = 64 * 1024 * 1024  # forty photos and all else
 LARGEST_CSV = 4 * 1024 * 1024
@@ -56,13 +56,7 @@ def from_text(text: str, name: str = "The logbook") -> Book:
         raise BrokenFile(f"{name} is no logbook of Tessil's.")
     if data["format"] > 1:
         raise NewerFile(f"{name} was written by a newer Tessil.")
-    try:
-        book = Book.model_validate(data)
-    except ValidationError as error:
-        first = error.errors()[0]
-        raise BrokenFile(
-            f"{name} has a wrong entry at {where_words(first['loc'])}: {refusal(first)}"
-        ) from None
+    book = validated(Book, data, name)
     check_pictures(((swatch.name, swatch.photo) for swatch in book.swatches), name)
     return book
 

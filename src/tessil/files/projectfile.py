@@ -11,9 +11,9 @@ import json
 import os
 from collections.abc import Callable
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 
-from pydantic import ValidationError
+from pydantic import BaseModel, ValidationError
 
 from tessil.core.project import FORMAT, Project
 from tessil.core.refusals import printable, refusal, where_words
@@ -26,6 +26,7 @@ SUFFIX = ".tessil"
 LARGEST = 16 * 1024 * 1024
 DEEPEST = 40
 
+Document = TypeVar("Document", bound=BaseModel)
 Migration = Callable[[dict[str, Any]], dict[str, Any]]
 
 
@@ -117,14 +118,19 @@ def _is_number(value: Any) -> bool:
     return isinstance(value, int) and not isinstance(value, bool)
 
 
-def _validated(data: dict[str, Any], name: str) -> Project:
+def validated(model: type[Document], data: dict[str, Any], name: str) -> Document:
+    """A document of its kind; raises BrokenFile with the place of the first wrong entry."""
     try:
-        project = Project.model_validate(data)
+        return model.model_validate(data)
     except ValidationError as error:
         first = error.errors()[0]
         raise BrokenFile(
             f"{name} has a wrong entry at {where_words(first['loc'])}: {refusal(first)}"
         ) from None
+
+
+def _validated(data: dict[str, Any], name: str) -> Project:
+    project = validated(Project, data, name)
     check_pictures(((cloth.name, cloth.photo) for cloth in project.prints), name)
     return project
 
