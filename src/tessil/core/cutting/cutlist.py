@@ -19,6 +19,7 @@ from tessil.core.piecing.strips import cut_across
 from tessil.core.project import Mark, Project
 from tessil.core.rulers import Rulers
 from tessil.core.sandwich.layers import Layer
+from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Basis, Figure, ceiling, count, given
 
 IN_HAND = "in hand"
@@ -306,6 +307,8 @@ def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]
     if edging.inner is not None:
         length, width = edging.inner
         usable = given("usable width", project.stock.usable_width)
+        if usable.value < 2 * width.value:
+            raise CannotPlan("stock.usable_width", "This cloth is too narrow to bind seams with.")
         number = ceiling(length / (usable - width)).called("strips")
         strips = (number * bags).called("pieces")
         cloth = bound_print(project)

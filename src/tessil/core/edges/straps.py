@@ -11,6 +11,7 @@ from fractions import Fraction
 from tessil.core.bag import Bag, Part
 from tessil.core.lengths import Inches, exact_root, round_up
 from tessil.core.project import Project
+from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Basis, Figure, ceiling, count, given, no_less, root, squared
 
 
@@ -33,15 +34,27 @@ NONE = count("joins of the strap", 0, Basis.GEOMETRY)
 _SHORT = given("short at each end", Fraction(1, 2), Basis.PRACTICE)
 
 
+def _strips(part: Part, usable: Figure, made: str) -> Figure:
+    """How many strips make its length, joined on the slant; of webbing there is nothing to join."""
+    one = count("strip", 1, Basis.GEOMETRY)
+    if made != "cloth":
+        return one
+    joined = part.length.value > usable.value
+    if part.cut.value >= usable.value or (joined and part.cut.value * 2 > usable.value):
+        sentence = f"This cloth is too narrow to cut strips for the {part.label.lower()} from it."
+        raise CannotPlan("stock.usable_width", sentence)
+    return no_less(ceiling((part.length - part.cut) / (usable - part.cut)), one)
+
+
 def plan_strap(project: Project, part: Part) -> StrapPlan:
-    """Four times its finished width, folded to the middle twice; joined as the cloth asks."""
+    """Four times its finished width, folded to the middle twice; joined as the cloth asks.
+
+    Raises CannotPlan if joins on the slant would take more of each strip than they give.
+    """
     choice = project.strap
     usable = given("usable width", project.stock.usable_width)
     finished = (part.cut / 4).called(f"{part.label.lower()}, finished width")
-    one = count("strip", 1, Basis.GEOMETRY)
-    strips = no_less(ceiling((part.length - part.cut) / (usable - part.cut)), one).called(
-        "strips for each"
-    )
+    strips = _strips(part, usable, choice.made).called("strips for each")
     interfacing = None
     if choice.interfaced and choice.made == "cloth":
         interfacing = (
