@@ -16,7 +16,7 @@ from tessil.core.readings import readings
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import exact_text, value_text, working, working_words
+from tessil.core.written import exact_text, value_text, working, working_words
 from tessil.drawing.layoutview import layout_picture
 from tessil.drawing.pictures import View, picture_of
 from tessil.files.report import report_data, report_text

@@ -12,7 +12,8 @@ from tessil.core.plan import plan
 from tessil.core.project import Photo, Project
 from tessil.core.refusals import first_refusal, printable, where_words
 from tessil.core.trouble import BrokenFile, CannotPlan
-from tessil.core.workings import given, total, working
+from tessil.core.workings import given, total
+from tessil.core.written import working
 from tessil.files.csvtext import harmless, rows_of, write_list
 from tessil.files.projectfile import from_text, load, to_text
 from tessil.files.report import cut_csv, report_data, report_text

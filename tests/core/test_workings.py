@@ -20,10 +20,8 @@ from tessil.core.workings import (
     number,
     squared,
     up_to,
-    value_text,
-    working,
-    working_words,
 )
+from tessil.core.written import value_text, working, working_words
 from tests.conftest import tote
 
 INCH = Notation("inch", Fraction(1, 16))

@@ -32,8 +32,9 @@ from tessil.core.logbook.fit import (
 from tessil.core.plan import plan
 from tessil.core.quilting.clip import segments
 from tessil.core.quilting.seams import ways
-from tessil.core.quilting.sets import LineSet, QuiltLine
+from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewing import stitching
+from tessil.core.quilting.sewn import QuiltLine
 from tessil.core.quilting.shrinkage import (
     Family,
     across_lines,

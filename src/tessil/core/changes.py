@@ -12,7 +12,8 @@ from tessil.core.lengths import Notation
 from tessil.core.plan import Plan
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
-from tessil.core.workings import Figure, exact_text
+from tessil.core.workings import Figure
+from tessil.core.written import exact_text
 
 MOST_TOLD = 3
 

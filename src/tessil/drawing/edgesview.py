@@ -17,7 +17,8 @@ from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.polygons import box_of, shifted
 from tessil.core.project import Print
-from tessil.core.workings import Basis, given, value_text
+from tessil.core.workings import Basis, given
+from tessil.core.written import value_text
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.edgeparts import (
     cord_part,

@@ -12,7 +12,8 @@ from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.quilting.clip import segments
 from tessil.core.quilting.quilt import sewn_outline
-from tessil.core.quilting.sets import LineSet, QuiltLine
+from tessil.core.quilting.sets import LineSet
+from tessil.core.quilting.sewn import QuiltLine
 from tessil.drawing.bands import bands
 from tessil.drawing.picture import (
     Dimension,

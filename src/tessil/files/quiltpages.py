@@ -13,7 +13,7 @@ from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewing import swatch_plan
 from tessil.core.quilting.shrinkage import prior_of
 from tessil.core.sandwich.bulk import bulk_of
-from tessil.core.workings import value_text, working
+from tessil.core.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.layerview import bulk_picture, open_picture, rule_words
 from tessil.drawing.quiltview import quilt_picture

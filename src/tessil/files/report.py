@@ -15,7 +15,8 @@ from tessil.core.readings import readings
 from tessil.core.refusals import printable
 from tessil.core.sandwich.bulk import bulk_of
 from tessil.core.snags import Snag, Stage
-from tessil.core.workings import Figure, value_text, working, working_words
+from tessil.core.workings import Figure
+from tessil.core.written import value_text, working, working_words
 from tessil.files.csvtext import write_list
 
 REPORT = 3

@@ -26,7 +26,7 @@ from tessil.core.making.cautions import caution_for
 from tessil.core.panels import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Stage
-from tessil.core.workings import value_text, working
+from tessil.core.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.pictures import View, bag_picture, picture_of

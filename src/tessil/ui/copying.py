@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QWidget
 from tessil.core.lengths import Notation
 from tessil.core.reading import Reading
 from tessil.core.refusals import printable
-from tessil.core.workings import value_text, working
+from tessil.core.written import value_text, working
 from tessil.files.csvtext import write_list
 
 FIGURES = ("figure", "value", "working", "rests on")

@@ -25,8 +25,9 @@ from tessil.core.plan import plan
 from tessil.core.project import Layers, Quilting, Seams, ShapeChoice, Zipper
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
-from tessil.core.workings import Basis, exact_text
+from tessil.core.workings import Basis
 from tessil.core.workings import given as chosen
+from tessil.core.written import exact_text
 from tessil.drawing.pictures import View, picture_of
 from tests.conftest import plies, tote
 

@@ -16,7 +16,7 @@ from tessil.core.sandwich.choice import Ply
 from tessil.core.sandwich.layers import Layer
 from tessil.core.sandwich.plying import hold_out, set_ply
 from tessil.core.snags import Place, Snag, Stage, Weight
-from tessil.core.workings import working
+from tessil.core.written import working
 
 if TYPE_CHECKING:
     from tessil.core.plan import Plan

@@ -21,14 +21,7 @@ from tessil.core.project import Project
 from tessil.core.rulers import Rulers
 from tessil.core.sizes import Outline
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import (
-    Basis,
-    Figure,
-    count,
-    given,
-    total,
-    up_to,
-)
+from tessil.core.workings import Basis, Figure, count, given, total, up_to
 
 PI = given("π", Fraction(355, 113), Basis.GEOMETRY, 0)
 EIGHTH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 2}

@@ -19,7 +19,8 @@ from tessil.core.polygons import reach
 from tessil.core.quilting.choice import Quilting
 from tessil.core.quilting.quilt import all_quilting, panel_sets
 from tessil.core.quilting.seams import Run, ways
-from tessil.core.quilting.sets import CLEARANCE, LineSet, QuiltLine
+from tessil.core.quilting.sets import CLEARANCE, LineSet
+from tessil.core.quilting.sewn import QuiltLine
 from tessil.core.sizes import Outline
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Figure

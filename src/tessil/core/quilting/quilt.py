@@ -12,7 +12,8 @@ from tessil.core.lengths import Inches
 from tessil.core.project import PanelChoices
 from tessil.core.quilting.choice import Quilting
 from tessil.core.quilting.seams import MOST_PIECES, Run, seam_runs
-from tessil.core.quilting.sets import LineSet, QuiltLine, Region, by_hand, sets_in, sewn_lines
+from tessil.core.quilting.sets import LineSet, Region, by_hand, sets_in
+from tessil.core.quilting.sewn import QuiltLine, sewn_lines
 from tessil.core.quilting.shrinkage import FINE, Family
 from tessil.core.sandwich.layers import Layer
 from tessil.core.sizes import Outline, Side

@@ -11,7 +11,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from tessil.core.lengths import IN_PER, MM_PER_INCH, Notation
-from tessil.core.quilting.sets import LineSet, QuiltLine
+from tessil.core.quilting.sets import LineSet
+from tessil.core.quilting.sewn import QuiltLine
 from tessil.core.workings import Basis, Figure, ceiling, count, from_mm, given, total, up_to
 
 TOLERANCE = 1e-6
