@@ -589,3 +589,13 @@ def test_a_notch_cut_beyond_all_measure_is_refused_in_words(at_work):
     at_work.press(Qt.Key.Key_Return)
     assert "longer than 10 m" in field.sentence
     assert window.desk.plan.panel("front").measured.notch.width is None
+
+
+def test_what_turns_the_writing_round_is_not_said_back(at_work):
+    field = at_work.field("hold.ease")
+    field.setFocus()
+    field.setText("\u202e2")
+    field.textEdited.emit(field.text())
+    at_work.press(Qt.Key.Key_Return)
+    assert "cannot be read" in field.sentence
+    assert "\u202e" not in field.sentence

@@ -6,7 +6,7 @@ from functools import partial
 from itertools import pairwise
 from pathlib import Path
 
-from PySide6.QtCore import QPoint, QTimer, Signal
+from PySide6.QtCore import QTimer, Signal
 from PySide6.QtGui import (
     QAction,
     QCloseEvent,
@@ -25,11 +25,9 @@ from PySide6.QtWidgets import (
 )
 
 from tessil.core.changes import moved
-from tessil.core.choosing import measure, read_in
+from tessil.core.choosing import measure
 from tessil.core.lengths import Notation
 from tessil.core.logbook.book import Book
-from tessil.core.marks import marks_of, move_mark
-from tessil.core.piecing.whole import row_step
 from tessil.core.plan import Plan
 from tessil.core.project import Project
 from tessil.core.refusals import printable
@@ -40,18 +38,17 @@ from tessil.drawing.pictures import View, picture_of, thumbnail
 from tessil.files import recovery
 from tessil.files.projectfile import FileTrouble, state_on_disk
 from tessil.files.report import finished_short, finished_text
+from tessil.ui.acting import ActingWindow
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
 from tessil.ui.hand import Hand
 from tessil.ui.manners import Manners
-from tessil.ui.pages import PagedWindow
 from tessil.ui.rest import Rest
 from tessil.ui.searches import Searches
 from tessil.ui.shell import LEAST_HEIGHT, LEAST_WIDTH
 from tessil.ui.stages import leaf_of
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
-from tessil.ui.widgets.fields import TypedField
 from tessil.ui.widgets.head import Head
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.layoutbar import LayoutBar
@@ -69,7 +66,7 @@ FIGURES_MS = 60
 LOW = 760  # pixels: below, tiles go without their drawings
 
 
-class Window(PagedWindow):
+class Window(ActingWindow):
     """Binds the desk to the widgets; every method of the action table is here."""
 
     text_size_wanted = Signal(int)  # so many steps larger; the application makes it so
@@ -354,34 +351,6 @@ class Window(PagedWindow):
 
     # -- answering --------------------------------------------------------------
 
-    def _begin_stroke(self) -> None:
-        self._stroke = self.desk.new_run()
-
-    def _bench_key(self, letter: str) -> None:
-        """A letter or digit on the bench, as the bar above it says."""
-        deeds = {"T": self.hand.turn, "R": self.hand.fill_row, "P": self.hand.pin}
-        if letter in deeds:
-            deeds[letter]()
-        elif letter.isdigit():
-            self.hand.lay_number(int(letter))
-
-    def _drag_mark(self, index: int, x: float, y: float) -> None:
-        """One drag is one undo step."""
-        placed = marks_of(self.desk.plan, self.desk.panel)
-        mark = next(mark for mark in placed if mark.index == index)
-        shift = float(self.desk.project.marks[index].x - mark.box[0])
-        change = move_mark(self.desk.plan, index, x + shift, y)
-        self.desk.attempt(change, f"drag {index} {self.desk.run}")
-
-    def _nudge_mark(self, right: int, down: int) -> None:
-        desk = self.desk
-        if desk.mark is None:
-            return
-        mark, step = desk.project.marks[desk.mark], float(desk.plan.marks.ruler.value)
-        change = move_mark(desk.plan, desk.mark, float(mark.x) + right * step,
-                           float(mark.y) + down * step)  # fmt: skip
-        desk.attempt(change, f"nudge {desk.mark} {desk.run}")
-
     def _measure(self, rung: str, got: object, run: str) -> str:
         desk = self.desk
         return desk.attempt(measure(desk.project, desk.panel, rung, got), f"{rung} {run}")
@@ -438,94 +407,9 @@ class Window(PagedWindow):
         """What went wrong with the logbook, at the head of the window."""
         self.told.setText(sentence)
 
-    def _settle_typing(self) -> None:
-        """What is half typed belongs to this stage and panel: take it here, or give it up."""
-        for field in self.work.findChildren(TypedField):
-            if field.dirty:
-                field.settle()
-                field.forget()
-
-    def _forget_typing(self) -> None:
-        """What is half typed belongs to the project before; it must not reach the next one."""
-        for field in self.work.findChildren(TypedField):
-            field.forget()
-
     def _has_unsaved_work(self) -> bool:
         demo_untouched = self.is_demo and not self.desk.stack.count()
         return self.desk.is_open and self.unsaved.unsaved and not demo_untouched
-
-    def new_bag(self) -> None:
-        """Ask the three questions; the open work stays until they are answered."""
-        units = self.desk.project.units if self.desk.is_open else "inch"
-        self.start.begin(units, can_go_back=self.desk.is_open)
-        self.pages.setCurrentWidget(self.start)
-
-    def undo(self) -> None:
-        self._forget_typing()
-        self.desk.stack.undo()
-
-    def redo(self) -> None:
-        self._forget_typing()
-        self.desk.stack.redo()
-
-    def change_units(self) -> None:
-        self._settle_typing()
-        self.about_to_change()
-        metric = self.desk.project.units == "metric"
-        self.desk.attempt(read_in(self.desk.project, "inch" if metric else "metric"))
-
-    def row_more(self) -> None:
-        self._step_rows(1)
-
-    def row_fewer(self) -> None:
-        self._step_rows(-1)
-
-    def _step_rows(self, by: int) -> None:
-        """A bag larger or smaller by a whole row of strips."""
-        step = row_step(self.desk.plan, by)
-        if step is None:
-            self.told.setText("Whole rows need strips of a chosen width on the leading panel.")
-        else:
-            self.told.setText(self.desk.attempt(step.edit))
-
-    def settle(self) -> None:
-        self.column.settled.click()
-
-    def first_snag(self) -> None:
-        """Go to the first snag, with its first fix under the fingers."""
-        if self.snags.rows:
-            row = self.snags.rows[0]
-            self.desk.show_snag(row.snag)
-            if row.buttons:
-                row.buttons[0].setFocus()
-
-    def go_to_bench(self) -> None:
-        self.bench.setFocus()
-
-    def go_to_column(self) -> None:
-        rows = list(self.column.fields.values())
-        figures = self.column.receipt.rows
-        where = rows[0].field if rows else figures[0] if figures else self.column.settled
-        where.setFocus()
-
-    def _step_panel(self, by: int) -> None:
-        keys = [panel.key for panel in self.desk.plan.panels]
-        self.desk.look(panel=keys[(keys.index(self.desk.panel) + by) % len(keys)])
-
-    def next_panel(self) -> None:
-        self._step_panel(1)
-
-    def last_panel(self) -> None:
-        self._step_panel(-1)
-
-    def open_menu(self) -> None:
-        corner = self.menu_button.rect().bottomRight()
-        at = self.menu_button.mapToGlobal(corner)
-        self.menu.popup(at - QPoint(self.menu.sizeHint().width(), 0))
-
-    def quit(self) -> None:
-        """Close the window this one lives in, or itself."""
-        self.window().close()
 
     # -- manners ------------------------------------------------------------------
 

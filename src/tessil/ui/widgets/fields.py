@@ -26,7 +26,7 @@ from PySide6.QtWidgets import (
 
 from tessil.core.lengths import LengthError, Notation, read_length, read_size
 from tessil.core.project import Got
-from tessil.core.refusals import first_refusal
+from tessil.core.refusals import first_refusal, printable
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 
@@ -120,7 +120,7 @@ class TypedField(QLineEdit):
         except ValidationError as error:
             return first_refusal(error)
         except (LengthError, ValueError) as error:
-            return str(error)
+            return printable(str(error))
         return self.attempt(value, self.run)
 
     def settle(self) -> None:

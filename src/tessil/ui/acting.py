@@ -1,0 +1,152 @@
+"""What keys, the menu and strokes on the bench do to the work on the desk."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPoint
+from PySide6.QtWidgets import (
+    QMenu,
+    QPushButton,
+)
+
+from tessil.core.choosing import read_in
+from tessil.core.marks import marks_of, move_mark
+from tessil.core.piecing.whole import row_step
+from tessil.ui.column import Column
+from tessil.ui.hand import Hand
+from tessil.ui.pages import PagedWindow
+from tessil.ui.widgets.bench import Bench
+from tessil.ui.widgets.fields import TypedField
+from tessil.ui.widgets.snaglist import SnagList
+from tessil.ui.widgets.words import Words
+
+
+class ActingWindow(PagedWindow):
+    """Undo, redo, units, rows, ways to each place of the window by keys, work by hand."""
+
+    bench: Bench
+    hand: Hand
+    column: Column
+    snags: SnagList
+    menu: QMenu
+    menu_button: QPushButton
+    told: Words
+    _stroke: str  # the run of one stroke of laying prints
+
+    def about_to_change(self) -> None:
+        """Something is about to change that may move what is out of sight."""
+        raise NotImplementedError
+
+    def _settle_typing(self) -> None:
+        """What is half typed belongs to this stage and panel: take it here, or give it up."""
+        for field in self.work.findChildren(TypedField):
+            if field.dirty:
+                field.settle()
+                field.forget()
+
+    def _forget_typing(self) -> None:
+        """What is half typed belongs to the project before; it must not reach the next one."""
+        for field in self.work.findChildren(TypedField):
+            field.forget()
+
+    def new_bag(self) -> None:
+        """Ask the three questions; the open work stays until they are answered."""
+        units = self.desk.project.units if self.desk.is_open else "inch"
+        self.start.begin(units, can_go_back=self.desk.is_open)
+        self.pages.setCurrentWidget(self.start)
+
+    def undo(self) -> None:
+        self._forget_typing()
+        self.desk.stack.undo()
+
+    def redo(self) -> None:
+        self._forget_typing()
+        self.desk.stack.redo()
+
+    def change_units(self) -> None:
+        self._settle_typing()
+        self.about_to_change()
+        metric = self.desk.project.units == "metric"
+        self.desk.attempt(read_in(self.desk.project, "inch" if metric else "metric"))
+
+    def row_more(self) -> None:
+        self._step_rows(1)
+
+    def row_fewer(self) -> None:
+        self._step_rows(-1)
+
+    def _step_rows(self, by: int) -> None:
+        """A bag larger or smaller by a whole row of strips."""
+        step = row_step(self.desk.plan, by)
+        if step is None:
+            self.told.setText("Whole rows need strips of a chosen width on the leading panel.")
+        else:
+            self.told.setText(self.desk.attempt(step.edit))
+
+    def settle(self) -> None:
+        self.column.settled.click()
+
+    def first_snag(self) -> None:
+        """Go to the first snag, with its first fix under the fingers."""
+        if self.snags.rows:
+            row = self.snags.rows[0]
+            self.desk.show_snag(row.snag)
+            if row.buttons:
+                row.buttons[0].setFocus()
+
+    def go_to_bench(self) -> None:
+        self.bench.setFocus()
+
+    def go_to_column(self) -> None:
+        rows = list(self.column.fields.values())
+        figures = self.column.receipt.rows
+        where = rows[0].field if rows else figures[0] if figures else self.column.settled
+        where.setFocus()
+
+    def _step_panel(self, by: int) -> None:
+        keys = [panel.key for panel in self.desk.plan.panels]
+        self.desk.look(panel=keys[(keys.index(self.desk.panel) + by) % len(keys)])
+
+    def next_panel(self) -> None:
+        self._step_panel(1)
+
+    def last_panel(self) -> None:
+        self._step_panel(-1)
+
+    def open_menu(self) -> None:
+        corner = self.menu_button.rect().bottomRight()
+        at = self.menu_button.mapToGlobal(corner)
+        self.menu.popup(at - QPoint(self.menu.sizeHint().width(), 0))
+
+    def quit(self) -> None:
+        """Close the window this one lives in, or itself."""
+        self.window().close()
+
+    # -- by hand on the bench ---------------------------------------------------
+
+    def _begin_stroke(self) -> None:
+        self._stroke = self.desk.new_run()
+
+    def _bench_key(self, letter: str) -> None:
+        """A letter or digit on the bench, as the bar above it says."""
+        deeds = {"T": self.hand.turn, "R": self.hand.fill_row, "P": self.hand.pin}
+        if letter in deeds:
+            deeds[letter]()
+        elif letter.isdigit():
+            self.hand.lay_number(int(letter))
+
+    def _drag_mark(self, index: int, x: float, y: float) -> None:
+        """One drag is one undo step."""
+        placed = marks_of(self.desk.plan, self.desk.panel)
+        mark = next(mark for mark in placed if mark.index == index)
+        shift = float(self.desk.project.marks[index].x - mark.box[0])
+        change = move_mark(self.desk.plan, index, x + shift, y)
+        self.desk.attempt(change, f"drag {index} {self.desk.run}")
+
+    def _nudge_mark(self, right: int, down: int) -> None:
+        desk = self.desk
+        if desk.mark is None:
+            return
+        mark, step = desk.project.marks[desk.mark], float(desk.plan.marks.ruler.value)
+        change = move_mark(desk.plan, desk.mark, float(mark.x) + right * step,
+                           float(mark.y) + down * step)  # fmt: skip
+        desk.attempt(change, f"nudge {desk.mark} {desk.run}")
