@@ -359,3 +359,18 @@ def test_cards_and_papers_of_published_sizes_go_in(key, name):
     inside = [f.value for f in plan(base.model_copy(update={"hold": hold})).bag.inside]
     assert inside[0] >= w
     assert inside[1] >= h
+
+
+@pytest.mark.parametrize("corner", ["cut", "line", "pinch"])
+@pytest.mark.parametrize("seam", ["1/4 in", "3/8 in", "7 mm"])
+@pytest.mark.parametrize("units", ["inch", "metric"])
+@pytest.mark.parametrize("key", SHAPES)
+def test_computed_legs_of_a_corner_meet_under_any_ruler(key, units, seam, corner):
+    """Each leg less what its seam takes is alike (geometry: the two edges are sewn together)."""
+    seams = project_of(key).seams.model_validate(
+        {**project_of(key).seams.model_dump(), "side": seam, "bottom": seam}
+    )
+    project = project_of(key).model_copy(update={"seams": seams, "units": units, "corner": corner})
+    panel = plan(project).panel(SHAPES[key].leader).panel
+    for notch in panel.notches:
+        assert notch.side_leg.value - notch.side_takes == notch.other_leg.value - notch.other_takes

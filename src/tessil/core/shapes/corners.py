@@ -89,25 +89,32 @@ def _line(brief: Brief, marked: Figure, takes: Figure) -> Figure:
 def corner_for(
     brief: Brief, depth: Figure, side: Figure, other: Figure, meets: Meets
 ) -> tuple[Figure, Figure]:
-    """Both legs to mark for a base ``depth`` deep, up to the ruler.
+    """Both legs to mark for a base ``depth`` deep: the side's up to the ruler, the other's so that
+    it meets the side's.  Rounded each by itself they would differ wherever what their seams take
+    is not a whole number of marks, as ¼ in seams under a ruler in millimetres.
 
     Raises CannotPlan if the corner seam leaves nothing to cut.
     """
-    mark = brief.rulers.ruler
     what = _WHAT[brief.project.corner]
     half = depth / 2
     by_side = _marked(brief, half if side is NOTHING else half + side, side)
-    by_other = _marked(brief, half if other is NOTHING else half + other, other)
-    legs = (
-        up_to(by_side, mark).settled(f"{what}, from the side"),
-        up_to(by_other, mark).settled(f"{what}, {_FROM[meets]}"),
-    )
+    from_side = up_to(by_side, brief.rulers.ruler).settled(f"{what}, from the side")
+    to_meet = _to_meet(brief, from_side, side, other).settled(f"{what}, {_FROM[meets]}")
+    legs = (from_side, to_meet)
     if min(leg.value for leg in legs) <= 0:
         raise CannotPlan(
             "shape.sizes.depth",
             "A base this shallow leaves no notch to cut: make it deeper or the corner seam less.",
         )
     return legs
+
+
+def _to_meet(brief: Brief, from_side: Figure, side: Figure, other: Figure) -> Figure:
+    """The other leg: as deep as the side's, less or more by what its own seam takes."""
+    if brief.project.corner == "pinch" or side.value == other.value:
+        return from_side
+    deep = from_side if side is NOTHING else from_side - side
+    return deep if other is NOTHING else deep + other
 
 
 def corner_of(
