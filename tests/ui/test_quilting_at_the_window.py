@@ -297,6 +297,24 @@ def test_a_pattern_line_is_dragged_in_one_step_and_put_back(plain):
     assert (quilting.left_out, quilting.drawn) == ((), ())
 
 
+def test_a_line_dragged_where_none_can_be_stays_and_says_so(plain, monkeypatch):
+    """Far off the panel to the left, the hand is told; the last good place stays."""
+    caught = []
+    monkeypatch.setattr("sys.excepthook", lambda *fault: caught.append(fault))
+    window, bench = plain.window, plain.window.bench
+    plain.ctrl(Qt.Key.Key_4)
+    key = window.desk.plan.panel("front").quilt.lines[3].key
+    start = _middle_of_line(plain, key)
+    _drag(bench, start, start - QPoint(1200, 0))
+    assert not caught
+    assert "far off the panel" in window.told.text()
+    steps = window.desk.stack.count()
+    for _ in range(200):
+        plain.press(Qt.Key.Key_Left)
+    assert not caught
+    assert window.desk.stack.count() <= steps + 1
+
+
 def test_a_line_is_left_out_by_keys_alone(plain):
     window = plain.window
     plain.ctrl(Qt.Key.Key_4)

@@ -6,6 +6,8 @@ for the maker come by ``told``.
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
@@ -18,6 +20,8 @@ from tessil.core.sandwich.plying import move_ply, remove_ply
 from tessil.core.snags import Stage
 from tessil.drawing.bands import spot_in
 from tessil.ui.desk import Desk
+
+NOTHING = (Edit("", ()), "")
 
 
 class Hand(QObject):
@@ -133,7 +137,11 @@ class Hand(QObject):
         desk, name = self.desk, key.partition(":")[2]
         panel = self._before.panel(desk.panel)
         across, down = panel.scale
-        change, now = move_line(self._before, panel, name, (dx * across, dy * down))
+        by = (dx * across, dy * down)
+        made = self._made(lambda: move_line(self._before, panel, name, by))
+        if made is None:
+            return
+        change, now = made
         self._do(change, f"line {name} {desk.run}")
         desk.line = now if desk.plan.panel(desk.panel).quilt.line(now) else ""
 
@@ -142,7 +150,8 @@ class Hand(QObject):
         desk = self.desk
         mark = float(desk.plan.marks.ruler.value)
         panel = desk.plan.panel(desk.panel)
-        change, now = move_line(desk.plan, panel, desk.line, (right * mark, down * mark))
+        by = (right * mark, down * mark)
+        change, now = self._made(lambda: move_line(desk.plan, panel, desk.line, by)) or NOTHING
         if change.changes:
             self._do(change, f"nudge line {desk.run}")
             desk.line = now
@@ -154,14 +163,21 @@ class Hand(QObject):
         if desk.stage is not Stage.QUILT:
             return
         panel = desk.plan.panel(desk.panel)
+        ends = panel.trimmed_at(x1, y1), panel.trimmed_at(x2, y2)
+        made = self._made(lambda: (add_line(desk.plan, panel, *ends), ""))
+        if made is not None:
+            self._do(made[0])
+
+    def _made(self, make: Callable[[], tuple[Edit, str]]) -> tuple[Edit, str] | None:
+        """What the hand asked for and the line it then holds, or nothing and a sentence: a hand
+        goes where no line can."""
         try:
-            change = add_line(desk.plan, panel, panel.trimmed_at(x1, y1), panel.trimmed_at(x2, y2))
+            return make()
         except ValidationError as error:
             self.told.emit(first_refusal(error))
         except ValueError as error:
             self.told.emit(str(error))
-        else:
-            self._do(change)
+        return None
 
     def _swap(self, one: str, other: str) -> None:
         (panel, *first), (on, *second) = spot_in(one), spot_in(other)
