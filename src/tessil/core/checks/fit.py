@@ -86,11 +86,12 @@ def _legs(plan: Plan) -> Iterator[Snag]:
         right_other = side - notch.side_takes + notch.other_takes
         right_side = other - notch.other_takes + notch.side_takes
         where = {"seam": "bottom", "fold": "fold", "zip": "zipper edge"}[notch.meets]
+        apart = 2 * abs(right_other - other)
         yield Snag(
             key=f"notch.legs.{notch.meets}",
             stage=Stage.TRIM,
             weight=Weight.BLOCKS,
-            title=f"The corner's edges differ by {_read(plan, 2 * abs(right_other - other))}",
+            title=f"The corner's edges at the {where} differ by {_read(plan, apart)}",
             why=(
                 f"Less what its seams take, {_read(plan, side)} from the side and "
                 f"{_read(plan, other)} from the {where} do not meet: it will not lie flat."
