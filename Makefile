@@ -20,8 +20,8 @@ test: $(READY)
 	QT_QPA_PLATFORM=offscreen $(PY) -m pytest
 
 lint: $(READY)
-	$(VENV)/bin/ruff check src tests bench
-	$(VENV)/bin/ruff format --check src tests bench
+	$(VENV)/bin/ruff check src tests bench tools
+	$(VENV)/bin/ruff format --check src tests bench tools
 	$(VENV)/bin/mypy
 	$(VENV)/bin/lint-imports
 

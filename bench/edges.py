@@ -34,10 +34,15 @@ def pieces(chance: random.Random, rectangles: int, odd: int) -> tuple[Outline, .
         made.append(((0.0, 0.0), (w, 0.0), (w, h), (0.0, h)))
     for _ in range(odd):
         n = chance.randint(4, 8)
-        made.append(tuple(
-            (10 + chance.uniform(5, 9) * cos(2 * pi * at / n),
-             10 + chance.uniform(5, 9) * sin(2 * pi * at / n)) for at in range(n)
-        ))  # fmt: skip
+        made.append(
+            tuple(
+                (
+                    10 + chance.uniform(5, 9) * cos(2 * pi * at / n),
+                    10 + chance.uniform(5, 9) * sin(2 * pi * at / n),
+                )
+                for at in range(n)
+            )
+        )
     return tuple(made)
 
 
@@ -46,8 +51,10 @@ def _forget() -> None:
     tried.cache_clear()
 
 
-def biasing(percentiles: Callable[[list[float]], str],
-            timed: Callable[[Callable[[int], Any], int], list[float]]) -> None:  # fmt: skip
+def biasing(
+    percentiles: Callable[[list[float]], str],
+    timed: Callable[[Callable[[int], Any], int], list[float]],
+) -> None:
     """Sixty rectangles and twenty odd pieces for ten metres, nothing remembered."""
     outlines = pieces(random.Random(3), 60, 20)
 
@@ -66,8 +73,12 @@ def _fewest(plan: BiasPlan) -> int:
     cost = join_cost(SEAM)
     lengths = np.array([strip.longest for strip in plan.strips]) - cost
     ones = np.ones(len(lengths))
-    made = milp(ones, integrality=ones, bounds=Bounds(0, 1),
-                constraints=LinearConstraint(lengths[None, :], lb=plan.need - cost))  # fmt: skip
+    made = milp(
+        ones,
+        integrality=ones,
+        bounds=Bounds(0, 1),
+        constraints=LinearConstraint(lengths[None, :], lb=plan.need - cost),
+    )
     return round(made.fun) - 1
 
 
@@ -79,8 +90,9 @@ def _against_solver() -> None:
         made = plan_bias(outlines, 1.5, chance.uniform(60, 160), SEAM, LEAST, True)
         if made.enough:
             found, bound = found + made.joined.joins, bound + _fewest(made)
-    print(f"joins of 40 cases of 7 pieces: {found}, HiGHS's bound {bound}, "
-          f"ratio {found / bound:.3f}")  # fmt: skip
+    print(
+        f"joins of 40 cases of 7 pieces: {found}, HiGHS's bound {bound}, ratio {found / bound:.3f}"
+    )
 
 
 def _against_all_sets() -> None:

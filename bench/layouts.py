@@ -36,11 +36,15 @@ def grid(side: int, prints: int, each: int | None) -> Problem:
                     same.append(price)
     count = side * side
     return Problem(
-        pairs=np.array(pairs), same=np.array(same), alike=np.zeros(len(pairs), dtype=np.int64),
-        classes=np.arange(prints), alone=np.zeros((count, prints), dtype=np.int64),
+        pairs=np.array(pairs),
+        same=np.array(same),
+        alike=np.zeros(len(pairs), dtype=np.int64),
+        classes=np.arange(prints),
+        alone=np.zeros((count, prints), dtype=np.int64),
         weights=np.ones(count, dtype=np.int64),
-        limits=np.full(prints, -1 if each is None else each), fixed=np.full(count, -1),
-    )  # fmt: skip
+        limits=np.full(prints, -1 if each is None else each),
+        fixed=np.full(count, -1),
+    )
 
 
 def _solver(problem: Problem) -> tuple[Any, Any, Any]:
@@ -173,9 +177,15 @@ def pieces_on_the_bench(percentiles: Any, timed: Any) -> None:
     project = applied(project, edit("", ("shape.way", "panel"), ("shape.sizes", sizes)))
     project = applied(
         project,
-        choose(project, body, "", ("piecing.square", Fraction(49, 32)), ("piecing.prints", ()),
-               ("piecing.laid", 0)),
-    )  # fmt: skip
+        choose(
+            project,
+            body,
+            "",
+            ("piecing.square", Fraction(49, 32)),
+            ("piecing.prints", ()),
+            ("piecing.laid", 0),
+        ),
+    )
     begun = time.perf_counter()
     made = plan(project)
     print(f"plan of {len(made.panel('body').patches)} pieces: {time.perf_counter() - begun:.2f} s")
@@ -196,8 +206,10 @@ def pieces_on_the_bench(percentiles: Any, timed: Any) -> None:
         bench.repaint()
 
     for name, work in (("zooming", zoom), ("panning", pan)):
-        print(f"frame while {name} {len(made.panel('body').patches)} pieces: "
-              f"{percentiles(timed(work, 240))}")  # fmt: skip
+        print(
+            f"frame while {name} {len(made.panel('body').patches)} pieces: "
+            f"{percentiles(timed(work, 240))}"
+        )
     print(
         f"drawn crisp once the hand rests: {percentiles(timed(lambda _: bench._draw_crisp(), 8))}"
     )

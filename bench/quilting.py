@@ -20,8 +20,9 @@ def lines(percentiles: Percentiles, timed: Timed) -> None:
     from tessil.drawing.picture import Line, Net, Picture
 
     radii = [7 if k % 2 else 9 for k in range(20)]
-    outline = tuple((10 + r * cos(k * pi / 10), 10 + r * sin(k * pi / 10))
-                    for k, r in enumerate(radii))  # fmt: skip
+    outline = tuple(
+        (10 + r * cos(k * pi / 10), 10 + r * sin(k * pi / 10)) for k, r in enumerate(radii)
+    )
     offsets = [14.14 + (n - 250) * 0.036 for n in range(500)]
     image = QImage(800, 480, QImage.Format.Format_ARGB32_Premultiplied)
 
@@ -50,10 +51,14 @@ def fitting(percentiles: Percentiles, timed: Timed) -> None:
     from tessil.core.quilting.shrinkage import prior_of
 
     swatches = tuple(
-        Swatch(gap=Fraction(8 + at % 16, 8), width_after=Fraction(98 + at % 2, 10),
-               height_after=Fraction(197 + at % 3, 20), pattern="grid" if at % 3 else "channels")
+        Swatch(
+            gap=Fraction(8 + at % 16, 8),
+            width_after=Fraction(98 + at % 2, 10),
+            height_after=Fraction(197 + at % 3, 20),
+            pattern="grid" if at % 3 else "channels",
+        )
         for at in range(1000)
-    )  # fmt: skip
+    )
     prior = prior_of((material("cotton-batting"),))
     seen = Memory(Book(swatches=swatches)).observations("cotton-batting")
     print(f"fit of 1,000 swatches: {percentiles(timed(lambda _: fit(prior, seen), 50))}")

@@ -27,8 +27,9 @@ print([m for m in sys.modules if m.startswith("PySide6")])
 
 
 def _run(code, *arguments):
-    return subprocess.run([sys.executable, "-c", code, *arguments], capture_output=True,
-                          text=True, check=True)  # fmt: skip
+    return subprocess.run(
+        [sys.executable, "-c", code, *arguments], capture_output=True, text=True, check=True
+    )
 
 
 @pytest.mark.parametrize("code", [CORE, PICTURES])

@@ -39,17 +39,51 @@ from tessil.files.report import report_data  # noqa: E402
 
 SLOW = 1.0  # seconds of the processor
 JUNK: tuple[Any, ...] = (
-    None, True, 0, -1, 2**63, 10**30, 1e308, float("nan"), float("inf"), "", " ", "0 in", "-3 in",
-    "1/0 in", "½", "1/64 in", "1/1000000007 in", "999999 in", "0.0001 mm", "x" * 100_000,
-    "9" * 5000, "\u202eabc", "\x00\x1b[31m", "a\nb", "<b>x</b>", "../../etc/passwd", [], [[]], {},
-    {"a": 1}, [None] * 10, ["1 in"] * 30, "none", "tote", "#ffffff", 3, 5000, -45,
-)  # fmt: skip
+    None,
+    True,
+    0,
+    -1,
+    2**63,
+    10**30,
+    1e308,
+    float("nan"),
+    float("inf"),
+    "",
+    " ",
+    "0 in",
+    "-3 in",
+    "1/0 in",
+    "½",
+    "1/64 in",
+    "1/1000000007 in",
+    "999999 in",
+    "0.0001 mm",
+    "x" * 100_000,
+    "9" * 5000,
+    "\u202eabc",
+    "\x00\x1b[31m",
+    "a\nb",
+    "<b>x</b>",
+    "../../etc/passwd",
+    [],
+    [[]],
+    {},
+    {"a": 1},
+    [None] * 10,
+    ["1 in"] * 30,
+    "none",
+    "tote",
+    "#ffffff",
+    3,
+    5000,
+    -45,
+)
 LENGTHS = ("1/64 in", "1/16 in", "1/4 in", "1 in", "7 in", "25 in", "200 in", "1/7 in", "3.3333 mm")
 NUMBERS = (0, 1, 2, 3, 12, 50, 500, 5000, -1)
 UNCLEAR = re.compile(
     r"(?i:Input should|valid (integer|string|number|boolean|dictionary|tuple|list)|Extra inputs|"
     r"Field required|literal|_type|Traceback|object has|__|instance of|codec|surrog)|\bNone\b"
-)  # fmt: skip
+)
 Place = tuple[str | int, ...]
 
 

@@ -142,8 +142,9 @@ class Trial:
         if self.before is None:
             return
         killed, entries = self.before
-        kept = max((at for at, (_, state) in enumerate(entries) if state == said["state"]),
-                   default=-1)  # fmt: skip
+        kept = max(
+            (at for at, (_, state) in enumerate(entries) if state == said["state"]), default=-1
+        )
         lost = entries[kept + 1 :]
         age = killed - lost[0][0] if lost else 0.0
         self.ages.append(age)
@@ -164,8 +165,10 @@ def main() -> int:
         if at % 25 == 24:
             print(f"{at + 1} kills, the worst loss {max(trial.ages, default=0):.2f} s")
     ages = sorted(trial.ages)
-    print(f"{kills} kills: median loss {ages[len(ages) // 2]:.2f} s, the worst {ages[-1]:.2f} s, "
-          f"{trial.faults} faults")  # fmt: skip
+    print(
+        f"{kills} kills: median loss {ages[len(ages) // 2]:.2f} s, the worst {ages[-1]:.2f} s, "
+        f"{trial.faults} faults"
+    )
     return bool(trial.faults)
 
 

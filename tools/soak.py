@@ -34,12 +34,32 @@ from tessil.ui.shell import Shell  # noqa: E402
 
 NEVER = ("Browse…", "Print…", "Quit")  # they wait for somebody, or end it
 KEYS = (
-    Qt.Key.Key_Tab, Qt.Key.Key_Return, Qt.Key.Key_Escape, Qt.Key.Key_Up, Qt.Key.Key_Down,
-    Qt.Key.Key_Left, Qt.Key.Key_Right, Qt.Key.Key_Delete, Qt.Key.Key_F7, Qt.Key.Key_F8,
-    Qt.Key.Key_PageDown, Qt.Key.Key_Space,
-)  # fmt: skip
-CHORDS = (Qt.Key.Key_Z, Qt.Key.Key_Y, Qt.Key.Key_U, Qt.Key.Key_1, Qt.Key.Key_2, Qt.Key.Key_4,
-          Qt.Key.Key_6, Qt.Key.Key_C, Qt.Key.Key_N, Qt.Key.Key_L, Qt.Key.Key_S)  # fmt: skip
+    Qt.Key.Key_Tab,
+    Qt.Key.Key_Return,
+    Qt.Key.Key_Escape,
+    Qt.Key.Key_Up,
+    Qt.Key.Key_Down,
+    Qt.Key.Key_Left,
+    Qt.Key.Key_Right,
+    Qt.Key.Key_Delete,
+    Qt.Key.Key_F7,
+    Qt.Key.Key_F8,
+    Qt.Key.Key_PageDown,
+    Qt.Key.Key_Space,
+)
+CHORDS = (
+    Qt.Key.Key_Z,
+    Qt.Key.Key_Y,
+    Qt.Key.Key_U,
+    Qt.Key.Key_1,
+    Qt.Key.Key_2,
+    Qt.Key.Key_4,
+    Qt.Key.Key_6,
+    Qt.Key.Key_C,
+    Qt.Key.Key_N,
+    Qt.Key.Key_L,
+    Qt.Key.Key_S,
+)
 BAGS = ("rehearsal-satchel", "reed-pouch", "march-card-clutch", "mute-sack")
 MOST_GROWN = 40  # megabytes
 TEXTS = ("12 1/2", "3*2.5", "-1", "½", "31.8 cm", "0", "1e9", "abc", "7", "4½ × 6 ×3 dots", "<b>x")

@@ -29,18 +29,46 @@ lengths = st.one_of(
     st.sampled_from([F(1, 1000), F(1, 16), F(5, 127), F(100), F(390)]),
 )
 LENGTH_FIELDS = (
-    "hold.ease", "seams.side", "seams.bottom", "seams.top", "seams.corner", "seams.piecing",
-    "binding.seam", "binding.cover", "binding.cut", "binding.overlap", "zipper.seam",
-    "zipper.shown", "zipper.length", "oversize.squaring", "oversize.fixed", "lining_shorter",
-    "turning_gap", "stock.usable_width", "stock.straightening", "snap.offset", "snap.female",
-    "shape.cloth.width", "shape.cloth.height", "hold.things.0.width", "hold.things.0.height",
-    "hold.things.0.thickness", "bias.least", "piping.cord", "piping.around", "piping.allowance",
-    "piping.overlap", "strap.ring", "strap.turned_back", "cord.thick",
-)  # fmt: skip
+    "hold.ease",
+    "seams.side",
+    "seams.bottom",
+    "seams.top",
+    "seams.corner",
+    "seams.piecing",
+    "binding.seam",
+    "binding.cover",
+    "binding.cut",
+    "binding.overlap",
+    "zipper.seam",
+    "zipper.shown",
+    "zipper.length",
+    "oversize.squaring",
+    "oversize.fixed",
+    "lining_shorter",
+    "turning_gap",
+    "stock.usable_width",
+    "stock.straightening",
+    "snap.offset",
+    "snap.female",
+    "shape.cloth.width",
+    "shape.cloth.height",
+    "hold.things.0.width",
+    "hold.things.0.height",
+    "hold.things.0.thickness",
+    "bias.least",
+    "piping.cord",
+    "piping.around",
+    "piping.allowance",
+    "piping.overlap",
+    "strap.ring",
+    "strap.turned_back",
+    "cord.thick",
+)
 SCRAPS = (
-    {"width": F(5), "height": F(3), "number": 9}, {"width": F(1, 2), "height": F(8)},
+    {"width": F(5), "height": F(3), "number": 9},
+    {"width": F(1, 2), "height": F(8)},
     {"width": F(9, 2), "height": F(4), "number": 30, "print": "red"},
-)  # fmt: skip
+)
 CHOICES = {
     "shape.way": ("finished", "object", "panel", "cloth"),
     "lining": ("drop-in", "quilted-in", "none"),
@@ -89,9 +117,15 @@ CHOICES = {
     "marks": ((), ({"kind": "window", "panel": "front", "x": F(3), "y": F(3)},)),
 }
 PANEL_LENGTHS = (
-    "piecing.strip_cut", "piecing.square", "piecing.sashing", "piecing.border",
-    "piecing.overhang", "quilting.gap", "quilting.offset", "quilting.run_off",
-)  # fmt: skip
+    "piecing.strip_cut",
+    "piecing.square",
+    "piecing.sashing",
+    "piecing.border",
+    "piecing.overhang",
+    "quilting.gap",
+    "quilting.offset",
+    "quilting.run_off",
+)
 PANEL_CHOICES = {
     "piecing.way": ("strips", "whole", "squares", "web", "flip", "courses", "crumbs"),
     "piecing.run": ("level", "upright", "diagonal"),

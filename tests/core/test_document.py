@@ -122,8 +122,12 @@ def test_hoops_grow_along_their_list():
 def test_the_ladder_has_the_rungs_a_panel_lives_through():
     made = plan(tote())
     assert [r.key for r in made.ladder("front")] == [
-        "pieces", "pieced", "quilted", "trimmed", "finished",
-    ]  # fmt: skip
+        "pieces",
+        "pieced",
+        "quilted",
+        "trimmed",
+        "finished",
+    ]
     assert [r.key for r in made.ladder("lining")] == ["pieces", "trimmed", "finished"]
     plain = plan(_with(tote(), ("quilting.pattern", "none")))
     assert "quilted" not in [r.key for r in plain.ladder("front")]
@@ -179,8 +183,13 @@ def test_three_answers_make_a_plan_for_any_shape_in_either_unit(key, units):
 def test_metric_starts_are_round_metric_sizes():
     project = first_project(Answers().changed("units", "metric"))
     millimetre = F(5, 127)
-    for value in (project.seams.side, project.seams.piecing, project.binding.seam,
-                  project.panels["front"].quilting.gap, project.hold.things[0].width):  # fmt: skip
+    for value in (
+        project.seams.side,
+        project.seams.piecing,
+        project.binding.seam,
+        project.panels["front"].quilting.gap,
+        project.hold.things[0].width,
+    ):
         assert (value / millimetre).denominator == 1
     made = plan(project)
     for value in made.panel("front").trimmed.values():

@@ -22,9 +22,13 @@ MARK = chosen("mark", F(1, 8))
 
 def _binding(edge, usable=40, **choice):
     return plan_binding(
-        Binding(**choice), chosen("edge", F(edge)), True, chosen("thick", F(1, 8)),
-        chosen("usable", F(usable)), MARK,
-    )  # fmt: skip
+        Binding(**choice),
+        chosen("edge", F(edge)),
+        True,
+        chosen("thick", F(1, 8)),
+        chosen("usable", F(usable)),
+        MARK,
+    )
 
 
 @given(st.integers(4, 300), st.integers(12, 60), st.sampled_from([F(2), F(9, 4), F(5, 2)]))
@@ -42,8 +46,9 @@ def test_strips_are_the_least_that_reach(edge, usable, cut):
 
 def test_binding_widens_with_thickness_and_by_its_fold():
     thin = _binding(20, seam=F(1, 4))
-    thick = plan_binding(Binding(), chosen("e", 20), True, chosen("t", F(1, 4)),
-                         chosen("u", 40), MARK)  # fmt: skip
+    thick = plan_binding(
+        Binding(), chosen("e", 20), True, chosen("t", F(1, 4)), chosen("u", 40), MARK
+    )
     assert thick.cut.value > thin.cut.value
     assert _binding(20, fold="single").cut.value < thin.cut.value
 
@@ -116,8 +121,12 @@ def test_the_cut_list_is_for_all_bags():
     for single, many in zip(one.items, nine.items, strict=True):
         assert many.number.value == 9 * single.number.value
     names = {(item.panel, item.what) for item in one.items}
-    assert {("Front", "strip"), ("Back", "batting"), ("Lining", "lining"),
-            ("Top edge", "binding strip")} <= names  # fmt: skip
+    assert {
+        ("Front", "strip"),
+        ("Back", "batting"),
+        ("Lining", "lining"),
+        ("Top edge", "binding strip"),
+    } <= names
 
 
 @pytest.mark.parametrize("bags", [0, -1, 1000, 10_000])

@@ -58,8 +58,10 @@ def test_a_dragged_mark_snaps_to_the_ruler_and_stays_on_its_panel(x, y):
         assert at == limit or (at * 8).denominator == 1
 
 
-@pytest.mark.parametrize(("kind", "x", "y"), [("slip", 0, 3), ("slip", 10, 3), ("motif", 4, 9),
-                                              ("handle", 0, 1), ("window", 3, 13)])  # fmt: skip
+@pytest.mark.parametrize(
+    ("kind", "x", "y"),
+    [("slip", 0, 3), ("slip", 10, 3), ("motif", 4, 9), ("handle", 0, 1), ("window", 3, 13)],
+)
 def test_a_mark_in_a_seam_or_notch_is_a_snag_and_is_moved_clear(kind, x, y):
     project = _marked(kind)
     there = applied(project, set_mark(plan(project), 0, "", x=F(x), y=F(y)))
@@ -194,10 +196,13 @@ def test_birds_that_would_hang_upside_down_are_laid_turned():
     assert wrong[0].key not in {s.key for s in plan(mended).snags}
 
 
-@pytest.mark.parametrize(("sizes", "field"), [
-    ({"width": "9 in", "height": "6 in", "flap": "7 in"}, "flap"),
-    ({"width": "9 in", "height": "6 in", "depth": "1/8 in"}, "depth"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("sizes", "field"),
+    [
+        ({"width": "9 in", "height": "6 in", "flap": "7 in"}, "flap"),
+        ({"width": "9 in", "height": "6 in", "depth": "1/8 in"}, "depth"),
+    ],
+)
 def test_impossible_shapes_are_refused_beside_their_field(sizes, field):
     from tessil.core.trouble import CannotPlan
 

@@ -21,8 +21,13 @@ def test_every_width_is_planned_or_refused(bag, made, inner):
     project = load(DEMO.with_name(f"{bag}.tessil"))
     lining = "quilted-in" if inner else project.lining
     for wide in WIDTHS:
-        change = edit("", ("stock.usable_width", Fraction(wide)), ("strap.made", made),
-                      ("binding.inner", inner), ("lining", lining))  # fmt: skip
+        change = edit(
+            "",
+            ("stock.usable_width", Fraction(wide)),
+            ("strap.made", made),
+            ("binding.inner", inner),
+            ("lining", lining),
+        )
         if wide >= 13:
             made_plan = plan(applied(project, change))
             assert all(strap.strips.whole >= 1 for strap in made_plan.edging.straps)

@@ -20,11 +20,20 @@ def _sized(**sizes) -> dict:
     return {key: F(value) for key, value in sizes.items()}
 
 
-@given(eighths, eighths, st.integers(16, 80).map(lambda n: F(n, 8)), seams, seams, seams, seams,
-       st.sampled_from(["bound", "turned"]))  # fmt: skip
+@given(
+    eighths,
+    eighths,
+    st.integers(16, 80).map(lambda n: F(n, 8)),
+    seams,
+    seams,
+    seams,
+    seams,
+    st.sampled_from(["bound", "turned"]),
+)
 def test_finished_to_panel_to_finished_returns_the_size(w, h, d, side, bottom, corner, top, edge):
-    choice = ShapeChoice(way="finished", sizes=_sized(width=w, height=h, depth=d),
-                         options={"top": edge})  # fmt: skip
+    choice = ShapeChoice(
+        way="finished", sizes=_sized(width=w, height=h, depth=d), options={"top": edge}
+    )
     made = plan(tote(shape=choice, seams=Seams(side=side, bottom=bottom, corner=corner, top=top)))
     got = [figure.value for figure in made.bag.finished]
     mark = F(1, 8)

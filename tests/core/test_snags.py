@@ -36,8 +36,11 @@ def _held(**changes):
 def _free(options=None, **sizes):
     """A panel bound all round."""
     full = {key: F(value) for key, value in ({"width": 12, "height": 9} | sizes).items()}
-    return tote(shape=ShapeChoice(kind="free-panel", sizes=full,
-                                  options={"edge": "bound"} | (options or {})))  # fmt: skip
+    return tote(
+        shape=ShapeChoice(
+            kind="free-panel", sizes=full, options={"edge": "bound"} | (options or {})
+        )
+    )
 
 
 def _of_cloth(project, usable):
@@ -52,8 +55,10 @@ def _pieces(*sizes):
 
 
 def _satchel(strap_length=30):
-    return tote(shape=ShapeChoice(kind="satchel", sizes={"strap_length": F(strap_length)}),
-                strap=Strap(carried="adult", ring=F(1)))  # fmt: skip
+    return tote(
+        shape=ShapeChoice(kind="satchel", sizes={"strap_length": F(strap_length)}),
+        strap=Strap(carried="adult", ring=F(1)),
+    )
 
 
 def _found(project, key):
@@ -69,23 +74,34 @@ CASES = {
     "quilt.seam.front.left.1": _with(
         tote(), ("quilting.spacing", "keep"), ("quilting.gap", F(69, 50))
     ),
-    "quilt.beside.front": _with(tote(), ("quilting.run", "level"), ("quilting.spacing", "keep"),
-                                ("quilting.gap", F(15, 8))),
+    "quilt.beside.front": _with(
+        tote(), ("quilting.run", "level"), ("quilting.spacing", "keep"), ("quilting.gap", F(15, 8))
+    ),
     "quilt.through.front.mark:0": _with(
         tote(marks=(Mark(kind="window", panel="front", x=F(6), y=F(3), width=F(3)),)),
         ("quilting.gap", F(3)),
     ),
-    "quilt.lean.front": _with(tote(), ("quilting.pattern", "diagonal"), ("quilting.gap", F(1, 2)),
-                              ("layers.plies", plies("polyester-batting"))),
+    "quilt.lean.front": _with(
+        tote(),
+        ("quilting.pattern", "diagonal"),
+        ("quilting.gap", F(1, 2)),
+        ("layers.plies", plies("polyester-batting")),
+    ),
     "layer.narrow.front.0": _with(
-        tote(shape=tote().shape.model_copy(update={"sizes": {
-            "width": F(30), "height": F(30), "depth": F(3)}})),
+        tote(
+            shape=tote().shape.model_copy(
+                update={"sizes": {"width": F(30), "height": F(30), "depth": F(3)}}
+            )
+        ),
         ("layers.plies", plies("narrow-fleece", rule="margin")),
     ),
     "layer.fused.front.0": _with(tote(), ("layers.plies", plies("stiff-interfacing", bond="fuse"))),
     "layer.bond.front.0": _with(tote(), ("layers.plies", plies("cotton-batting", bond="fuse"))),
-    "layer.melts.front": _with(tote(), ("layers.top", "clear-vinyl"),
-                               ("layers.plies", plies("fusible-fleece", bond="fuse"))),
+    "layer.melts.front": _with(
+        tote(),
+        ("layers.top", "clear-vinyl"),
+        ("layers.plies", plies("fusible-fleece", bond="fuse")),
+    ),
     "layer.thick.front": _with(tote(), ("layers.plies", plies("sew-in-foam"))),
     "layer.needle": tote(machine=Machine(needle=70)),
     "quilt.limit.back": _with(
@@ -102,11 +118,17 @@ CASES = {
     "edge.piping": tote(piping=Piping(panels=("front",), allowance=F(1, 2))),
     "edge.strap": _satchel(),
     "edge.ring.strap": _satchel(strap_length=60),
-    "edge.slider": _of_cloth(tote(shape=ShapeChoice(kind="satchel",
-                                                    sizes={"strap_length": F(60)}),
-                                  strap=Strap(slider=True)), F(24)),
-    "edge.metal": tote(shape=ShapeChoice(kind="flat-pouch", sizes={"width": F(9), "height": F(6)}),
-                       zipper=Zipper(teeth="metal")),
+    "edge.slider": _of_cloth(
+        tote(
+            shape=ShapeChoice(kind="satchel", sizes={"strap_length": F(60)}),
+            strap=Strap(slider=True),
+        ),
+        F(24),
+    ),
+    "edge.metal": tote(
+        shape=ShapeChoice(kind="flat-pouch", sizes={"width": F(9), "height": F(6)}),
+        zipper=Zipper(teeth="metal"),
+    ),
     "edge.channel": tote(shape=ShapeChoice(kind="drawstring", sizes={"channel": F(1, 2)})),
     "edge.narrow": applied(tote(), edit("", ("binding.cut", F(3, 2)))),
     "fit.depth": tote(hold=_held(thickness=F(5))),
@@ -116,7 +138,7 @@ CASES = {
         tote(stock=tote().stock.model_copy(update={"usable_width": F(12)})),
         ("piecing.strip_sets", True),
     ),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize("key", CASES)

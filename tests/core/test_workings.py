@@ -25,8 +25,17 @@ from tessil.core.written import value_text, working, working_words
 from tests.conftest import tote
 
 INCH = Notation("inch", Fraction(1, 16))
-GLYPHS = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8",
-          "⅓": "1/3", "⅔": "2/3"}  # fmt: skip
+GLYPHS = {
+    "½": "1/2",
+    "¼": "1/4",
+    "¾": "3/4",
+    "⅛": "1/8",
+    "⅜": "3/8",
+    "⅝": "5/8",
+    "⅞": "7/8",
+    "⅓": "1/3",
+    "⅔": "2/3",
+}
 
 
 def test_the_sum_shows_its_numbers_and_its_names():

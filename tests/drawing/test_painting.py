@@ -84,8 +84,15 @@ def test_a_print_too_small_to_see_is_one_colour(qapp):
 def test_every_picture_of_every_shape_paints_something_in_its_box(qapp, key):
     load_fonts()
     made = plan(project_of(key))
-    for stage in (Stage.BRIEF, Stage.PIECE, Stage.LAYER, Stage.QUILT, Stage.TRIM, Stage.EDGE,
-                  Stage.CUT):  # fmt: skip
+    for stage in (
+        Stage.BRIEF,
+        Stage.PIECE,
+        Stage.LAYER,
+        Stage.QUILT,
+        Stage.TRIM,
+        Stage.EDGE,
+        Stage.CUT,
+    ):
         picture = picture_of(made, View(stage, made.shape.leader))
         image = _painted(picture, fitted(picture, 240, 240))
         colours = {image.pixel(x, y) for x in range(0, 240, 6) for y in range(0, 240, 6)}

@@ -65,8 +65,11 @@ def test_the_trimmed_prints_cover_the_notched_outline(run):
 
 def test_quilting_lines_are_drawn_where_they_are_sewn():
     made = plan(tote())
-    (net,) = [item for item in picture_of(made, View(Stage.QUILT, "front")).of(Net)
-              if item.stroke == "quilt"]  # fmt: skip
+    (net,) = [
+        item
+        for item in picture_of(made, View(Stage.QUILT, "front")).of(Net)
+        if item.stroke == "quilt"
+    ]
     front = made.panel("front")
     (upright,) = front.quilt.sets
     assert len(net.segments) == upright.lines.whole
@@ -106,8 +109,16 @@ def test_a_picked_figure_is_pointed_at():
 def test_what_a_length_points_at_is_as_long_as_it_says(stage):
     """A figure's place, measured on the trimmed panel, is the figure."""
     made = plan(tote())
-    exact = {"trimmed.width", "trimmed.height", "finished.width", "finished.height", "trim.width",
-             "trim.height", "trim.off.left", "trim.off.bottom"}  # fmt: skip
+    exact = {
+        "trimmed.width",
+        "trimmed.height",
+        "finished.width",
+        "finished.height",
+        "trim.width",
+        "trim.height",
+        "trim.off.left",
+        "trim.off.bottom",
+    }
     checked = 0
     for reading in readings(made, stage, "front"):
         if reading.key not in exact or reading.place is None:
@@ -187,14 +198,25 @@ def _luminance(colour):
 @pytest.mark.parametrize(
     ("text", "ground"),
     [
-        (theme.INK, theme.PAPER), (theme.INK, theme.CARD), (theme.INK, theme.MAT),
-        (theme.SOFT, theme.PAPER), (theme.SOFT, theme.CARD), (theme.SOFT, theme.SELVAGE),
-        (theme.SOFT, theme.MAT), (theme.SOFT, theme.WARNING_WASH), (theme.FAINT, theme.CARD),
-        (theme.THREAD, theme.CARD), (theme.THREAD, theme.THREAD_WASH), (theme.CARD, theme.THREAD),
-        (theme.MEASURED, theme.MEASURED_WASH), (theme.WARNING, theme.WARNING_WASH),
-        (theme.BLOCKING, theme.CARD), (theme.CARD, theme.BLOCKING), (theme.CARD, theme.INK),
+        (theme.INK, theme.PAPER),
+        (theme.INK, theme.CARD),
+        (theme.INK, theme.MAT),
+        (theme.SOFT, theme.PAPER),
+        (theme.SOFT, theme.CARD),
+        (theme.SOFT, theme.SELVAGE),
+        (theme.SOFT, theme.MAT),
+        (theme.SOFT, theme.WARNING_WASH),
+        (theme.FAINT, theme.CARD),
+        (theme.THREAD, theme.CARD),
+        (theme.THREAD, theme.THREAD_WASH),
+        (theme.CARD, theme.THREAD),
+        (theme.MEASURED, theme.MEASURED_WASH),
+        (theme.WARNING, theme.WARNING_WASH),
+        (theme.BLOCKING, theme.CARD),
+        (theme.CARD, theme.BLOCKING),
+        (theme.CARD, theme.INK),
     ],
-)  # fmt: skip
+)
 def test_text_can_be_read_on_its_ground(text, ground):
     """4.5:1, the AA contrast of WCAG 2.1 (success criterion 1.4.3; formula from memory)."""
     light, dark = sorted((_luminance(text), _luminance(ground)), reverse=True)

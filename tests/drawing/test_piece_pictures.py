@@ -59,8 +59,9 @@ def test_turned_and_pinned_pieces_carry_their_marks(clutch):
 def test_like_prints_that_touch_are_struck_through(clutch):
     assert not strokes(piecing(clutch, "body"), "clash")
     body = clutch.panel("body")
-    spoiled = plan(applied(clutch.project, paint(
-        clutch.project, body, [(0, 16)], body.piece_of(0, 17).print)))  # fmt: skip
+    spoiled = plan(
+        applied(clutch.project, paint(clutch.project, body, [(0, 16)], body.piece_of(0, 17).print))
+    )
     picture = piecing(spoiled, "body")
     assert strokes(picture, "clash")
     assert any(line.stroke == "warn" for line in picture.of(Line))
@@ -127,8 +128,9 @@ def test_the_layout_in_letters(clutch):
 def test_arrows_go_to_the_piece_that_way():
     grid = {
         f"{x}{y}": ((x, y), (x + 1, y), (x + 1, y + 1), (x, y + 1))
-        for x in range(3) for y in range(3)
-    }  # fmt: skip
+        for x in range(3)
+        for y in range(3)
+    }
     assert neighbour(grid, "11", (1, 0)) == "21"
     assert neighbour(grid, "11", (0, -1)) == "10"
     assert neighbour(grid, "21", (1, 0)) == ""
@@ -148,8 +150,15 @@ def test_what_a_motif_covers_is_what_is_drawn(qapp):
 def test_a_photo_lies_at_the_scale_of_its_two_points(qapp):
     from tessil.drawing.prints import points_per_inch, print_brush
 
-    photo = Photo(data="AAAAAAAA", wide=400, high=300, one=(0.25, 0.5), other=(0.75, 0.5),
-                  apart=F(4), mean="#336699")  # fmt: skip
+    photo = Photo(
+        data="AAAAAAAA",
+        wide=400,
+        high=300,
+        one=(0.25, 0.5),
+        other=(0.75, 0.5),
+        apart=F(4),
+        mean="#336699",
+    )
     assert points_per_inch(photo) == 50
     brush = print_brush(Print(key="p", name="p", photo=photo), 40)
     assert brush.color().name() == "#336699"  # not what it says it is: its colour instead

@@ -66,8 +66,10 @@ def test_thickness_is_shown_in_numbers_and_rims():
     picture = picture_of(made, View(Stage.LAYER, "front", leaf="bulk"))
     assert "9.0" in _texts(picture, Label)  # the boxed corner: 4 × 2.25
     assert [level(mm) for mm in (1, 2, 2.1, 5, 6.1)] == [0, 0, 1, 2, 3]
-    rims = [max(x for x, _ in next(i for i in disc((0, 0), mm) if isinstance(i, Sheet)).outline)
-            for mm in (1, 3, 5, 7)]  # fmt: skip
+    rims = [
+        max(x for x, _ in next(i for i in disc((0, 0), mm) if isinstance(i, Sheet)).outline)
+        for mm in (1, 3, 5, 7)
+    ]
     assert rims == sorted(set(rims))
     (badge,) = picture.of(Badge)
     assert made.snags[badge.number - 1].key == "layer.thick.front"
@@ -77,8 +79,13 @@ def test_thickness_is_shown_in_numbers_and_rims():
 
 
 def test_gaps_are_dimensioned_once_a_set_and_margins_too():
-    grid = _with(tote(), ("quilting.pattern", "grid"), ("quilting.gap", F(1)),
-                 ("quilting.gap_other", F(2)), ("quilting.spacing", "keep"))  # fmt: skip
+    grid = _with(
+        tote(),
+        ("quilting.pattern", "grid"),
+        ("quilting.gap", F(1)),
+        ("quilting.gap_other", F(2)),
+        ("quilting.spacing", "keep"),
+    )
     _, picture = _quilt(grid)
     texts = _texts(picture)
     assert "1" in texts
@@ -87,8 +94,12 @@ def test_gaps_are_dimensioned_once_a_set_and_margins_too():
 
 
 def test_a_slanted_gap_is_measured_square_to_the_lines():
-    slanted = _with(tote(), ("quilting.pattern", "diagonal"), ("quilting.spacing", "keep"),
-                    ("quilting.gap", F(3, 2)))  # fmt: skip
+    slanted = _with(
+        tote(),
+        ("quilting.pattern", "diagonal"),
+        ("quilting.spacing", "keep"),
+        ("quilting.gap", F(3, 2)),
+    )
     made, picture = _quilt(slanted)
     dimension = next(item for item in picture.of(Dimension) if item.over_cloth)
     (x1, y1), (x2, y2) = (

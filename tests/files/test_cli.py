@@ -101,9 +101,11 @@ def test_the_report_has_layers_thickness_sets_lines_and_order(capsys):
 
 def _tessil(*words, **env):
     return subprocess.run(
-        [sys.executable, "-m", "tessil", *words], capture_output=True, check=False,
+        [sys.executable, "-m", "tessil", *words],
+        capture_output=True,
+        check=False,
         env={**os.environ, **env},
-    )  # fmt: skip
+    )
 
 
 def test_a_terminal_without_these_letters_still_gets_every_size():
@@ -121,8 +123,11 @@ def test_a_terminal_without_these_letters_still_gets_every_size():
 def test_a_reader_that_leaves_early_is_no_trouble():
     done = subprocess.run(
         f'"{sys.executable}" -m tessil report "{DEMO}" | head -1',
-        shell=True, capture_output=True, text=True, check=False,
-    )  # fmt: skip
+        shell=True,
+        capture_output=True,
+        text=True,
+        check=False,
+    )
     assert done.stdout == "Rehearsal satchel\n"
     assert done.stderr == ""
 

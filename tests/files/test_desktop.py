@@ -56,8 +56,11 @@ def test_make_install_puts_everything_under_its_prefix(tmp_path):
         pytest.skip("make is not here")
     done = subprocess.run(
         ["make", "-n", "install", f"PREFIX={tmp_path}"],
-        cwd=ROOT, capture_output=True, text=True, check=False,
-    )  # fmt: skip
+        cwd=ROOT,
+        capture_output=True,
+        text=True,
+        check=False,
+    )
     assert done.returncode == 0
     for part in (
         "bin/tessil",

@@ -45,8 +45,10 @@ def test_new_files_get_the_usual_mode_and_kept_work_is_private(tmp_path):
         recovery.keep(tote(), None)
     finally:
         os.umask(old)
-    modes = [stat.S_IMODE(path.stat().st_mode) for path in
-             (tmp_path / "bag.tessil", tmp_path / "list.csv", recovery._own_path())]  # fmt: skip
+    modes = [
+        stat.S_IMODE(path.stat().st_mode)
+        for path in (tmp_path / "bag.tessil", tmp_path / "list.csv", recovery._own_path())
+    ]
     assert modes == [0o644, 0o644, 0o600]
 
 

@@ -40,8 +40,17 @@ sizes = st.integers(120, 200).map(lambda n: F(n, 16))
 
 @given(sizes, sizes, st.sampled_from(["channels", "grid", "diagonal", "diamonds"]))
 def test_a_book_comes_back_from_its_file_exactly(width, height, pattern):
-    book = Book(swatches=(Swatch(width_before=width, height_before=height, pattern=pattern,
-                                 minutes=7.5, width_after=width * F(99, 100)),))  # fmt: skip
+    book = Book(
+        swatches=(
+            Swatch(
+                width_before=width,
+                height_before=height,
+                pattern=pattern,
+                minutes=7.5,
+                width_after=width * F(99, 100),
+            ),
+        )
+    )
     assert from_text(to_text(book)) == book
 
 
@@ -87,8 +96,10 @@ def test_the_demo_has_a_dozen_swatches_of_three_kinds():
     book = load_book(DEMO.parent / "logbook.json")
     assert len(book.swatches) == 12
     assert {swatch.batting for swatch in book.swatches} == {
-        "cotton-batting", "fusible-fleece", "sew-in-foam"
-    }  # fmt: skip
+        "cotton-batting",
+        "fusible-fleece",
+        "sew-in-foam",
+    }
 
 
 # -- CSV --------------------------------------------------------------------------------------
@@ -101,8 +112,11 @@ def test_swatches_go_out_and_come_back(tmp_path):
         assert len(again) == len(book.swatches)
         for one, other in zip(again, book.swatches, strict=True):
             assert (one.name, one.date, one.batting, one.pattern) == (
-                other.name, other.date, other.batting, other.pattern
-            )  # fmt: skip
+                other.name,
+                other.date,
+                other.batting,
+                other.pattern,
+            )
             assert float(one.gap) == pytest.approx(float(other.gap), abs=0.003)
             assert float(one.width_after) == pytest.approx(float(other.width_after), abs=0.003)
 
@@ -116,8 +130,9 @@ def test_a_measured_panel_goes_out_as_the_pattern_it_is_like(tmp_path):
 @pytest.mark.parametrize("between", [";", "\t"])
 def test_decimal_commas_are_read_between_semicolons_or_tabs(tmp_path, between):
     head = HEAD.replace(",", between)
-    row = between.join(["a", "2026-05-01", "cotton-batting", "grid", "2,5", "25,4", "25,4", "25,0",
-                        "24,9"])  # fmt: skip
+    row = between.join(
+        ["a", "2026-05-01", "cotton-batting", "grid", "2,5", "25,4", "25,4", "25,0", "24,9"]
+    )
     (swatch,) = _read(tmp_path, f"{head}\n{row}\n", "metric")
     assert (swatch.gap, swatch.width_after) == (F(25, 10) / F(254, 100), F(250, 254) * 10)
 
@@ -135,11 +150,13 @@ def test_bare_numbers_are_in_the_makers_unit_and_units_win(tmp_path):
         (f"{HEAD}\na,,cotton-batting,channels,none,10,10,9,9\n", "line 2, gap:"),
         (f"{HEAD}\na,,cotton-batting,zigzag,1,10,10,9.8,9.8\n", "line 2, kind of lines: That"),
         (f"{HEAD}\na,,cotton-batting,grid,1,10,10,11,9.8\n", "line 2, Before is smaller"),
-        (f"{HEAD}\na,,cotton-batting,grid,1,10,10,9.8,9.8\nb,,?,grid,1,10,10,9,9\n",
-         "line 3, batting:"),
+        (
+            f"{HEAD}\na,,cotton-batting,grid,1,10,10,9.8,9.8\nb,,?,grid,1,10,10,9,9\n",
+            "line 3, batting:",
+        ),
         (f"{HEAD}\na,,cotton-batting,grid,4,10,10,9.8,9.8\n", "takes 3 at least"),
     ],
-)  # fmt: skip
+)
 def test_rows_that_make_no_sense_say_where(tmp_path, text, says):
     with pytest.raises(FileTrouble) as trouble:
         _read(tmp_path, text)

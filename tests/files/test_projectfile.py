@@ -141,9 +141,23 @@ def test_a_file_of_the_first_format_still_opens():
         del data[key]
     for choices in data["panels"].values():
         del choices["zones"]
-        for key in ("angle", "widths", "square", "surplus_across", "foundation", "overhang",
-                    "heights", "filled", "allowance", "sashing", "border", "border_print",
-                    "press", "locked", "laid"):  # fmt: skip
+        for key in (
+            "angle",
+            "widths",
+            "square",
+            "surplus_across",
+            "foundation",
+            "overhang",
+            "heights",
+            "filled",
+            "allowance",
+            "sashing",
+            "border",
+            "border_print",
+            "press",
+            "locked",
+            "laid",
+        ):
             del choices["piecing"][key]
     for cloth in data["prints"]:
         for key in ("favourite", "amount", "photo"):

@@ -45,16 +45,19 @@ def test_other_separators_and_decimal_commas(listed):
     assert (other.height, other.number, other.print) == (8 / F(254, 100), 1, "")
 
 
-@pytest.mark.parametrize(("text", "says"), [
-    ("a,b,c\n1,2,3\n", "no column “width”"),
-    ("", "no column “width”"),
-    ("width,height\n4 in,wide\n", "line 2"),
-    ("width,height,print\n4,5,tartan\n", "line 2: There is no print “tartan”"),
-    ("width,height,number\n4,5,900\n", "line 2"),
-    ("width,height\n" + "4,5\n" * 301, "more than 300 rows"),
-    (b"\xff\xfe\x00width", "not text"),
-    ("width,height\n" + "4,5\n" * 300_000, "larger than"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("a,b,c\n1,2,3\n", "no column “width”"),
+        ("", "no column “width”"),
+        ("width,height\n4 in,wide\n", "line 2"),
+        ("width,height,print\n4,5,tartan\n", "line 2: There is no print “tartan”"),
+        ("width,height,number\n4,5,900\n", "line 2"),
+        ("width,height\n" + "4,5\n" * 301, "more than 300 rows"),
+        (b"\xff\xfe\x00width", "not text"),
+        ("width,height\n" + "4,5\n" * 300_000, "larger than"),
+    ],
+)
 def test_what_is_no_list_of_scraps_says_where(listed, text, says):
     with pytest.raises(FileTrouble, match=says):
         read_scraps(listed(text), tote())

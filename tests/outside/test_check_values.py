@@ -58,13 +58,20 @@ def test_with_all_seams_equal_the_base_is_twice_the_notch(seam):
     assert _panel_way(F(2), seam).bag.finished[2].value == 4
 
 
-@pytest.mark.parametrize(("seam", "least", "most"), [(F(1, 4), F(2), F(9, 4)),
-                                                     (F(3, 8), F(21, 8), F(23, 8))])  # fmt: skip
+@pytest.mark.parametrize(
+    ("seam", "least", "most"), [(F(1, 4), F(2), F(9, 4)), (F(3, 8), F(21, 8), F(23, 8))]
+)
 def test_double_binding_is_cut_as_wide_as_makers_cut_it(seam, least, most):
     """2 to 2¼ at a ¼ seam, about 2¾ at ⅜, on cotton batting."""
     wall = plan(tote()).wall
-    made = plan_binding(Binding(seam=seam), chosen("edge", 28), True, wall, chosen("usable", 40),
-                        chosen("mark", F(1, 8)))  # fmt: skip
+    made = plan_binding(
+        Binding(seam=seam),
+        chosen("edge", 28),
+        True,
+        wall,
+        chosen("usable", 40),
+        chosen("mark", F(1, 8)),
+    )
     assert least <= made.cut.value <= most
 
 

@@ -100,8 +100,9 @@ def test_without_batting_there_is_no_arc():
 # -- turning the strain ---------------------------------------------------------------
 
 angles = st.integers(-85, 90).filter(lambda a: abs(a) >= 5 or a == 0)
-families = st.lists(st.tuples(angles, st.integers(4, 32).map(lambda n: F(n, 8))), min_size=1,
-                    max_size=4)  # fmt: skip
+families = st.lists(
+    st.tuples(angles, st.integers(4, 32).map(lambda n: F(n, 8))), min_size=1, max_size=4
+)
 
 
 def _by_matrix(across: float, along: float, angle: float) -> np.ndarray:
@@ -114,8 +115,9 @@ def _by_matrix(across: float, along: float, angle: float) -> np.ndarray:
 @given(families)
 def test_strains_turn_as_the_tensor_does(sets):
     known = _known("cotton-batting")
-    made = draw_in(tuple(Family(f"{n}", float(a), chosen("gap", g))
-                         for n, (a, g) in enumerate(sets)), known)  # fmt: skip
+    made = draw_in(
+        tuple(Family(f"{n}", float(a), chosen("gap", g)) for n, (a, g) in enumerate(sets)), known
+    )
     total = np.zeros((2, 2))
     for angle, gap in sets:
         across = float(across_lines(chosen("gap", gap), known).value)
@@ -204,8 +206,9 @@ def test_the_fit_is_the_least_squares_of_losses_and_prior_together(swatches):
 def test_a_constant_that_would_be_negative_is_nothing_as_in_scipy():
     row = (1.0, 1.0, 0.0)
     wide = (0.25, 0.5, 0.0)
-    seen = tuple(Observation(r, v, 10.0, n)
-                 for n, (r, v) in enumerate([(row, 0.001), (wide, 0.012)] * 40))  # fmt: skip
+    seen = tuple(
+        Observation(r, v, 10.0, n) for n, (r, v) in enumerate([(row, 0.001), (wide, 0.012)] * 40)
+    )
     loose = Prior((0.0015, 0.0138, 0.005), (0.01, 0.01, 0.005))
     made = fit(loose, seen)
     assert min(made.mean) == 0.0
@@ -258,8 +261,10 @@ def outlines(draw):
     """Star-shaped outlines of up to 20 corners, hollow more often than not."""
     number = draw(st.integers(3, 20))
     radii = draw(st.lists(st.integers(8, 40), min_size=number, max_size=number))
-    points = [(5 + r / 8 * cos(2 * np.pi * k / number), 5 + r / 8 * sin(2 * np.pi * k / number))
-              for k, r in enumerate(radii)]  # fmt: skip
+    points = [
+        (5 + r / 8 * cos(2 * np.pi * k / number), 5 + r / 8 * sin(2 * np.pi * k / number))
+        for k, r in enumerate(radii)
+    ]
     return tuple((float(x), float(y)) for x, y in points)
 
 
@@ -272,8 +277,12 @@ def test_lines_are_clipped_as_shapely_clips_them(outline, angle):
     for at, (one, other) in segments(outline, angle, offsets):
         lengths[at] += LineString([one, other]).length
     for at, offset in enumerate(offsets):
-        long = LineString([(nx * offset - ax * 50, ny * offset - ay * 50),
-                           (nx * offset + ax * 50, ny * offset + ay * 50)])  # fmt: skip
+        long = LineString(
+            [
+                (nx * offset - ax * 50, ny * offset - ay * 50),
+                (nx * offset + ax * 50, ny * offset + ay * 50),
+            ]
+        )
         assert lengths[at] == pytest.approx(shape.intersection(long).length, abs=1e-6)
 
 
@@ -283,16 +292,15 @@ def test_thread_by_hand_and_by_a_handbooks_figure():
     Thread handbooks give about 2.5 to 3 m of thread for a metre of lockstitch seam, more in
     thick goods (a usual figure for stitch type 301, from memory): here 3.0 for a sandwich.
     """
-    lines = tuple(
-        QuiltLine(f"{n}", 0, ((n, 0.0), (n, 300 / 25.4)), float(n)) for n in range(10)
-    )  # fmt: skip
+    lines = tuple(QuiltLine(f"{n}", 0, ((n, 0.0), (n, 300 / 25.4)), float(n)) for n in range(10))
     entry = LineSet("0.a", 0, "lines", 90.0, chosen("gap", 1), count("lines", 10))
     thick = from_mm("thick", F(3, 2), Basis.CHOSEN)
     made = stitching((entry,), lines, thick, F(3), chosen("pace", 60), 30)
     assert float(made.length.value * F(254, 10)) == pytest.approx(3000, abs=0.1)
     assert float(made.thread.value * F(254, 10)) == pytest.approx(9000, abs=0.3)
-    thin = stitching((entry,), lines, from_mm("thick", F(4, 5), Basis.CHOSEN), F(3),
-                     chosen("pace", 60), 30)  # fmt: skip
+    thin = stitching(
+        (entry,), lines, from_mm("thick", F(4, 5), Basis.CHOSEN), F(3), chosen("pace", 60), 30
+    )
     for seam, low, high in ((made, 2.5, 3.2), (thin, 2.4, 3.0)):
         assert low <= float(seam.thread.value / seam.length.value) <= high
 
@@ -301,8 +309,12 @@ def test_thread_by_hand_and_by_a_handbooks_figure():
 
 
 def _grid_panel(batting, trimmed):
-    choices = (("layers.plies", (Ply(material=batting),)), ("quilting.pattern", "grid"),
-               ("quilting.gap", F(1)), ("quilting.spacing", "keep"))  # fmt: skip
+    choices = (
+        ("layers.plies", (Ply(material=batting),)),
+        ("quilting.pattern", "grid"),
+        ("quilting.gap", F(1)),
+        ("quilting.spacing", "keep"),
+    )
     return plan(_with(tote(), *choices)).panel("front"), trimmed
 
 

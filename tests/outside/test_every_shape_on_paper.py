@@ -26,16 +26,20 @@ def project_of(key: str, **changes) -> Project:
     """A first project of a shape, sized for something small."""
     small = key == "hoop"
     answers = Answers(
-        shape=key, width=F(3 if small else 8), height=F(2 if small else 6),
-        thickness=F(1, 4) if small else F(3, 2), strips=2 if small else 5,
-    )  # fmt: skip
+        shape=key,
+        width=F(3 if small else 8),
+        height=F(2 if small else 6),
+        thickness=F(1, 4) if small else F(3, 2),
+        strips=2 if small else 5,
+    )
     return first_project(answers).model_copy(update=changes)
 
 
 def sized(key: str, sizes: dict, way="finished", **changes) -> Plan:
     options = changes.pop("options", {})
-    choice = ShapeChoice(kind=key, way=way, options=options,
-                         sizes={k: F(v) for k, v in sizes.items()})  # fmt: skip
+    choice = ShapeChoice(
+        kind=key, way=way, options=options, sizes={k: F(v) for k, v in sizes.items()}
+    )
     return plan(project_of(key, shape=choice, **changes))
 
 
@@ -68,8 +72,20 @@ def _differences(bag: Bag) -> dict[str, Fraction]:
 SEAMS = st.sampled_from([F(1, 4), F(3, 8), F(1, 2)])
 
 
-@pytest.mark.parametrize("key", ["tote", "one-piece", "satchel", "flat-pouch", "offset-pouch",
-                                 "boxed-zip", "drawstring", "hoop", "bound-pouch"])  # fmt: skip
+@pytest.mark.parametrize(
+    "key",
+    [
+        "tote",
+        "one-piece",
+        "satchel",
+        "flat-pouch",
+        "offset-pouch",
+        "boxed-zip",
+        "drawstring",
+        "hoop",
+        "bound-pouch",
+    ],
+)
 @given(side=SEAMS, bottom=SEAMS, corner=SEAMS)
 def test_edges_that_are_sewn_together_are_equally_long(key, side, bottom, corner):
     seams = Seams(side=side, bottom=bottom, corner=corner)
@@ -231,10 +247,14 @@ def test_every_panel_comes_out_of_the_cloth_with_its_lining(key, way):
         }
     )
     made = plan(project)
-    sizes = {p.panel.label: sorted((p.needed.width.value, p.needed.height.value))
-             for p in made.panels}  # fmt: skip
-    laid = [(name.split(" ×")[0], int(name.split(" ×")[1]) if " ×" in name else 1)
-            for row in made.cloth.rows for name in row]  # fmt: skip
+    sizes = {
+        p.panel.label: sorted((p.needed.width.value, p.needed.height.value)) for p in made.panels
+    }
+    laid = [
+        (name.split(" ×")[0], int(name.split(" ×")[1]) if " ×" in name else 1)
+        for row in made.cloth.rows
+        for name in row
+    ]
     for panel in made.bag.panels:
         if panel.kind == "outer" or (panel.kind == "lining" and project.lining == "drop-in"):
             assert sum(many for name, many in laid if name == panel.label) == panel.copies
@@ -284,8 +304,11 @@ def test_no_other_way_to_lay_two_panels_holds_more():
 def test_a_clutch_turns_its_front_and_flap_but_not_its_back():
     """The rule of the fold: up on flap and front ends down, on the back it stays up."""
     made = plan(project_of("clutch"))
-    turned = {(look.name, at): face.turned
-              for look in made.bag.looks for at, face in enumerate(look.faces)}  # fmt: skip
+    turned = {
+        (look.name, at): face.turned
+        for look in made.bag.looks
+        for at, face in enumerate(look.faces)
+    }
     assert turned[("front", 0)] is True
     assert turned[("front", 1)] is True
     assert turned[("back", 0)] is False
@@ -305,11 +328,15 @@ def test_faces_lie_on_their_panels_and_fill_their_look(key):
             assert y + h <= panel.height.value
             tx, ty, tw, th = (float(v) for v in face.target)
             assert (tw, th) == (pytest.approx(float(w)), pytest.approx(float(h)))
-            covered = covered.union(Polygon([(tx, ty), (tx + tw, ty), (tx + tw, ty + th),
-                                             (tx, ty + th)]))  # fmt: skip
+            covered = covered.union(
+                Polygon([(tx, ty), (tx + tw, ty), (tx + tw, ty + th), (tx, ty + th)])
+            )
         whole = float(look.width * look.height)
-        zipped = sum(Polygon([(float(x), float(y)) for x, y in d.points]).area
-                     for d in look.details if d.kind == "zip")  # fmt: skip
+        zipped = sum(
+            Polygon([(float(x), float(y)) for x, y in d.points]).area
+            for d in look.details
+            if d.kind == "zip"
+        )
         assert covered.area + zipped == pytest.approx(whole, rel=0.02)
 
 
@@ -333,8 +360,10 @@ def test_outlines_along_one_hooping_by_laying_them_out(count):
 
 @pytest.mark.parametrize("packed", ["stacked", "beside"])
 def test_things_packed_behind_or_beside_each_other(packed):
-    things = (Thing(name="book", width=F(6), height=F(8), thickness=F(1), count=2),
-              Thing(name="case", width=F(3), height=F(4), thickness=F(3, 2)))  # fmt: skip
+    things = (
+        Thing(name="book", width=F(6), height=F(8), thickness=F(1), count=2),
+        Thing(name="case", width=F(3), height=F(4), thickness=F(3, 2)),
+    )
     base = project_of("tote")
     hold = base.hold.model_copy(update={"things": things, "packed": packed})
     inside = [f.value for f in plan(base.model_copy(update={"hold": hold})).bag.inside]
@@ -343,8 +372,11 @@ def test_things_packed_behind_or_beside_each_other(packed):
     assert inside[0] < need[0] + 2
 
 
-ISO = {"ID-1 card": (F("85.60"), F("53.98"), F("0.76")), "A5": (F(148), F(210), F(10)),
-       "A4": (F(210), F(297), F(10))}  # fmt: skip
+ISO = {
+    "ID-1 card": (F("85.60"), F("53.98"), F("0.76")),
+    "A5": (F(148), F(210), F(10)),
+    "A4": (F(210), F(297), F(10)),
+}
 
 
 @pytest.mark.parametrize("name", ISO)

@@ -85,8 +85,13 @@ def test_the_pages_say_what_to_cut_and_sew(pages):
         assert words in first
     for words in ("To cut", "To buy", "Red dots", "Cotton batting", "binding strip", "100 mm"):
         assert words in second
-    for words in ("Layout: front and back", "Red dots: 4", "Blue checks: 4", "Sew strips 1 and 2",
-                  "page 3 of 7"):  # fmt: skip
+    for words in (
+        "Layout: front and back",
+        "Red dots: 4",
+        "Blue checks: 4",
+        "Sew strips 1 and 2",
+        "page 3 of 7",
+    ):
         assert words in third
 
 
@@ -109,8 +114,16 @@ def test_the_layout_page_can_be_sewn_from_in_black_and_white():
     made = plan(clutch)
     page = pypdf.PdfReader(io.BytesIO(pdf_bytes(made))).pages[2]
     text = " ".join(page.extract_text().split())
-    for words in ("Layout: body", "row 1", "row 8", "flap fold", "bottom fold", "turned ↓",
-                  "Join the 5 squares of each row", "Nest the crossings"):  # fmt: skip
+    for words in (
+        "Layout: body",
+        "row 1",
+        "row 8",
+        "flap fold",
+        "bottom fold",
+        "turned ↓",
+        "Join the 5 squares of each row",
+        "Nest the crossings",
+    ):
         assert words in text
     letters = Counter(word for word in text.split() if len(word) == 1 and word.isupper())
     laid = Counter(patch.print for patch in made.panel("body").patches)
@@ -136,8 +149,14 @@ def _level_lines(page):
         elif operator == b"cm":
             a, b, c, d, e, f = numbers
             A, B, C, D, E, G = matrix  # noqa: N806
-            matrix = (a * A + b * C, a * B + b * D, c * A + d * C, c * B + d * D,
-                      e * A + f * C + E, e * B + f * D + G)  # fmt: skip
+            matrix = (
+                a * A + b * C,
+                a * B + b * D,
+                c * A + d * C,
+                c * B + d * D,
+                e * A + f * C + E,
+                e * B + f * D + G,
+            )
         elif operator == b"m":
             at = through(*numbers)
         elif operator == b"l" and at is not None:
@@ -201,8 +220,16 @@ def test_the_report_is_plain_json_with_every_figure_explained(demo):
     figures = [f for panel in data["panels"] for f in panel["figures"].values()]
     assert len(figures) > 40
     for figure in figures:
-        assert set(figure) == {"label", "value", "number", "unit", "reads", "working", "words",
-                               "basis"}  # fmt: skip
+        assert set(figure) == {
+            "label",
+            "value",
+            "number",
+            "unit",
+            "reads",
+            "working",
+            "words",
+            "basis",
+        }
 
 
 @pytest.mark.parametrize("key", SHAPES)

@@ -75,9 +75,15 @@ def test_the_demo_clutch_has_no_edge_inside_a_colour():
     assert made.broken == ()
 
 
-@pytest.mark.parametrize(("size", "prints", "seed"), [
-    (F(5, 2), 6, 1), (F(5, 2), 9, 4), (F(2), 7, 2), (F(7, 2), 6, 3),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("size", "prints", "seed"),
+    [
+        (F(5, 2), 6, 1),
+        (F(5, 2), 9, 4),
+        (F(2), 7, 2),
+        (F(7, 2), 6, 3),
+    ],
+)
 def test_arranged_layouts_are_proper_colourings(size, prints, seed):
     basket = tuple(Print(key=f"p{at}", name=f"Print {at}") for at in range(prints))
     project = squared(project_of("clutch"), "body", square=size)
@@ -102,11 +108,14 @@ def test_what_tessil_takes_for_touching_is_what_the_outlines_say():
     assert mine == set(map(frozenset, graph.edges))
 
 
-@pytest.mark.parametrize(("size", "columns", "rows", "expected"), [
-    ((F(21, 2), F(17, 2)), 5, 4, (F(21, 2), F(17, 2))),
-    ((F(33, 2), F(21, 2)), 8, 5, (F(33, 2), F(21, 2))),
-    ((F(17, 2), F(37, 2)), 4, 9, (F(17, 2), F(37, 2))),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("size", "columns", "rows", "expected"),
+    [
+        ((F(21, 2), F(17, 2)), 5, 4, (F(21, 2), F(17, 2))),
+        ((F(33, 2), F(21, 2)), 8, 5, (F(33, 2), F(21, 2))),
+        ((F(17, 2), F(37, 2)), 4, 9, (F(17, 2), F(37, 2))),
+    ],
+)
 def test_small_squares_come_out_as_makers_know_them(size, columns, rows, expected):
     """5 × 4 makes 10½ × 8½, 8 × 5 16½ × 10½, 9 rows of 4 18½ × 8½ (common practice, no
     source)."""
@@ -125,10 +134,12 @@ def least_over(lengths, targets):
         reach[row, row * n : (row + 1) * n] = lengths
         once[:, row * n : (row + 1) * n] = np.eye(n)
     found = milp(
-        cost, integrality=np.ones(n * rows), bounds=Bounds(0, 1),
+        cost,
+        integrality=np.ones(n * rows),
+        bounds=Bounds(0, 1),
         constraints=[LinearConstraint(reach, lb=np.array(targets)), LinearConstraint(once, ub=1)],
         options={"time_limit": 20},
-    )  # fmt: skip
+    )
     assert found.status == 0, found.message
     return round(found.fun) - sum(targets)
 

@@ -46,8 +46,9 @@ def test_a_printed_sum_gives_its_figure(name, units):
                 if not text:
                     bare += [reading.key] if figure.basis is Basis.GEOMETRY else []
                     continue
-                again = given("again", Fraction(worked_out(text)), power=figure.power,
-                              show=figure.show)  # fmt: skip
+                again = given(
+                    "again", Fraction(worked_out(text)), power=figure.power, show=figure.show
+                )
                 said = value_text(again, notation)
                 wrong += [(reading.key, text, said)] if said != value_text(figure, notation) else []
                 done += 1
@@ -84,9 +85,13 @@ def test_operands_are_printed_as_finely_as_their_sum_asks():
 
 @pytest.mark.parametrize(
     ("value", "places", "text"),
-    [(Fraction(2997, 1000), 2, "3.00"), (Fraction(3), 2, "3"), (Fraction(5, 2), 2, "2.5"),
-     (Fraction(1, 1000), 2, "0.00")],
-)  # fmt: skip
+    [
+        (Fraction(2997, 1000), 2, "3.00"),
+        (Fraction(3), 2, "3"),
+        (Fraction(5, 2), 2, "2.5"),
+        (Fraction(1, 1000), 2, "0.00"),
+    ],
+)
 def test_a_decimal_is_never_taken_for_the_whole_number_beside_it(value, places, text):
     assert write_kept(value, places) == text
 

@@ -39,8 +39,9 @@ def test_mixed_numbers_agree_with_pythons_fractions(whole, over, under):
 @pytest.mark.parametrize(("name", "width", "height"), [("A4", 210, 297), ("A5", 148, 210)])
 def test_a_tote_made_for_an_iso_sheet_takes_it(name, width, height):
     millimetre = Fraction(5, 127)
-    sheets = Thing(name=name, width=width * millimetre, height=height * millimetre,
-                   thickness=20 * millimetre)  # fmt: skip
+    sheets = Thing(
+        name=name, width=width * millimetre, height=height * millimetre, thickness=20 * millimetre
+    )
     held = Held(things=(sheets,), minded=True)
     made = plan(tote(shape=ShapeChoice(way="object"), hold=held))
     inside = {figure.label: figure.value for figure in made.bag.inside}

@@ -52,9 +52,11 @@ class Hands:
         assert widget.isVisible(), f"{widget} cannot be seen"
         assert widget.isEnabled(), f"{widget} is disabled"
         QTest.mouseClick(
-            widget, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier,
+            widget,
+            Qt.MouseButton.LeftButton,
+            Qt.KeyboardModifier.NoModifier,
             at or widget.rect().center(),
-        )  # fmt: skip
+        )
         QApplication.processEvents()
 
     def menu(self, key):
@@ -79,9 +81,15 @@ class Hands:
         for _ in range(abs(turns)):
             turn = QPoint(0, 120 if turns > 0 else -120)
             event = QWheelEvent(
-                at, widget.mapToGlobal(at), QPoint(), turn, Qt.MouseButton.NoButton,
-                Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase, False,
-            )  # fmt: skip
+                at,
+                widget.mapToGlobal(at),
+                QPoint(),
+                turn,
+                Qt.MouseButton.NoButton,
+                Qt.KeyboardModifier.NoModifier,
+                Qt.ScrollPhase.NoScrollPhase,
+                False,
+            )
             QApplication.sendEvent(widget, event)
         QApplication.processEvents()
 

@@ -17,9 +17,13 @@ def not_fitting(window):
     window.bench.grab()
     work = window.work
     return [
-        *_labels(work), *_lines(work), *_lists(work), *_places(work), *_bench(window.bench),
+        *_labels(work),
+        *_lines(work),
+        *_lists(work),
+        *_places(work),
+        *_bench(window.bench),
         *_column(window.column),
-    ]  # fmt: skip
+    ]
 
 
 def _seen(top, kind):

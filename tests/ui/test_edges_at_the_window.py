@@ -93,9 +93,13 @@ def test_pieces_are_typed_left_out_and_too_little_is_a_snag_with_a_fix(plain):
 
 @pytest.mark.parametrize(
     ("text", "words"),
-    [("0 0, 4 0, 8 0", "line"), ("0 0, 8 8, 8 0, 0 6", "crosses"), ("0 0, 4", "two numbers"),
-     ("0 × 5", "")],
-)  # fmt: skip
+    [
+        ("0 0, 4 0, 8 0", "line"),
+        ("0 0, 8 8, 8 0, 0 6", "crosses"),
+        ("0 0, 4", "two numbers"),
+        ("0 × 5", ""),
+    ],
+)
 def test_a_piece_that_is_none_is_said_beside_its_field(plain, text, words):
     plain.leaf("piping")
     _tick(plain, "piping.on.front")

@@ -22,8 +22,10 @@ def _is_the_folder_bag(window):
     assert project.units == "metric"
     (thing,) = project.hold.things
     assert (thing.width, thing.height, thing.thickness) == (
-        23 * CM, 32 * CM, 4 * CM,
-    )  # fmt: skip
+        23 * CM,
+        32 * CM,
+        4 * CM,
+    )
     assert plan.panel("front").strips.number.whole == 6
     assert plan.panel("back").strips.number.whole == 6
     assert plan.snags == ()

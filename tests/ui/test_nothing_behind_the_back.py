@@ -72,9 +72,15 @@ def test_a_fix_that_is_gone_does_nothing(at_work):
     row = next(row for row in window.snags.rows if row.buttons)
     assert isinstance(row, SnagRow)
     gone, fix = row.snag, row.snag.fixes[0]
-    window.desk.attempt(edit("many", ("prints", tuple(
-        p.model_copy(update={"amount": None}) for p in window.desk.project.prints
-    ))))  # fmt: skip
+    window.desk.attempt(
+        edit(
+            "many",
+            (
+                "prints",
+                tuple(p.model_copy(update={"amount": None}) for p in window.desk.project.prints),
+            ),
+        )
+    )
     steps = window.desk.stack.index()
     window.snags.mend(gone, fix)
     assert window.desk.stack.index() == steps
@@ -271,8 +277,10 @@ def test_another_shape_and_back_keeps_all_that_was_typed(at_work):
     at_work.choose("shape.kind", before.shape.kind)
     after = window.desk.project
     assert (after.shape, after.panels, after.measured) == (
-        before.shape, before.panels, before.measured
-    )  # fmt: skip
+        before.shape,
+        before.panels,
+        before.measured,
+    )
 
 
 @pytest.mark.parametrize("way", ["panel", "finished"])
@@ -316,8 +324,15 @@ def test_a_fix_says_what_changed_out_of_sight(at_work):
 
 def test_a_swatch_that_moves_a_panel_is_told(at_work):
     window = at_work.window
-    strong = Swatch(batting="cotton-batting", gap=F(1), width_before=F(10), height_before=F(10),
-                    width_after=F(9), height_after=F(9), pattern="grid")  # fmt: skip
+    strong = Swatch(
+        batting="cotton-batting",
+        gap=F(1),
+        width_before=F(10),
+        height_before=F(10),
+        width_after=F(9),
+        height_after=F(9),
+        pattern="grid",
+    )
     window.desk.attempt_book(edit("Learn", ("swatches", (strong,) * 6)))
     QTest.qWait(400)
     assert "pieced" in window.quiet.whole
@@ -387,8 +402,13 @@ def test_the_window_comes_back_where_it_was(qtbot):
 def _drop(window, path):
     mime = QMimeData()
     mime.setUrls([QUrl.fromLocalFile(str(path))])
-    event = QDropEvent(QPointF(400, 300), Qt.DropAction.CopyAction, mime,
-                       Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier)  # fmt: skip
+    event = QDropEvent(
+        QPointF(400, 300),
+        Qt.DropAction.CopyAction,
+        mime,
+        Qt.MouseButton.LeftButton,
+        Qt.KeyboardModifier.NoModifier,
+    )
     window.dropEvent(event)
     QApplication.processEvents()
 

@@ -90,13 +90,16 @@ def test_widths_in_turn_are_typed_in_one_line(at_work):
     assert at_work.window.desk.plan.panel("front").choices.piecing.widths == (F(3), F(3, 2))
 
 
-@pytest.mark.parametrize(("key", "text", "says"), [
-    ("panel.piecing.square", "1/2", "two seams"),
-    ("panel.piecing.square", "0", "more than zero"),
-    ("panel.piecing.border", "1/4", "two seams"),
-    ("panel.piecing.border", "8", "nothing between"),
-    ("panel.piecing.sashing", "3/8", "two seams"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("key", "text", "says"),
+    [
+        ("panel.piecing.square", "1/2", "two seams"),
+        ("panel.piecing.square", "0", "more than zero"),
+        ("panel.piecing.border", "1/4", "two seams"),
+        ("panel.piecing.border", "8", "nothing between"),
+        ("panel.piecing.sashing", "3/8", "two seams"),
+    ],
+)
 def test_bad_sizes_of_squares_stay_typed_with_a_sentence(clutch, key, text, says):
     clutch.leaf("pieces")
     before = clutch.window.desk.project
@@ -362,11 +365,14 @@ def test_a_photo_is_cropped_and_scaled_by_two_points(clutch, tmp_path):
     assert window.desk.project.prints[page.at].photo.one[0] == pytest.approx(before[0] + 0.01)
 
 
-@pytest.mark.parametrize(("content", "says"), [
-    (b"not a picture at all", "no picture that can be read"),
-    (b"\x89PNG\r\n\x1a\n" + b"\0" * 40, "no picture|damaged"),
-    (b"", "no picture"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("content", "says"),
+    [
+        (b"not a picture at all", "no picture that can be read"),
+        (b"\x89PNG\r\n\x1a\n" + b"\0" * 40, "no picture|damaged"),
+        (b"", "no picture"),
+    ],
+)
 def test_what_is_no_picture_is_told_beside_its_button(clutch, tmp_path, content, says):
     window = clutch.window
     window.show_prints()

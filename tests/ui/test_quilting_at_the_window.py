@@ -36,8 +36,10 @@ def _drag(bench, start, end):
     left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
     QTest.mousePress(bench, left, none, start)
     for share in (0.3, 0.6, 1.0):
-        step = QPoint(round(start.x() + (end.x() - start.x()) * share),
-                      round(start.y() + (end.y() - start.y()) * share))  # fmt: skip
+        step = QPoint(
+            round(start.x() + (end.x() - start.x()) * share),
+            round(start.y() + (end.y() - start.y()) * share),
+        )
         QTest.mouseMove(bench, step)
         QApplication.processEvents()
     QTest.mouseRelease(bench, left, none, end)
@@ -171,8 +173,12 @@ def test_the_gap_from_1_to_a_half_shows_all_that_follows(plain):
 
     def seen():
         rows = {row.reading.key: row for row in window.column.receipt.rows}
-        return (len(window.bench.picture.strokes), rows["quilt.thread"].value,
-                rows["quilt.piece.width"].value, rows["quilt.piece.width"].sum)  # fmt: skip
+        return (
+            len(window.bench.picture.strokes),
+            rows["quilt.thread"].value,
+            rows["quilt.piece.width"].value,
+            rows["quilt.piece.width"].sum,
+        )
 
     plain.click(plain.field("panel.quilting.gap"))
     plain.type("1")

@@ -142,9 +142,13 @@ def test_an_optional_length_may_be_empty(qtbot):
 
 @pytest.mark.parametrize(
     ("text", "says"),
-    [("", "whole number"), ("2.5", "whole number"), ("two", "whole number"),
-     ("12345678901", "whole")],
-)  # fmt: skip
+    [
+        ("", "whole number"),
+        ("2.5", "whole number"),
+        ("two", "whole number"),
+        ("12345678901", "whole"),
+    ],
+)
 def test_a_count_is_a_whole_number(qtbot, text, says):
     take = Taker()
     field = CountField(take)

@@ -40,12 +40,14 @@ def _sizes(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield Reading(
             f"{key}.width", layer.width.called(f"{name}, width"), what, across(panel), leaf
         )
-        yield Reading(f"{key}.height", layer.height.called(f"{name}, height"), what,
-                      upright(panel), leaf)  # fmt: skip
+        yield Reading(
+            f"{key}.height", layer.height.called(f"{name}, height"), what, upright(panel), leaf
+        )
     yield Reading("layer.pressed", panel.pressed, "As under the presser foot", whole(panel), leaf)
     if panel.panel.kind == "outer":
-        yield Reading("layer.wall", plan.wall, "One wall of the bag with its lining, relaxed",
-                      leaf=leaf)  # fmt: skip
+        yield Reading(
+            "layer.wall", plan.wall, "One wall of the bag with its lining, relaxed", leaf=leaf
+        )
 
 
 def _amounts(plan: Plan) -> Iterator[Reading]:
@@ -55,8 +57,12 @@ def _amounts(plan: Plan) -> Iterator[Reading]:
             about = f"Off a roll {read(bought.cloth.usable, unit=True)} wide, for all bags"
             if bought.from_offcuts:
                 about = "; ".join(bought.from_offcuts)
-            yield Reading(f"layer.buy.{bought.stock}", bought.cloth.buy.called(bought.name), about,
-                          leaf="amounts")  # fmt: skip
+            yield Reading(
+                f"layer.buy.{bought.stock}",
+                bought.cloth.buy.called(bought.name),
+                about,
+                leaf="amounts",
+            )
 
 
 def _bulk(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:

@@ -28,17 +28,38 @@ IN_PER = {
 LONGEST = 10 * IN_PER["m"]
 
 _SPELLINGS = {
-    "in": "in", "inch": "in", "inches": "in", '"': "in", "″": "in", "”": "in", "''": "in",
-    "ft": "ft", "foot": "ft", "feet": "ft", "'": "ft", "′": "ft",
-    "yd": "yd", "yds": "yd", "yard": "yd", "yards": "yd",
-    "mm": "mm", "cm": "cm", "m": "m",
-}  # fmt: skip
+    "in": "in",
+    "inch": "in",
+    "inches": "in",
+    '"': "in",
+    "″": "in",
+    "”": "in",
+    "''": "in",
+    "ft": "ft",
+    "foot": "ft",
+    "feet": "ft",
+    "'": "ft",
+    "′": "ft",
+    "yd": "yd",
+    "yds": "yd",
+    "yard": "yd",
+    "yards": "yd",
+    "mm": "mm",
+    "cm": "cm",
+    "m": "m",
+}
 _METRIC = {"mm", "cm", "m"}
 _VULGAR = {
-    "½": Fraction(1, 2), "¼": Fraction(1, 4), "¾": Fraction(3, 4),
-    "⅛": Fraction(1, 8), "⅜": Fraction(3, 8), "⅝": Fraction(5, 8), "⅞": Fraction(7, 8),
-    "⅓": Fraction(1, 3), "⅔": Fraction(2, 3),
-}  # fmt: skip
+    "½": Fraction(1, 2),
+    "¼": Fraction(1, 4),
+    "¾": Fraction(3, 4),
+    "⅛": Fraction(1, 8),
+    "⅜": Fraction(3, 8),
+    "⅝": Fraction(5, 8),
+    "⅞": Fraction(7, 8),
+    "⅓": Fraction(1, 3),
+    "⅔": Fraction(2, 3),
+}
 _TOKEN = re.compile(
     r"\s*(?:"
     r"(?P<mixed>\d+(?:\s+|-)\d+\s*[/⁄]\s*\d+(?![.,]?\d))"
@@ -162,8 +183,12 @@ class _Reader:
 
     def _starts_number(self) -> bool:
         return self.at < len(self.tokens) and self.tokens[self.at][0] in (
-            "mixed", "vulgar", "fraction", "decimal", "whole",
-        )  # fmt: skip
+            "mixed",
+            "vulgar",
+            "fraction",
+            "decimal",
+            "whole",
+        )
 
     def _one(self, depth: int) -> _Quantity:
         if depth > 12:

@@ -86,8 +86,9 @@ def _placed(plan: Plan, at: int, mark: Mark) -> Placed:
     if mark.kind == "handle":
         other = mark.x2 if mark.x2 is not None else panel.trimmed.width.value - mark.x
         twin = (other - Fraction(1, 2), mark.y, Fraction(1), Fraction(3, 2))
-    figures = _distances(plan, panel, box if mark.kind != "handle" else (mark.x, *box[1:]),
-                         label.lower())  # fmt: skip
+    figures = _distances(
+        plan, panel, box if mark.kind != "handle" else (mark.x, *box[1:]), label.lower()
+    )
     return Placed(f"mark:{at}", label, mark.kind, panel.key, box, at, figures, lines, twin)
 
 
@@ -110,26 +111,34 @@ def _snaps(plan: Plan) -> Iterator[Placed]:
     half = SNAP_PATCH / 2
     for key, label, panel_key, start, step, sign in (
         ("male", "Snap, male part", flap.male_panel, flap.male_from, offset, flap.male_sign),
-        ("female", "Snap, female part", flap.female_panel, flap.female_from, below,
-         flap.female_sign),
-    ):  # fmt: skip
+        (
+            "female",
+            "Snap, female part",
+            flap.female_panel,
+            flap.female_from,
+            below,
+            flap.female_sign,
+        ),
+    ):
         panel = plan.panel(panel_key)
         centre = panel.trimmed.width / 2
         at = (start + step if sign > 0 else start - step).called(f"{label.lower()}, from top edge")
         box = (centre.value - half, at.value - half, SNAP_PATCH, SNAP_PATCH)
         seam = given("top seam", panel.shown["top"])
         figures = (
-            centre.called(f"{label.lower()}, from left edge"), at,
+            centre.called(f"{label.lower()}, from left edge"),
+            at,
             (at - seam).called(f"{label.lower()}, from top seam line"),
             *((computed,) if key == "female" else ()),
-        )  # fmt: skip
+        )
         yield Placed(f"snap:{key}", label, "snap", panel_key, box, None, figures)
 
 
 def marks_of(plan: Plan, panel: str) -> tuple[Placed, ...]:
     """All marks on one panel, the maker's own first."""
-    own = [_placed(plan, at, mark) for at, mark in enumerate(plan.project.marks)
-           if mark.panel == panel]  # fmt: skip
+    own = [
+        _placed(plan, at, mark) for at, mark in enumerate(plan.project.marks) if mark.panel == panel
+    ]
     flap = plan.bag.flap
     if flap is None or panel not in (flap.male_panel, flap.female_panel):
         return tuple(own)
@@ -175,8 +184,9 @@ def _usual(plan: Plan, panel: PanelPlan, kind: str) -> Mark:
         inset = (panel.trimmed.width.value - plan.bag.finished[0].value) / 2
         half = plan.bag.base.value / 2
         y = panel.trimmed.height.value - panel.shown["bottom"] - half
-        return Mark(**base | {"x": inset, "y": y, "width": plan.bag.finished[0].value,
-                              "height": half})  # fmt: skip
+        return Mark(
+            **base | {"x": inset, "y": y, "width": plan.bag.finished[0].value, "height": half}
+        )
     return Mark(**base, x=x, y=max(y, Fraction(0)))
 
 

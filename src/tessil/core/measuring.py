@@ -67,17 +67,22 @@ def panel_swatches(setting: Setting, bag: Bag, today: str) -> tuple[Swatch, ...]
     for panel, families, materials in _measured(setting, bag):
         got = project.measured[panel.key]
         sets = tuple(
-            Sewn(angle=family.angle, gap=family.gap.value,
-                 share=1.0 if family.share is None else float(family.share.value))
+            Sewn(
+                angle=family.angle,
+                gap=family.gap.value,
+                share=1.0 if family.share is None else float(family.share.value),
+            )
             for family in families
-        )  # fmt: skip
+        )
         wide = bool(got.pieced.width and got.quilted.width)
         high = bool(got.pieced.height and got.quilted.height)
         try:
             made.append(
                 Swatch(
-                    name=f"{project.name}, {panel.label.lower()}"[:60], date=today,
-                    batting=stack_key(materials), sets=sets,
+                    name=f"{project.name}, {panel.label.lower()}"[:60],
+                    date=today,
+                    batting=stack_key(materials),
+                    sets=sets,
                     source=f"{project.log_name}/{panel.key}",
                     width_before=(
                         got.pieced.width if wide and got.pieced.width else panel.width.value
@@ -88,7 +93,7 @@ def panel_swatches(setting: Setting, bag: Bag, today: str) -> tuple[Swatch, ...]
                     width_after=got.quilted.width if wide else None,
                     height_after=got.quilted.height if high else None,
                 )
-            )  # fmt: skip
+            )
         except ValueError:
             continue  # measured larger than pieced: a snag says so, the log does not learn it
     return tuple(made)
@@ -102,11 +107,13 @@ def with_panels(book: Book, setting: Setting, bag: Bag, today: str) -> Book:
     if not fresh and not kept:
         return book
     dated = tuple(
-        entry.model_copy(update={"date": kept[entry.source].date or today,
-                                 "used": kept[entry.source].used})
-        if entry.source in kept else entry
+        entry.model_copy(
+            update={"date": kept[entry.source].date or today, "used": kept[entry.source].used}
+        )
+        if entry.source in kept
+        else entry
         for entry in fresh
-    )  # fmt: skip
+    )
     others = tuple(entry for entry in book.swatches if not entry.source.startswith(mine))
     made = book.model_copy(update={"swatches": (*others, *dated)})
     return book if made == book else made

@@ -256,9 +256,12 @@ def _on_top(panel: Panel, needed: Pair, x: Figure, y: Figure) -> Outline:
 
 
 def _parts(
-    setting: Setting, panel: Panel, choices: PanelChoices, needed: Pair,
+    setting: Setting,
+    panel: Panel,
+    choices: PanelChoices,
+    needed: Pair,
     strains: tuple[Figure, Figure],
-) -> tuple[Pair, tuple[Part, ...]]:  # fmt: skip
+) -> tuple[Pair, tuple[Part, ...]]:
     """The pieced size and the parts it is made of."""
     owner = owner_key(setting.project, panel)
     outline = _on_top(panel, needed, *strains)
@@ -322,9 +325,13 @@ def _cut_off(
     return off
 
 
-def _edges_show(setting: Setting, panel: Panel, parts: tuple[Part, ...],
-                strains: tuple[Strain, Strain], off: dict[Side, Figure]
-                ) -> tuple[EdgeShow, ...]:  # fmt: skip
+def _edges_show(
+    setting: Setting,
+    panel: Panel,
+    parts: tuple[Part, ...],
+    strains: tuple[Strain, Strain],
+    off: dict[Side, Figure],
+) -> tuple[EdgeShow, ...]:
     """What the outermost pieces show along the sides of the panel."""
     found = []
     for zone, part in enumerate(parts):
@@ -343,9 +350,12 @@ def _edges_show(setting: Setting, panel: Panel, parts: tuple[Part, ...],
                 if part.trims[side].value:
                     gone = gone + part.trims[side] * (1 - strain.expected)
                 shows = edge_shows(
-                    cut, setting.piecing_seam, strain.expected, gone,
+                    cut,
+                    setting.piecing_seam,
+                    strain.expected,
+                    gone,
                     _allowance(setting, panel, side),
-                )  # fmt: skip
+                )
                 found.append(EdgeShow(side, zone, shows.called(f"{side} piece will show"), cut))
     return tuple(found)
 
@@ -406,9 +416,7 @@ def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> Pa
         _needed(setting, panel.height, draw.y, "height"),
     )
     trimmed = Pair(panel.width, panel.height)
-    planned, parts = _parts(
-        setting, panel, choices, needed, (draw.x.expected, draw.y.expected)
-    )  # fmt: skip
+    planned, parts = _parts(setting, panel, choices, needed, (draw.x.expected, draw.y.expected))
     pieced = _got(measured.pieced, planned, "pieced")
     expected = _shrunk(pieced, draw.x.expected, draw.y.expected, "quilted")
     quilted = _with_border(_got(measured.quilted, expected, "quilted"), measured.added)
@@ -416,17 +424,28 @@ def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> Pa
     patches = _on_panel(all_patches(parts), _scaled(planned, quilted, off))
     lining_print = first_print(choices_of_lining(project))
     left = Pair(number(1) - draw.x.expected, number(1) - draw.y.expected)
-    layers = plan_layers(known, choices.layers, Sizes(pieced, trimmed, shown, left, setting.marks),
-                         linings, lining_print)  # fmt: skip
+    layers = plan_layers(
+        known,
+        choices.layers,
+        Sizes(pieced, trimmed, shown, left, setting.marks),
+        linings,
+        lining_print,
+    )
     insets = {side: figure.value for side, figure in shown.items()}
     real = (
         float(quilted.width.value / expected.width.value),
         float(quilted.height.value / expected.height.value),
     )
     owner = owner_key(project, panel)
-    quilt = quilt_panel(panel, choices, insets, f"panels.{owner}",
-                        joints(choices, (patch.on_panel for patch in patches)),
-                        stroke_room(off, layers), real)  # fmt: skip
+    quilt = quilt_panel(
+        panel,
+        choices,
+        insets,
+        f"panels.{owner}",
+        joints(choices, (patch.on_panel for patch in patches)),
+        stroke_room(off, layers),
+        real,
+    )
     pressed = thickness(materials, "pressed")
     return PanelPlan(
         panel=panel,
@@ -435,8 +454,14 @@ def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> Pa
         draw=draw,
         families=families,
         quilt=quilt,
-        sewing=stitching(quilt.sets, quilt.lines, pressed, choices.quilting.stitch_mm,
-                         setting.knowledge.pace, project.machine.bobbin_m),
+        sewing=stitching(
+            quilt.sets,
+            quilt.lines,
+            pressed,
+            choices.quilting.stitch_mm,
+            setting.knowledge.pace,
+            project.machine.bobbin_m,
+        ),
         needed=needed,
         parts=parts,
         patches=patches,
@@ -454,7 +479,7 @@ def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> Pa
         at=_scaled(pieced, quilted, off),
         piecing_seam=setting.piecing_seam,
         shown=insets,
-    )  # fmt: skip
+    )
 
 
 def families_of(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:

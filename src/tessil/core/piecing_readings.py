@@ -29,8 +29,7 @@ def piece_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
 def _pieces(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     needed = panel.needed
     yield Reading("needed.width", needed.width, "So large, to be trimmed safely", across(panel))
-    yield Reading("needed.height", needed.height, "So large, to be trimmed safely",
-                  upright(panel))  # fmt: skip
+    yield Reading("needed.height", needed.height, "So large, to be trimmed safely", upright(panel))
     divided = len(panel.parts) > 1
     for zone, part in enumerate(panel.parts):
         for line in part.top.lines:
@@ -42,8 +41,9 @@ def _pieces(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
             for key, figure in (("seam", top.at_seam), ("crossing", top.at_crossing)):
                 if key == "crossing" and part.choice.way == "strips":
                     continue
-                yield Reading(f"{prefix}.{key}", figure, "The top alone, under the presser foot",
-                              zone=zone)  # fmt: skip
+                yield Reading(
+                    f"{prefix}.{key}", figure, "The top alone, under the presser foot", zone=zone
+                )
     for edge in panel.edges_show:
         key = f"edge.{edge.side}.{edge.zone}" if edge.zone else f"edge.{edge.side}"
         about = "After quilting, trimming and seam"
@@ -86,12 +86,14 @@ def _prints(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
 def _stock(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     project = plan.project
     if project.seam_test is not None:
-        yield Reading("seam.real", plan.brief.seams.piecing, "Used from here on for all counts",
-                      leaf="stock")  # fmt: skip
+        yield Reading(
+            "seam.real", plan.brief.seams.piecing, "Used from here on for all counts", leaf="stock"
+        )
         cost = seam_cost(plan.project, panel)
         if cost is not None:
-            yield Reading("seam.cost", cost, "This panel, against the seam wished for",
-                          leaf="stock")  # fmt: skip
+            yield Reading(
+                "seam.cost", cost, "This panel, against the seam wished for", leaf="stock"
+            )
     if project.pack is not None:
         found = packed(plan.panels, project.pack, plan.brief.seams.piecing)
         if found is not None:
@@ -99,5 +101,6 @@ def _stock(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
             yield Reading("pack.bags", found.bags, "Whole bags", leaf="stock")
             yield Reading("pack.left", found.left, found.use, leaf="stock")
             if found.pocket is not None:
-                yield Reading("pack.pocket", found.pocket, "As wide as so many squares in a row",
-                              leaf="stock")  # fmt: skip
+                yield Reading(
+                    "pack.pocket", found.pocket, "As wide as so many squares in a row", leaf="stock"
+                )

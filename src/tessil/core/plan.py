@@ -178,8 +178,9 @@ def _options(shape: Shape, chosen: dict[str, str]) -> dict[str, str]:
 def _check_materials(project: Project) -> None:
     known = materials_of(project)
     for key, choices in project.panels.items():
-        asked = [(f"plies.{at}.material", ply.material)
-                 for at, ply in enumerate(choices.layers.plies)]  # fmt: skip
+        asked = [
+            (f"plies.{at}.material", ply.material) for at, ply in enumerate(choices.layers.plies)
+        ]
         for path, name in [("top", choices.layers.top), *asked]:
             if name not in known:
                 raise CannotPlan(

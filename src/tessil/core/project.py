@@ -39,9 +39,19 @@ MOST_SCRAPS = 300
 
 
 Motif = Literal[
-    "plain", "dots", "checks", "sprigs", "ticking", "waves", "plaid", "notes", "stars", "leaves",
-    "birds", "rings",
-]  # fmt: skip
+    "plain",
+    "dots",
+    "checks",
+    "sprigs",
+    "ticking",
+    "waves",
+    "plaid",
+    "notes",
+    "stars",
+    "leaves",
+    "birds",
+    "rings",
+]
 MOST_PHOTO = 700_000  # letters of base64: about half a megabyte
 
 
@@ -185,8 +195,9 @@ class Piecing(Decided):
     fixed: Literal["width", "count", "mixed"] = "width"
     strip_cut: Size = Fraction(5, 2)
     widths: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = (
-        Fraction(5, 2), Fraction(3, 2),
-    )  # fmt: skip
+        Fraction(5, 2),
+        Fraction(3, 2),
+    )
     count: int = 6
     square: Size = Fraction(5, 2)
     surplus: Surplus = "both"

@@ -45,28 +45,61 @@ def _lines(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     for at, entry in enumerate(panel.quilt.sets):
         tail, of = _tail(at), f", {entry.name}" if several else ""
         leaf, zone = "lines", entry.zone if panel.choices.quilt_zones else None
-        yield Reading(f"quilt.gap{tail}", entry.gap.called(f"gap, as sewn{of}"),
-                      "From line to line, once sewn", gap_place(panel, entry), leaf,
-                      zone)  # fmt: skip
+        yield Reading(
+            f"quilt.gap{tail}",
+            entry.gap.called(f"gap, as sewn{of}"),
+            "From line to line, once sewn",
+            gap_place(panel, entry),
+            leaf,
+            zone,
+        )
         guide = guide_of(plan, panel, entry)
         if guide is not None:
-            yield Reading(f"quilt.guide{tail}", guide.called(f"guide bar at{of}"),
-                          "Set the guide bar so far from the needle", gap_place(panel, entry),
-                          leaf, zone)  # fmt: skip
-        yield Reading(f"quilt.lines{tail}", entry.lines.called(f"lines{of}"), "Lines to sew",
-                      whole(panel), leaf, zone)  # fmt: skip
+            yield Reading(
+                f"quilt.guide{tail}",
+                guide.called(f"guide bar at{of}"),
+                "Set the guide bar so far from the needle",
+                gap_place(panel, entry),
+                leaf,
+                zone,
+            )
+        yield Reading(
+            f"quilt.lines{tail}",
+            entry.lines.called(f"lines{of}"),
+            "Lines to sew",
+            whole(panel),
+            leaf,
+            zone,
+        )
         if entry.margin is not None:
             margin = entry.margin.called(f"margin to the seam line{of}")
-            yield Reading(f"quilt.margin{tail}", margin, "From the last line to the seam line",
-                          _margin(panel, entry), leaf, zone)  # fmt: skip
+            yield Reading(
+                f"quilt.margin{tail}",
+                margin,
+                "From the last line to the seam line",
+                _margin(panel, entry),
+                leaf,
+                zone,
+            )
     if panel.sewing is not None:
-        yield Reading("quilt.thread", panel.sewing.thread, "Top and bobbin thread together",
-                      leaf="lines")  # fmt: skip
+        yield Reading(
+            "quilt.thread", panel.sewing.thread, "Top and bobbin thread together", leaf="lines"
+        )
     if panel.draw.parts:
-        yield Reading("quilt.piece.width", panel.needed.width, "Pieced so wide, it can be trimmed",
-                      across(panel), "lines")  # fmt: skip
-        yield Reading("quilt.piece.height", panel.needed.height,
-                      "Pieced so high, it can be trimmed", upright(panel), "lines")  # fmt: skip
+        yield Reading(
+            "quilt.piece.width",
+            panel.needed.width,
+            "Pieced so wide, it can be trimmed",
+            across(panel),
+            "lines",
+        )
+        yield Reading(
+            "quilt.piece.height",
+            panel.needed.height,
+            "Pieced so high, it can be trimmed",
+            upright(panel),
+            "lines",
+        )
 
 
 def gap_place(panel: PanelPlan, entry: LineSet) -> Place | None:
@@ -100,21 +133,44 @@ def _draws(panel: PanelPlan) -> Iterator[Reading]:
         yield Reading("quilt.along", draw.parts[0].along, "Lost along the lines", leaf=leaf)
         yield Reading("quilt.width", draw.x.expected, "The width loses", across(panel), leaf)
         yield Reading("quilt.height", draw.y.expected, "The height loses", upright(panel), leaf)
-        yield Reading("quilt.most", draw.x.most, "The width at the bad end of the range",
-                      across(panel), leaf)  # fmt: skip
-        yield Reading("quilt.most.height", draw.y.most, "The height at the bad end of the range",
-                      upright(panel), leaf)  # fmt: skip
-        yield Reading("quilt.expected.width", panel.expected.width, "Quilted, before it is trimmed",
-                      across(panel), leaf)  # fmt: skip
-        yield Reading("quilt.expected.height", panel.expected.height,
-                      "Quilted, before it is trimmed", upright(panel), leaf)  # fmt: skip
-        yield Reading("quilt.least.width", panel.least.width, "If it is drawn in most",
-                      across(panel), leaf)  # fmt: skip
-        yield Reading("quilt.least.height", panel.least.height, "If it is drawn in most",
-                      upright(panel), leaf)  # fmt: skip
+        yield Reading(
+            "quilt.most", draw.x.most, "The width at the bad end of the range", across(panel), leaf
+        )
+        yield Reading(
+            "quilt.most.height",
+            draw.y.most,
+            "The height at the bad end of the range",
+            upright(panel),
+            leaf,
+        )
+        yield Reading(
+            "quilt.expected.width",
+            panel.expected.width,
+            "Quilted, before it is trimmed",
+            across(panel),
+            leaf,
+        )
+        yield Reading(
+            "quilt.expected.height",
+            panel.expected.height,
+            "Quilted, before it is trimmed",
+            upright(panel),
+            leaf,
+        )
+        yield Reading(
+            "quilt.least.width", panel.least.width, "If it is drawn in most", across(panel), leaf
+        )
+        yield Reading(
+            "quilt.least.height", panel.least.height, "If it is drawn in most", upright(panel), leaf
+        )
     if draw.lean is not None:
-        yield Reading("quilt.lean", draw.lean.expected, "Of its height, the top over the bottom",
-                      whole(panel), leaf)  # fmt: skip
+        yield Reading(
+            "quilt.lean",
+            draw.lean.expected,
+            "Of its height, the top over the bottom",
+            whole(panel),
+            leaf,
+        )
         shift = panel.leans
         if shift is not None:
             yield Reading(
@@ -129,8 +185,13 @@ def _sewing(panel: PanelPlan) -> Iterator[Reading]:
     if sewing is None:
         return
     yield Reading("quilt.sewn", sewing.lines, "Each from edge to edge", whole(panel), leaf)
-    yield Reading("quilt.length", sewing.length, "All lines together, off the edge and all",
-                  whole(panel), leaf)  # fmt: skip
+    yield Reading(
+        "quilt.length",
+        sewing.length,
+        "All lines together, off the edge and all",
+        whole(panel),
+        leaf,
+    )
     yield Reading("quilt.top", sewing.top, "On the spool", leaf=leaf)
     yield Reading("quilt.bobbin", sewing.bobbin, "On the bobbin", leaf=leaf)
     yield Reading("quilt.bobbins", sewing.bobbins, "Wound before you begin", leaf=leaf)

@@ -31,10 +31,12 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     keys = plan.shape.finished_keys
     for figure, key, word in zip(plan.bag.finished, keys, plan.bag.words, strict=False):
         yield Reading(f"finished.{key}", figure, f"How {word} it ends", _finished(plan, panel, key))
-    yield Reading("trimmed.width", panel.trimmed.width, "Panel, cut edge to cut edge",
-                  across(panel, 0.0))  # fmt: skip
-    yield Reading("trimmed.height", panel.trimmed.height, "Panel, cut edge to cut edge",
-                  upright(panel, 0.0))  # fmt: skip
+    yield Reading(
+        "trimmed.width", panel.trimmed.width, "Panel, cut edge to cut edge", across(panel, 0.0)
+    )
+    yield Reading(
+        "trimmed.height", panel.trimmed.height, "Panel, cut edge to cut edge", upright(panel, 0.0)
+    )
     yield from _legs(panel, "notch")
     for figure in (*plan.bag.inside, *plan.bag.figures):
         key = figure.label.replace(",", "").replace(" ", "-")
@@ -84,16 +86,28 @@ def _finished(plan: Plan, panel: PanelPlan, key: str) -> Place:
 
 
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    yield Reading("trim.width", panel.trimmed.width.called("trim to, width"),
-                  "Cut edge to cut edge", across(panel))  # fmt: skip
-    yield Reading("trim.height", panel.trimmed.height.called("trim to, height"),
-                  "Cut edge to cut edge", upright(panel))  # fmt: skip
+    yield Reading(
+        "trim.width",
+        panel.trimmed.width.called("trim to, width"),
+        "Cut edge to cut edge",
+        across(panel),
+    )
+    yield Reading(
+        "trim.height",
+        panel.trimmed.height.called("trim to, height"),
+        "Cut edge to cut edge",
+        upright(panel),
+    )
     yield from _legs(panel, "trim.notch")
     for placed in marks_of(plan, panel.key):
         x, y, w, h = (float(v) for v in placed.box)
         for at, figure in enumerate(placed.figures):
-            yield Reading(f"{placed.key}.{at}", figure, "Measure it on the trimmed panel, or sewn",
-                          Place(x, y, w, h))  # fmt: skip
+            yield Reading(
+                f"{placed.key}.{at}",
+                figure,
+                "Measure it on the trimmed panel, or sewn",
+                Place(x, y, w, h),
+            )
     if panel.key == "lining":
         yield Reading(
             "trim.gap", turning_gap(plan), "Left open in its bottom seam, to turn the bag"
@@ -103,8 +117,12 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))
     yield Reading("trim.quilted.height", panel.quilted.height, "Before trimming", upright(panel))
     for side in SIDES:
-        yield Reading(f"trim.off.{side}", panel.cut_off[side], "What the ruler takes off here",
-                      _side(panel, side))  # fmt: skip
+        yield Reading(
+            f"trim.off.{side}",
+            panel.cut_off[side],
+            "What the ruler takes off here",
+            _side(panel, side),
+        )
 
 
 def _side(panel: PanelPlan, side: str) -> Place:

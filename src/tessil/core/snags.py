@@ -49,13 +49,21 @@ class Place:
 
 # The leaf of its stage that a snag is about, by the beginning of its key; the first that fits.
 _LEAVES = (
-    ("layer.thick", "bulk"), ("layer.needle", "bulk"), ("layer", "layers"),
-    ("quilt.lean", "draws"), ("quilt", "lines"),
-    ("edge.piece", "bias"), ("edge.bias", "bias"), ("edge.piping", "piping"),
-    ("edge.strap", "straps"), ("edge.ring", "straps"),
-    ("edge.slider", "straps"), ("edge.metal", "closing"),
-    ("edge.channel", "closing"), ("edge", "binding"),
-)  # fmt: skip
+    ("layer.thick", "bulk"),
+    ("layer.needle", "bulk"),
+    ("layer", "layers"),
+    ("quilt.lean", "draws"),
+    ("quilt", "lines"),
+    ("edge.piece", "bias"),
+    ("edge.bias", "bias"),
+    ("edge.piping", "piping"),
+    ("edge.strap", "straps"),
+    ("edge.ring", "straps"),
+    ("edge.slider", "straps"),
+    ("edge.metal", "closing"),
+    ("edge.channel", "closing"),
+    ("edge", "binding"),
+)
 
 
 @dataclass(frozen=True, slots=True)

@@ -87,9 +87,12 @@ def _prints() -> tuple[str, ...]:
 
 def _thing(answers: Answers) -> Thing:
     return Thing(
-        name=answers.name, width=answers.width, height=answers.height,
-        thickness=answers.thickness, count=answers.count,
-    )  # fmt: skip
+        name=answers.name,
+        width=answers.width,
+        height=answers.height,
+        thickness=answers.thickness,
+        count=answers.count,
+    )
 
 
 def _bag_name(answers: Answers) -> str:
@@ -105,12 +108,16 @@ def first_project(answers: Answers) -> Project:
     lead = SHAPES[answers.shape].leader
     outer = PanelChoices(
         piecing=Piecing(
-            way=answers.way, run=answers.run, fixed="count", count=answers.strips,
-            strip_cut=CM * 6 if metric else Fraction(5, 2), prints=_prints(),
+            way=answers.way,
+            run=answers.run,
+            fixed="count",
+            count=answers.strips,
+            strip_cut=CM * 6 if metric else Fraction(5, 2),
+            prints=_prints(),
         ),
         layers=Layers(plies=(Ply(margin=CM if metric else Fraction(1, 2)),)),
         quilting=Quilting(gap=3 * CM if metric else Fraction(5, 4)),
-    )  # fmt: skip
+    )
     lining = PanelChoices(
         piecing=Piecing(way="whole", prints=("oat",)),
         layers=Layers(plies=()),
@@ -131,8 +138,9 @@ def first_project(answers: Answers) -> Project:
         panels=panels,
         prints=FIRST_PRINTS,
         binding=Binding(
-            print="plum", seam=CM * 6 / 10 if metric else Fraction(1, 4),
+            print="plum",
+            seam=CM * 6 / 10 if metric else Fraction(1, 4),
             cover=CM * 3 / 10 if metric else Fraction(1, 8),
             overlap=6 * CM if metric else Fraction(5, 2),
         ),
-    )  # fmt: skip
+    )

@@ -96,8 +96,11 @@ def _mouth(plan: Plan, look: Look, x: float, top: float) -> Iterator[Item]:
     width, depth = float(look.width), float(look.depth)
     back, rise = depth * SLANT[0], depth * SLANT[1]
     shape: tuple[Point, ...] = (
-        (x, top), (x + back, top - rise), (x + width + back, top - rise), (x + width, top),
-    )  # fmt: skip
+        (x, top),
+        (x + back, top - rise),
+        (x + width + back, top - rise),
+        (x + width, top),
+    )
     if look.closed:
         cloth = plan.project.print_of(plan.panel(plan.shape.leader).patches[0].print)
         yield Cloth(shape, cloth)
@@ -161,9 +164,11 @@ def _detail(plan: Plan, detail: Detail, x: float, top: float) -> Iterator[Item]:
 def _frame(points: tuple[Point, ...], cloth: object, seam: float) -> Iterator[Item]:
     (x, y), _, (right, bottom), _ = points
     for part in (
-        rectangle(x, y, right - x, seam), rectangle(x, bottom - seam, right - x, seam),
-        rectangle(x, y, seam, bottom - y), rectangle(right - seam, y, seam, bottom - y),
-    ):  # fmt: skip
+        rectangle(x, y, right - x, seam),
+        rectangle(x, bottom - seam, right - x, seam),
+        rectangle(x, y, seam, bottom - y),
+        rectangle(right - seam, y, seam, bottom - y),
+    ):
         yield Cloth(part, cloth)  # type: ignore[arg-type]
         yield Line(part, "thin", closed=True)
 

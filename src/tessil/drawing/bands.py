@@ -61,9 +61,7 @@ def trimmed_bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
             yield Cloth(shape, cloth.print, cloth.key, cloth.turned)
 
 
-def on_outline(
-    shape: Outline, outline: Outline, plain: bool, size: tuple[float, float]
-) -> Outline:  # fmt: skip
+def on_outline(shape: Outline, outline: Outline, plain: bool, size: tuple[float, float]) -> Outline:
     """A convex piece cut to the panel; the panel may have notches, so it is cut by the piece."""
     x1, y1, x2, y2 = box_of(shape)
     if plain:

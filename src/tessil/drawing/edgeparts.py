@@ -22,18 +22,26 @@ def piping_unrolled(plan: Plan, panel: str) -> Part:
     piping = plan.edging.piping
     assert piping is not None
     read = plan.marks.notation.read_off
-    runs = [run for run in plan.edging.runs_on(panel)
-            if run.finish == "seam" and "notch" not in run.name]  # fmt: skip
+    runs = [
+        run
+        for run in plan.edging.runs_on(panel)
+        if run.finish == "seam" and "notch" not in run.name
+    ]
     long = sum(float(run.sewn.value) for run in runs)
     over, high = float(plan.project.piping.overlap), 0.9
     items: list[Item] = [
-        Label((0, -1.1), "The piping, unrolled: where its allowance is clipped", align="left",
-              strong=True),
-        Sheet(rectangle(0, 0, long, high), "paper"), Sheet(rectangle(long, 0, over, high), "glow"),
+        Label(
+            (0, -1.1),
+            "The piping, unrolled: where its allowance is clipped",
+            align="left",
+            strong=True,
+        ),
+        Sheet(rectangle(0, 0, long, high), "paper"),
+        Sheet(rectangle(long, 0, over, high), "glow"),
         Line(rectangle(0, 0, long + over, high), "raw", closed=True),
         Line(((0, high * 0.3), (long + over, high * 0.3)), "quilt"),
         Dimension((0, high), (long + over, high), read(piping_length(runs, plan)), 0.8),
-    ]  # fmt: skip
+    ]
     x = 0.0
     for run in runs:
         items += [Line(((at, high), (at, high * 0.4)), "mark") for at in _clips(run, x)]
@@ -84,11 +92,14 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Part:
     many = f" ×{strap.part.number}" if strap.part.number > 1 else ""
     items: list[Item] = [
         Label((0, -1.4), f"{strap.part.label}{many}, cut", align="left", strong=True),
-        Cloth(shape, cloth), Line(shape, "raw", closed=True),
-    ]  # fmt: skip
+        Cloth(shape, cloth),
+        Line(shape, "raw", closed=True),
+    ]
     for at in strap_joins(plan.project, strap):
-        items += [Line(((at - cut / 2, cut), (at + cut / 2, 0.0)), "picked"),
-                  Label((at, -1.4), "join")]  # fmt: skip
+        items += [
+            Line(((at - cut / 2, cut), (at + cut / 2, 0.0)), "picked"),
+            Label((at, -1.4), "join"),
+        ]
     if strap.interfacing is not None:
         width, long = (float(figure.value) for figure in strap.interfacing)
         firm = rectangle((length - long) / 2, (cut - width) / 2, long, width)
@@ -100,8 +111,10 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Part:
         Dimension((length, 0), (length, cut), read(strap.part.cut.value), 0.7),
     ]
     y, done = cut + 4.8, cut / 4
-    items += [Sheet(rectangle(0, y, length, done), "paper"),
-              Line(rectangle(0, y, length, done), "raw", closed=True)]  # fmt: skip
+    items += [
+        Sheet(rectangle(0, y, length, done), "paper"),
+        Line(rectangle(0, y, length, done), "raw", closed=True),
+    ]
     back = float(plan.project.strap.turned_back)
     for x in (0.0, length - back):
         items.append(Line(rectangle(x, y, back, done), "mark", closed=True))
@@ -156,7 +169,10 @@ def cord_part(plan: Plan) -> Part:
         Line(((0, channel), (16.0, channel)), "quilt"),
         Sheet(rectangle(-1.5, (channel - thick) / 2, 19.0, thick), "shade"),
         Dimension((17.5, 0), (17.5, channel), read(cord.channel.value), 0.7),
-        Label((0, channel + 0.8), f"at least {read(cord.least.value)}; each cord "
-              f"{read(cord.each.value)}", align="left"),
-    ]  # fmt: skip
+        Label(
+            (0, channel + 0.8),
+            f"at least {read(cord.least.value)}; each cord {read(cord.each.value)}",
+            align="left",
+        ),
+    ]
     return items, 18.0, channel + 1.4

@@ -54,8 +54,9 @@ def _stacked(parts: list[tuple[list[Item], float, float]], caption: str) -> Pict
         items += [_lowered(item, y) for item in drawn]
         y += height + GAP
         wide = max(wide, width)
-    return Picture(tuple(items), (0.0, -1.0, wide, max(y - GAP, 1.0) + 2.0), ROOM, caption=caption,
-                   ruled=False)  # fmt: skip
+    return Picture(
+        tuple(items), (0.0, -1.0, wide, max(y - GAP, 1.0) + 2.0), ROOM, caption=caption, ruled=False
+    )
 
 
 GAP = 3.0
@@ -69,8 +70,14 @@ def _lowered(item: Item, by: float) -> Item:
     if isinstance(item, Line):
         return Line(shifted(item.points, 0, by), item.stroke, item.closed, item.key)
     if isinstance(item, Dimension):
-        return Dimension((item.start[0], item.start[1] + by), (item.end[0], item.end[1] + by),
-                         item.text, item.lane, item.picked, item.over_cloth)  # fmt: skip
+        return Dimension(
+            (item.start[0], item.start[1] + by),
+            (item.end[0], item.end[1] + by),
+            item.text,
+            item.lane,
+            item.picked,
+            item.over_cloth,
+        )
     if isinstance(item, Label):
         return Label((item.at[0], item.at[1] + by), item.text, item.align, item.strong, item.chip)
     return item
@@ -120,8 +127,9 @@ def _middle(run: Run) -> tuple[float, float]:
     return (x1 + x2) / 2, (y1 + y2) / 2
 
 
-def _panel_part(plan: Plan, panel: PanelPlan, heavy: Callable[[Run], bool]
-                ) -> tuple[list[Item], float, float]:  # fmt: skip
+def _panel_part(
+    plan: Plan, panel: PanelPlan, heavy: Callable[[Run], bool]
+) -> tuple[list[Item], float, float]:
     width, height = panel.trimmed.floats()
     words = f"The {panel.panel.label.lower()}: bound edges on the cut edge, others on the seam line"
     head = Label((0.0, -1.1), words, align="left", strong=True)
@@ -229,8 +237,10 @@ def _strip(
 def _bias_picture(plan: Plan, panel: PanelPlan) -> Picture:
     """Every piece of cloth with its strips, numbered as they are joined; below, them joined."""
     if not plan.edging.bias:
-        words = Label((10, 1), "No edge of this bag asks for bias: choose it for the binding, "
-                      "or put piping in.")  # fmt: skip
+        words = Label(
+            (10, 1),
+            "No edge of this bag asks for bias: choose it for the binding, or put piping in.",
+        )
         return Picture((words,), (0, 0, 20, 3), ruled=False, caption="Nothing to cut on the bias.")
     parts = []
     for cut in plan.edging.bias:
@@ -248,8 +258,10 @@ def _bias_picture(plan: Plan, panel: PanelPlan) -> Picture:
 def bias_map(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
     """The pieces side by side, their strips where they are cut."""
     cloth = plan.project.print_of(cut.cloth)
-    order = {(used.strip.scrap, used.strip.number): at
-             for at, used in enumerate(cut.plan.joined.used, start=1)}  # fmt: skip
+    order = {
+        (used.strip.scrap, used.strip.number): at
+        for at, used in enumerate(cut.plan.joined.used, start=1)
+    }
     items: list[Item] = [
         Label((0.0, -1.1), f"Bias for the {cut.what} of one bag", align="left", strong=True)
     ]
@@ -295,9 +307,10 @@ def _tube_part(plan: Plan, cut: BiasCut, tube: TubePlan) -> tuple[list[Item], fl
     head += "and sewn, right sides together, to this"
     items: list[Item] = [
         Label((0.0, -1.0), head, align="left", strong=True),
-        Cloth(shape, plan.project.print_of(cut.cloth)), Sheet(shape, "window"),
+        Cloth(shape, plan.project.print_of(cut.cloth)),
+        Sheet(shape, "window"),
         Line(shape, "raw", closed=True),
-    ]  # fmt: skip
+    ]
     rows = tube.lines.whole
     for at in range(1, rows + 1):
         y = high - at * width
@@ -307,8 +320,9 @@ def _tube_part(plan: Plan, cut: BiasCut, tube: TubePlan) -> tuple[list[Item], fl
         if at <= MOST_NUMBERED:
             items.append(Label((x - width / 2 - 0.6, y + width / 2), str(at), align="right"))
         if at > 1 and at - 1 <= MOST_NUMBERED:
-            items.append(Label((x + long - width / 2 + 0.6, y + width / 2), str(at - 1),
-                               align="left"))  # fmt: skip
+            items.append(
+                Label((x + long - width / 2 + 0.6, y + width / 2), str(at - 1), align="left")
+            )
     words = f"Lines {read(cut.width.value)} apart. Sew its slanted ends together, 1 to 1."
     items.append(Label((0.0, high + 1.2), words, align="left"))
     return items, long + high, high + 1.6
@@ -327,8 +341,12 @@ def _joined_part(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
         if x and x + long > MOST_WIDE:
             x, y = 0.0, y + width + 1.6
         lean = width / 2
-        body = ((x - lean, y), (x + long - lean, y), (x + long + lean, y + width),
-                (x + lean, y + width))  # fmt: skip
+        body = (
+            (x - lean, y),
+            (x + long - lean, y),
+            (x + long + lean, y + width),
+            (x + lean, y + width),
+        )
         items += [Sheet(body, "paper"), Line(body, "raw", closed=True)]
         turned = " turned" if used.turned else ""
         items.append(Label((x + long / 2, y + width / 2), f"{at + 1}{turned}"))

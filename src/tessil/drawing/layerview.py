@@ -36,8 +36,11 @@ SECTION_HIGH = 0.3  # of the panel's height, at most
 NOTHING = Fraction(0)
 LEAST_BAND = 0.34  # inches on the bench, so that a thin layer can be clicked
 _TONES: dict[str, Tone] = {
-    "top": "shade", "batting": "batting", "backing": "backing", "firm": "off",
-}  # fmt: skip
+    "top": "shade",
+    "batting": "batting",
+    "backing": "backing",
+    "firm": "off",
+}
 
 
 def layer_picture(plan: Plan, panel: PanelPlan, leaf: str, ply: int) -> Picture:
@@ -58,8 +61,9 @@ def open_picture(plan: Plan, panel: PanelPlan, ply: int) -> Picture:
     box = (-margin, -margin, width + 2 * margin, bottom + margin)
     caption = f"{panel.panel.label}, its layers cut back and from the side. Click a layer; "
     caption += "Shift with an arrow moves it, Delete takes it out."
-    return Picture(tuple(items), box, caption=caption, room=(150, 28, 150, 40), ruled=False,
-                   pieces=pieces)  # fmt: skip
+    return Picture(
+        tuple(items), box, caption=caption, room=(150, 28, 150, 40), ruled=False, pieces=pieces
+    )
 
 
 def _cut_back(plan: Plan, panel: PanelPlan) -> Iterator[Item]:
@@ -100,8 +104,9 @@ def factor_of(panel: PanelPlan) -> int:
     return max((factor for factor in FACTORS if factor * thick <= room), default=1)
 
 
-def _section(plan: Plan, panel: PanelPlan, top: float, ply: int
-             ) -> tuple[list[Item], dict[str, tuple[Point, ...]], float]:  # fmt: skip
+def _section(
+    plan: Plan, panel: PanelPlan, top: float, ply: int
+) -> tuple[list[Item], dict[str, tuple[Point, ...]], float]:
     """The layers from the side, each as thick as it is times a stated factor."""
     factor, y = factor_of(panel), top
     width, height = panel.pieced.floats()
@@ -170,8 +175,9 @@ def rule_words(rule: str, plan: Plan, margin: Inches = NOTHING) -> str:
 _BONDS = {"fuse": "fused", "spray": "sprayed", "glue": "glued", "pins": "pinned", "itself": "grips"}
 
 
-def _section_words(plan: Plan, panel: PanelPlan, rows: list[tuple[Layer, float, float]]
-                   ) -> Iterator[Item]:  # fmt: skip
+def _section_words(
+    plan: Plan, panel: PanelPlan, rows: list[tuple[Layer, float, float]]
+) -> Iterator[Item]:
     """Names on the left, how it is cut and held on the right, spread so that they do not touch."""
     margin = max((float(layer.margin) for layer, _, _ in rows), default=0.0)
     width, height = panel.pieced.floats()

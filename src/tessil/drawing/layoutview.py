@@ -80,5 +80,10 @@ def layout_picture(plan: Plan, panel: PanelPlan) -> Picture:
     aside = (2.9 if len(panel.parts) == 1 else 4.8) if rows else 1.2
     items += frame(plan, panel, aside)
     room = (40 + round(aside * 20), 16, 84 if panel.panel.folds else 24, 52)
-    return Picture(tuple(items), (0, 0, width, height), room=room, ruled=False,
-                   caption=f"{panel.panel.label}, piece by piece.")  # fmt: skip
+    return Picture(
+        tuple(items),
+        (0, 0, width, height),
+        room=room,
+        ruled=False,
+        caption=f"{panel.panel.label}, piece by piece.",
+    )

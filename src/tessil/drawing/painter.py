@@ -113,14 +113,16 @@ _STROKES: dict[str, tuple[str, float, tuple[float, ...]]] = {
 
 # Chalk-white stitches on a thin dark shadow, so that they read on any print.
 _STITCHES: tuple[tuple[str, float, tuple[float, ...]], ...] = (
-    (theme.INK, 2.6, (7, 4)), (theme.CHALK, 1.6, (7, 4)),
-)  # fmt: skip
+    (theme.INK, 2.6, (7, 4)),
+    (theme.CHALK, 1.6, (7, 4)),
+)
 
 
 MOST_STITCHED = 160  # so many lines lie too close for single stitches to be seen
 _MANY_STITCHES: tuple[tuple[str, float, tuple[float, ...]], ...] = (
-    (theme.INK, 1.8, ()), (theme.CHALK, 1.0, ()),
-)  # fmt: skip
+    (theme.INK, 1.8, ()),
+    (theme.CHALK, 1.0, ()),
+)
 
 
 def _straight(outline: tuple[Point, ...]) -> bool:
@@ -202,10 +204,11 @@ class PicturePainter:
     def _net(self, item: Net) -> None:
         left, top, per_inch = self.surface.left, self.surface.top, self.surface.per_inch
         lines = [
-            QLineF(left + x1 * per_inch, top + y1 * per_inch,
-                   left + x2 * per_inch, top + y2 * per_inch)
+            QLineF(
+                left + x1 * per_inch, top + y1 * per_inch, left + x2 * per_inch, top + y2 * per_inch
+            )
             for x1, y1, x2, y2 in item.segments
-        ]  # fmt: skip
+        ]
         strokes = (_STROKES[item.stroke],) if item.stroke != "quilt" else _STITCHES
         if item.stroke == "quilt" and len(lines) > MOST_STITCHED:
             strokes = _MANY_STITCHES
@@ -313,8 +316,9 @@ class PicturePainter:
         width, height = metrics.horizontalAdvance(text), metrics.height()
         x = at.x() - width * (anchor + 1) / 2
         round_x, round_y = (5 * unit, 1.5 * unit) if chip else (0.0, 0.0)
-        box = Box(x - round_x, at.y() - height / 2 - round_y, width + 2 * round_x,
-                  height + 2 * round_y)  # fmt: skip
+        box = Box(
+            x - round_x, at.y() - height / 2 - round_y, width + 2 * round_x, height + 2 * round_y
+        )
         self.writings.append(Writing(text, strong, chip, box))
 
     def _write(self, writing: Writing) -> None:

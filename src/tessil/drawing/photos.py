@@ -63,8 +63,9 @@ def photo_from(data: bytes, name: str = "This file") -> Photo:
     if image.isNull():
         raise FileTrouble(f"{name} breaks off or is damaged: it cannot be shown.")
     image = _points_only(image)
-    return Photo(data=_packed(image, name), wide=image.width(), high=image.height(),
-                 mean=mean_colour(image))  # fmt: skip
+    return Photo(
+        data=_packed(image, name), wide=image.width(), high=image.height(), mean=mean_colour(image)
+    )
 
 
 def _reader(data: bytes) -> tuple[QImageReader | None, QBuffer]:
@@ -113,8 +114,9 @@ def _packed(image: QImage, name: str) -> str:
 
 def mean_colour(image: QImage) -> str:
     """The average colour of a picture."""
-    small = image.scaled(16, 16, Qt.AspectRatioMode.IgnoreAspectRatio,
-                         Qt.TransformationMode.SmoothTransformation)  # fmt: skip
+    small = image.scaled(
+        16, 16, Qt.AspectRatioMode.IgnoreAspectRatio, Qt.TransformationMode.SmoothTransformation
+    )
     points = [QColor(small.pixel(x, y)) for x in range(16) for y in range(16)]
     red, green, blue = (
         round(sum(part) / len(points))

@@ -19,7 +19,7 @@ from tessil.core.project import Print
 Point = tuple[float, float]
 Tone = Literal[
     "batting", "backing", "off", "paper", "shade", "object", "glow", "binding", "zip", "window"
-]  # fmt: skip
+]
 Stroke = Literal[
     "raw",
     "seam",

@@ -167,9 +167,11 @@ def _centres(panel: PanelPlan) -> Iterator[Line]:
     width, height = (float(v) for v in panel.trimmed.values())
     reach = min(width, height) * 0.03
     for x, y, dx, dy in (
-        (width / 2, 0, 0, reach), (width / 2, height, 0, -reach),
-        (0, height / 2, reach, 0), (width, height / 2, -reach, 0),
-    ):  # fmt: skip
+        (width / 2, 0, 0, reach),
+        (width / 2, height, 0, -reach),
+        (0, height / 2, reach, 0),
+        (width, height / 2, -reach, 0),
+    ):
         yield Line(((x, y), (x + dx, y + dy)), "notch")
 
 
@@ -199,8 +201,13 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
 def bag_picture(plan: Plan, side: str = "front") -> Picture:
     """The finished bag alone."""
     items, width, height = finished_bag(plan, 0.0, 0.0, side)
-    return Picture(tuple(items), (0.0, -height, width, height), (64, 16, 36, 52), ruled=False,
-                   caption="The finished bag.")  # fmt: skip
+    return Picture(
+        tuple(items),
+        (0.0, -height, width, height),
+        (64, 16, 36, 52),
+        ruled=False,
+        caption="The finished bag.",
+    )
 
 
 def _picked(place: Place | None, to_bench: ToBench) -> Iterator[Item]:
@@ -255,8 +262,11 @@ def _badges(plan: Plan, panel: PanelPlan, view: View, to_bench: ToBench) -> Iter
             continue
         place = snag.place
         if snag.leaf in LOOSE:
-            yield Badge((-0.9, -0.9 + 1.2 * len(taken)), snag_number(plan, snag),
-                        snag.weight is Weight.BLOCKS)  # fmt: skip
+            yield Badge(
+                (-0.9, -0.9 + 1.2 * len(taken)),
+                snag_number(plan, snag),
+                snag.weight is Weight.BLOCKS,
+            )
             taken.append((0.0, float(len(taken))))
             continue
         (x1, y1), (x2, y2) = (

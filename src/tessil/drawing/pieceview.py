@@ -75,8 +75,13 @@ def flat_picture(plan: Plan, panel: PanelPlan, piece: str) -> Picture:
     words = f"{panel.panel.label}, pieced. The broken line is where it will be trimmed."
     if panel.choices.piecing.way == "crumbs":
         words = f"{panel.panel.label}: one way the scraps may fall; the broken line is the trim."
-    return Picture(tuple(items), (0, 0, width, height), pieces=pieces, caption=words,
-                   room=(54 + round(aside * 20) if grid else 84, 44, 64, 82))  # fmt: skip
+    return Picture(
+        tuple(items),
+        (0, 0, width, height),
+        pieces=pieces,
+        caption=words,
+        room=(54 + round(aside * 20) if grid else 84, 44, 64, 82),
+    )
 
 
 def _outlines(laid: list[tuple[Patch, Cloth]]) -> Iterator[Net]:
@@ -176,8 +181,13 @@ def _here(ref: Ref, panel: PanelPlan, shapes: dict[tuple[int, int], tuple[Point,
 def _broken_strokes(broken: Broken, mine: list[tuple[Point, ...]]) -> Iterator[Line]:
     if len(mine) == 2 and broken.rule in ("side", "corner", "order"):
         (ax, ay), (bx, by) = centre(mine[0]), centre(mine[1])
-        yield Line(((ax * 0.62 + bx * 0.38, ay * 0.62 + by * 0.38),
-                    (ax * 0.38 + bx * 0.62, ay * 0.38 + by * 0.62)), "clash")  # fmt: skip
+        yield Line(
+            (
+                (ax * 0.62 + bx * 0.38, ay * 0.62 + by * 0.38),
+                (ax * 0.38 + bx * 0.62, ay * 0.38 + by * 0.62),
+            ),
+            "clash",
+        )
         return
     for outline in mine:
         (x, y), share = centre(outline), 0.72
@@ -221,9 +231,14 @@ def worn_picture(plan: Plan, side: str, panel: PanelPlan, piece: str) -> Picture
             items.append(Line(item.outline, "piece", closed=True))
     if piece in pieces:
         items.append(Line(pieces[piece], "picked", closed=True))
-    return Picture(tuple(items), _extent(bag), (76, 20, 48, 70), ruled=False,
-                   caption=f"As worn: the {side}. Arrows are only in the flat view.",
-                   pieces=pieces)  # fmt: skip
+    return Picture(
+        tuple(items),
+        _extent(bag),
+        (76, 20, 48, 70),
+        ruled=False,
+        caption=f"As worn: the {side}. Arrows are only in the flat view.",
+        pieces=pieces,
+    )
 
 
 def _extent(items: list[Item]) -> tuple[float, float, float, float]:

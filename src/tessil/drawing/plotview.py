@@ -28,8 +28,13 @@ DOT = 0.1
 Place = Callable[[float, float], Point]
 
 
-def _axes(most_x: float, most_y: float, marks_x: list[tuple[float, str]], words: tuple[str, str],
-          step: float) -> Iterator[Item]:  # fmt: skip
+def _axes(
+    most_x: float,
+    most_y: float,
+    marks_x: list[tuple[float, str]],
+    words: tuple[str, str],
+    step: float,
+) -> Iterator[Item]:
     yield Line(((0.0, 0.0), (0.0, HIGH), (WIDE, HIGH)), "raw")
     for value, text in marks_x:
         x = value / most_x * WIDE
@@ -65,8 +70,9 @@ def gap_picture(view: StackView, metric: bool) -> Picture:
     """Loss across the lines against their gap: expected, its range, and the maker's own."""
     most_gap = 3.0
     gaps = [gap for gap in GAPS if gap <= most_gap]
-    highest = max([view.across(gap)[2] for gap in gaps if gap >= 0.5]
-                  + [point.loss for point in view.points])  # fmt: skip
+    highest = max(
+        [view.across(gap)[2] for gap in gaps if gap >= 0.5] + [point.loss for point in view.points]
+    )
     most = float(max(ceil(highest * 100), 2))
 
     def place(gap: float, loss: float) -> Point:
@@ -87,8 +93,7 @@ def gap_picture(view: StackView, metric: bool) -> Picture:
     for point in view.points:
         if point.gap <= most_gap:
             items += _dot(place(point.gap, point.loss), str(point.swatch + 1), point.outlies)
-    return Picture(tuple(items), (0.0, 0.0, WIDE, HIGH), ROOM, ruled=False,
-                   caption="")  # fmt: skip
+    return Picture(tuple(items), (0.0, 0.0, WIDE, HIGH), ROOM, ruled=False, caption="")
 
 
 def agreement_picture(view: StackView) -> Picture:
@@ -98,8 +103,10 @@ def agreement_picture(view: StackView) -> Picture:
     most = float(max(ceil(max((abs(value) for value in values), default=0.02) * 100), 2))
 
     def place(expected: float, measured: float) -> Point:
-        return (min(max(expected * 100 / most, 0.0), 1.0) * WIDE,
-                HIGH - min(max(measured * 100 / most, 0.0), 1.05) * HIGH)  # fmt: skip
+        return (
+            min(max(expected * 100 / most, 0.0), 1.0) * WIDE,
+            HIGH - min(max(measured * 100 / most, 0.0), 1.05) * HIGH,
+        )
 
     step = _steps(most)
     marks = [(n * step, f"{n * step:g}") for n in range(int(most / step) + 1)]

@@ -149,8 +149,10 @@ def _birds(painter: QPainter, size: float, ink: QColor) -> None:
         for foot in (0.0, 0.04):
             at = QPointF((x + foot * way) * size, (y + 0.09) * size)
             painter.drawLine(at, at + QPointF(0, size * 0.07))
-        painter.drawLine(QPointF((x - 0.16) * size, (y + 0.16) * size),
-                         QPointF((x + 0.18) * size, (y + 0.16) * size))  # fmt: skip
+        painter.drawLine(
+            QPointF((x - 0.16) * size, (y + 0.16) * size),
+            QPointF((x + 0.18) * size, (y + 0.16) * size),
+        )
 
 
 def _rings(painter: QPainter, size: float, ink: QColor) -> None:

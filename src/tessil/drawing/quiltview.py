@@ -52,8 +52,9 @@ def quilt_picture(plan: Plan, panel: PanelPlan, leaf: str, line: str) -> Picture
     if taken is not None:
         items.append(Line(taken, "picked", closed=len(taken) > 2))
     box = (-margin, -margin, width + 2 * margin, height + 2 * margin)
-    return Picture(tuple(items), box, caption=_caption(panel, leaf), room=(64, 44, 40, 82),
-                   strokes=strokes)  # fmt: skip
+    return Picture(
+        tuple(items), box, caption=_caption(panel, leaf), room=(64, 44, 40, 82), strokes=strokes
+    )
 
 
 def _ground(plan: Plan, panel: PanelPlan, margin: float) -> Iterator[Item]:
@@ -167,10 +168,12 @@ def _slanted_gap(plan: Plan, panel: PanelPlan, entry: LineSet) -> Iterator[Item]
     at = len(entry.offsets) // 2
     group = panel.quilt.sets.index(entry)
     pair = [
-        next((line for line in panel.quilt.lines
-              if line.group == group and line.offset == offset), None)
+        next(
+            (line for line in panel.quilt.lines if line.group == group and line.offset == offset),
+            None,
+        )
         for offset in entry.offsets[at - 1 : at + 1]
-    ]  # fmt: skip
+    ]
     if pair[0] is None or pair[1] is None:
         return
     (ax, ay), (bx, by) = _on_top(panel, pair[0])
@@ -253,8 +256,9 @@ def drawn_in(panel: PanelPlan) -> Iterator[Item]:
         yield Line(deformed(panel, factor, limit), "fold", closed=True)
     yield Line(outline, "drawn", closed=True)
     width, height = panel.pieced.floats()
-    for start, end in zip(((0.0, 0.0), (width, 0.0), (width, height), (0.0, height)), outline,
-                          strict=True):  # fmt: skip
+    for start, end in zip(
+        ((0.0, 0.0), (width, 0.0), (width, height), (0.0, height)), outline, strict=True
+    ):
         yield Line((start, end), "drawn")
 
 

@@ -60,8 +60,9 @@ def read_list(path: Path, what: str, largest: int, too_large: str) -> str:
         raise FileTrouble(f"{name} cannot be read: {reason(error)}.") from None
 
 
-def rows_of(text: str, name: str, wanted: tuple[str, ...], all_: tuple[str, ...], most: int
-            ) -> Iterator[tuple[str, Cells]]:  # fmt: skip
+def rows_of(
+    text: str, name: str, wanted: tuple[str, ...], all_: tuple[str, ...], most: int
+) -> Iterator[tuple[str, Cells]]:
     """Each row's place in words, and its cells by column in small letters, empty ones left out.
 
     Raises FileTrouble where a wanted column is missing, for more rows than ``most``, and for what

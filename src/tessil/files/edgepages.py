@@ -17,8 +17,17 @@ from tessil.files.striplist import HEAD, strip_rows
 
 LEAVES = ("binding", "bias", "piping", "straps", "closing")
 HIGH = 68.0  # mm of one drawing
-SHARES = {"for": 0.13, "cloth": 0.15, "strip": 0.06, "piece": 0.075, "angle": 0.075,
-          "width": 0.12, "length": 0.16, "turned": 0.08, "join at": 0.15}  # fmt: skip
+SHARES = {
+    "for": 0.13,
+    "cloth": 0.15,
+    "strip": 0.06,
+    "piece": 0.075,
+    "angle": 0.075,
+    "width": 0.12,
+    "length": 0.16,
+    "turned": 0.08,
+    "join at": 0.15,
+}
 
 
 def has_edges(plan: Plan) -> bool:

@@ -96,8 +96,9 @@ def heading(words: str, points: float = 13, fresh: bool = False) -> Block:
     return Block(high, paint, fresh=fresh, leads=True)
 
 
-def paragraph(words: str, width: float, points: float = 10, colour: str = theme.INK,
-              strong: bool = False) -> Block:  # fmt: skip
+def paragraph(
+    words: str, width: float, points: float = 10, colour: str = theme.INK, strong: bool = False
+) -> Block:
     """Words that wrap."""
     font = text(points, strong)
     high = wrapped_high(words, font, width)
@@ -151,8 +152,9 @@ class Column:
         return wrapped_high(words, self.type, self.width - CELL)
 
 
-def table(columns: Sequence[Column], rows: Sequence[Sequence[str]], tick: bool = False
-          ) -> Iterator[Block]:  # fmt: skip
+def table(
+    columns: Sequence[Column], rows: Sequence[Sequence[str]], tick: bool = False
+) -> Iterator[Block]:
     """A table with a rule above each row; ``tick`` puts a box before each."""
     plain = [replace(column, font=text(LEAST), colour=theme.SOFT) for column in columns]
     heads = [column.head for column in columns]

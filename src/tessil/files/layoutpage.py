@@ -35,8 +35,11 @@ def laid_out(plan: Plan) -> list[PanelPlan]:
 
 def layout_blocks(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
     """One panel's layout, the key of its prints, and how it is sewn together."""
-    like = [p.panel.label.lower() for p in plan.panels if p.panel.like == panel.key
-            and p.key not in plan.project.panels]  # fmt: skip
+    like = [
+        p.panel.label.lower()
+        for p in plan.panels
+        if p.panel.like == panel.key and p.key not in plan.project.panels
+    ]
     also = f" and {' and '.join(like)}" if like else ""
     yield heading(f"Layout: {panel.panel.label.lower()}{also}")
     lines = key_of_prints(plan, panel)

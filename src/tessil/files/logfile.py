@@ -28,9 +28,17 @@ from tessil.files.projectfile import validated, write_quickly
 LARGEST = 64 * 1024 * 1024  # forty photos and all else
 LARGEST_CSV = 4 * 1024 * 1024
 SIZES = (
-    "gap", "gap other", "width before", "height before", "width after", "height after",
-    "rising before", "falling before", "rising after", "falling after",
-)  # fmt: skip
+    "gap",
+    "gap other",
+    "width before",
+    "height before",
+    "width after",
+    "height after",
+    "rising before",
+    "falling before",
+    "rising after",
+    "falling after",
+)
 COLUMNS = ("name", "date", "batting", "pattern", "run", "angle", *SIZES, "minutes", "used")
 WANTED = ("batting", "gap", "width before", "height before")
 
@@ -151,8 +159,13 @@ def _row(swatch: Swatch, notation: Notation) -> list[str]:
     if swatch.sets:
         gap = first.gap
         straight = {line.angle for line in swatch.sets}
-        pattern = "grid" if straight == {0, 90} else "channels" if straight <= {0, 90} else (
-            "diamonds" if len(straight) > 1 else "diagonal")  # fmt: skip
+        pattern = (
+            "grid"
+            if straight == {0, 90}
+            else "channels"
+            if straight <= {0, 90}
+            else ("diamonds" if len(straight) > 1 else "diagonal")
+        )
         run = "level" if first.angle == 0 else "upright"
         angle = abs(first.angle) if pattern == "diamonds" else first.angle
         other = swatch.sets[1].gap if len(swatch.sets) > 1 else None
@@ -163,8 +176,17 @@ def _row(swatch: Swatch, notation: Notation) -> list[str]:
         cells.append("" if value is None else notation.exact(value, unit=True))
     slant = f"{angle:g}" if pattern in ("diagonal", "diamonds") else ""
     minutes = "" if swatch.minutes is None else f"{swatch.minutes:g}"
-    return [swatch.name, swatch.date, swatch.batting, pattern, run, slant, *cells, minutes,
-            "yes" if swatch.used else "no"]  # fmt: skip
+    return [
+        swatch.name,
+        swatch.date,
+        swatch.batting,
+        pattern,
+        run,
+        slant,
+        *cells,
+        minutes,
+        "yes" if swatch.used else "no",
+    ]
 
 
 def read_swatches(path: Path, units: Units) -> tuple[Swatch, ...]:
@@ -180,9 +202,10 @@ def read_swatches(path: Path, units: Units) -> tuple[Swatch, ...]:
 
 def _swatch(cells: Cells, where: str, units: Units) -> Swatch:
     fields: dict[str, Any] = {
-        key: cells[key] for key in ("name", "date", "batting", "pattern", "run", "angle", "minutes")
+        key: cells[key]
+        for key in ("name", "date", "batting", "pattern", "run", "angle", "minutes")
         if key in cells
-    }  # fmt: skip
+    }
     if "minutes" in fields:
         fields["minutes"] = fields["minutes"].replace(",", ".")
     if "angle" in fields:

@@ -36,8 +36,11 @@ def quilted(plan: Plan) -> list[PanelPlan]:
 
 
 def _also(plan: Plan, panel: PanelPlan) -> str:
-    like = [p.panel.label.lower() for p in plan.panels
-            if p.panel.like == panel.key and p.key not in plan.project.panels]  # fmt: skip
+    like = [
+        p.panel.label.lower()
+        for p in plan.panels
+        if p.panel.like == panel.key and p.key not in plan.project.panels
+    ]
     return f" and {' and '.join(like)}" if like else ""
 
 
@@ -71,15 +74,18 @@ def sandwich_blocks(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Bloc
         Column("how it is cut", width * 0.28),
         Column("held by", width * 0.18),
     )
-    yield from table(columns, [
-        (
-            layer.label,
-            notation.size(layer.width.value, layer.height.value),
-            rule_words(layer.rule, plan) if layer.role != "top" else "as pieced",
-            _BONDS[layer.bond] if layer.role != "top" else "",
-        )
-        for layer in panel.layers
-    ])  # fmt: skip
+    yield from table(
+        columns,
+        [
+            (
+                layer.label,
+                notation.size(layer.width.value, layer.height.value),
+                rule_words(layer.rule, plan) if layer.role != "top" else "as pieced",
+                _BONDS[layer.bond] if layer.role != "top" else "",
+            )
+            for layer in panel.layers
+        ],
+    )
     yield gap(4)
     yield from _thick(plan, panel, width)
 
@@ -124,10 +130,18 @@ def quilt_blocks(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
 
 
 _SHOWN = (
-    "quilt.sewn", "quilt.length", "quilt.top", "quilt.bobbin", "quilt.bobbins", "quilt.minutes",
-    "quilt.expected.width", "quilt.least.width", "quilt.expected.height", "quilt.least.height",
+    "quilt.sewn",
+    "quilt.length",
+    "quilt.top",
+    "quilt.bobbin",
+    "quilt.bobbins",
+    "quilt.minutes",
+    "quilt.expected.width",
+    "quilt.least.width",
+    "quilt.expected.height",
+    "quilt.least.height",
     "quilt.leans",
-)  # fmt: skip
+)
 
 
 def _figures(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
@@ -139,19 +153,34 @@ def _figures(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
         Column("", width * 0.16, RIGHT, text(10, True)),
         Column("", width * 0.54, font=text(LEAST), colour=theme.SOFT),
     )
-    yield from table(columns, [
-        (figure.label, value_text(figure, notation), working(figure, notation))
-        for figure in figures
-    ])  # fmt: skip
+    yield from table(
+        columns,
+        [
+            (figure.label, value_text(figure, notation), working(figure, notation))
+            for figure in figures
+        ],
+    )
     yield gap(2)
 
 
 # -- the swatch sheet ------------------------------------------------------------------------
 
 
-_BLANKS = ("date", "layers", "pattern, gap, angle", "width before", "height before",
-           "diagonal ╱ before", "diagonal ╲ before", "width after", "height after",
-           "diagonal ╱ after", "diagonal ╲ after", "minutes", "thread, needle, foot")  # fmt: skip
+_BLANKS = (
+    "date",
+    "layers",
+    "pattern, gap, angle",
+    "width before",
+    "height before",
+    "diagonal ╱ before",
+    "diagonal ╲ before",
+    "width after",
+    "height after",
+    "diagonal ╱ after",
+    "diagonal ╲ after",
+    "minutes",
+    "thread, needle, foot",
+)
 COLUMNS = 4
 FIRST, ROW = 40.0, 11.0  # mm of the form
 

@@ -365,10 +365,14 @@ def as_lines(lines: Iterable[str]) -> str:
 def _figure_lines(plan: Plan, stage: Stage, panel: str, title: str) -> list[str]:
     notation = plan.marks.notation
     rows = [
-        (r.figure.label, value_text(r.figure, notation), working(r.figure, notation),
-         r.figure.basis.words)
+        (
+            r.figure.label,
+            value_text(r.figure, notation),
+            working(r.figure, notation),
+            r.figure.basis.words,
+        )
         for r in _figures_of(plan, stage, panel)
-    ]  # fmt: skip
+    ]
     if not rows:
         return []
     wide = max(len(row[0]) for row in rows)

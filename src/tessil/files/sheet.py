@@ -64,9 +64,15 @@ class Sheet:
         return QRectF(*(value * FINE for value in (x, y, width, height)))
 
     def words(
-        self, text: str, font: QFont, x: float, width: float, high: float, align: int = LEFT,
+        self,
+        text: str,
+        font: QFont,
+        x: float,
+        width: float,
+        high: float,
+        align: int = LEFT,
         colour: str = theme.INK,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Text in a box at the pen's height; the pen does not move."""
         self.painter.setFont(font)
         self.painter.setPen(QColor(colour))

@@ -47,9 +47,18 @@ def _bias(plan: Plan, cut: BiasCut) -> Iterator[dict[str, Any]]:
         return
     places = (*joined.places(join_cost(float(SEAM))), None)
     for at, used in enumerate(joined.used):
-        yield _row(plan, cut.what, cut.cloth, at + 1, used.strip.scrap + 1,
-                   round(used.strip.angle), width, _at(plan, used.length),
-                   "turned" if used.turned else "", _at(plan, places[at]))  # fmt: skip
+        yield _row(
+            plan,
+            cut.what,
+            cut.cloth,
+            at + 1,
+            used.strip.scrap + 1,
+            round(used.strip.angle),
+            width,
+            _at(plan, used.length),
+            "turned" if used.turned else "",
+            _at(plan, places[at]),
+        )
 
 
 def _at(plan: Plan, place: float | None) -> str:

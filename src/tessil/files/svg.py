@@ -47,7 +47,6 @@ def _painted(plan: Plan, panel: str, stage: Stage, leaf: str) -> bytes:
     return bytes(buffer.data().data())
 
 
-def save_svg(plan: Plan, panel: str, path: Path, stage: Stage = Stage.TRIM,
-             leaf: str = "") -> None:  # fmt: skip
+def save_svg(plan: Plan, panel: str, path: Path, stage: Stage = Stage.TRIM, leaf: str = "") -> None:
     """Write a panel; raises FileTrouble if the disk refuses."""
     write_export(path, svg_bytes(plan, panel, stage, leaf))

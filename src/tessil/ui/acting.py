@@ -147,6 +147,7 @@ class ActingWindow(PagedWindow):
         if desk.mark is None:
             return
         mark, step = desk.project.marks[desk.mark], float(desk.plan.marks.ruler.value)
-        change = move_mark(desk.plan, desk.mark, float(mark.x) + right * step,
-                           float(mark.y) + down * step)  # fmt: skip
+        change = move_mark(
+            desk.plan, desk.mark, float(mark.x) + right * step, float(mark.y) + down * step
+        )
         desk.attempt(change, f"nudge {desk.mark} {desk.run}")

@@ -37,8 +37,9 @@ ACTIONS = (
     ActionRow("copy", "Copy", ("Ctrl+C",), "copy"),
     ActionRow("copy-figures", "Copy the figures on show", (), "copy_figures"),
     ActionRow("copy-cuts", "Copy the cut list", (), "copy_cut_list"),
-    ActionRow("text-more", "Larger text", ("Ctrl+Shift++", "Ctrl+Shift+="), "text_more",
-              apart=True),
+    ActionRow(
+        "text-more", "Larger text", ("Ctrl+Shift++", "Ctrl+Shift+="), "text_more", apart=True
+    ),
     ActionRow("text-less", "Smaller text", ("Ctrl+Shift+-",), "text_less"),
     ActionRow("row-more", "One row more", ("Ctrl+]",), "row_more", apart=True),
     ActionRow("row-fewer", "One row fewer", ("Ctrl+[",), "row_fewer"),
@@ -47,8 +48,9 @@ ACTIONS = (
     ActionRow("bench", "Go to the bench", ("F6",), "go_to_bench"),
     ActionRow("figures", "Go to the choices and figures", ("F7",), "go_to_column"),
     ActionRow("next-panel", "Next panel", ("Ctrl+Tab", "Ctrl+PgDown"), "next_panel", menu=False),
-    ActionRow("last-panel", "Panel before", ("Ctrl+Shift+Tab", "Ctrl+PgUp"), "last_panel",
-              menu=False),
+    ActionRow(
+        "last-panel", "Panel before", ("Ctrl+Shift+Tab", "Ctrl+PgUp"), "last_panel", menu=False
+    ),
     ActionRow("menu", "Menu", ("F10",), "open_menu", menu=False),
     ActionRow("demo", "Demo: rehearsal satchel", (), "open_demo", apart=True),
     ActionRow("demo-pouch", "Demo: reed pouch", (), "open_reed_pouch"),
@@ -57,4 +59,4 @@ ACTIONS = (
     ActionRow("help", "Keys", ("F1",), "show_keys", apart=True),
     ActionRow("about", "About Tessil", (), "show_about"),
     ActionRow("quit", "Quit", ("Ctrl+Q",), "quit", apart=True),
-)  # fmt: skip
+)

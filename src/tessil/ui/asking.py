@@ -12,8 +12,15 @@ from tessil.core.plan import Plan
 from tessil.ui.specs import Kind, Spec
 
 
-def field_of(plan: Plan, path: str, kind: Kind, label: str, help_: str, words: str = "",
-           choices: tuple[tuple[Any, str], ...] = ()) -> Spec:  # fmt: skip
+def field_of(
+    plan: Plan,
+    path: str,
+    kind: Kind,
+    label: str,
+    help_: str,
+    words: str = "",
+    choices: tuple[tuple[Any, str], ...] = (),
+) -> Spec:
     """A field of the document itself, by its dotted path."""
     value: Any = plan.project
     for part in path.split("."):
@@ -22,8 +29,15 @@ def field_of(plan: Plan, path: str, kind: Kind, label: str, help_: str, words: s
     return Spec(path, kind, label, help_, value, lambda new: edit(said, (path, new)), choices)
 
 
-def choice_of(plan: Plan, panel: PanelPlan, path: str, kind: Kind, label: str, help_: str,
-            choices: tuple[tuple[Any, str], ...] = ()) -> Spec:  # fmt: skip
+def choice_of(
+    plan: Plan,
+    panel: PanelPlan,
+    path: str,
+    kind: Kind,
+    label: str,
+    help_: str,
+    choices: tuple[tuple[Any, str], ...] = (),
+) -> Spec:
     """A field of a panel's choices."""
     value: Any = panel.choices
     for part in path.split("."):
@@ -60,10 +74,15 @@ def always(change: Edit) -> Callable[[Any], Edit]:
 
 
 def oversize(plan: Plan) -> Iterator[Spec]:
-    yield field_of(plan, "oversize.way", "choice", "Piece larger", "Quilting draws a panel in",
-                 "Choose how much larger to piece",
-                 (("model", "by the model"), ("fixed", "by a fixed margin"),
-                  ("none", "not at all")))  # fmt: skip
+    yield field_of(
+        plan,
+        "oversize.way",
+        "choice",
+        "Piece larger",
+        "Quilting draws a panel in",
+        "Choose how much larger to piece",
+        (("model", "by the model"), ("fixed", "by a fixed margin"), ("none", "not at all")),
+    )
     if plan.project.oversize.way == "fixed":
         yield field_of(plan, "oversize.fixed", "length", "Fixed margin", "Over in each direction")
     if plan.project.oversize.way == "model":

@@ -205,9 +205,7 @@ class Column(QWidget):
         if not leaves:
             return figures
         leaf = desk.leaf.get(desk.stage, leaves[0][0])
-        return tuple(
-            r for r in figures if r.leaf == leaf and r.zone in (None, desk.asked)
-        )  # fmt: skip
+        return tuple(r for r in figures if r.leaf == leaf and r.zone in (None, desk.asked))
 
     def _show_form(self) -> None:
         desk = self.desk

@@ -20,9 +20,12 @@ from tessil.ui.specs import Spec
 def edge_specs(plan: Plan, leaf: str) -> Iterator[Spec]:
     """The fields of one leaf."""
     ask = {
-        "bias": _bias, "piping": _piping, "straps": _straps, "closing": _closing,
+        "bias": _bias,
+        "piping": _piping,
+        "straps": _straps,
+        "closing": _closing,
         "binding": _binding,
-    }.get(leaf)  # fmt: skip
+    }.get(leaf)
     if ask is not None:
         yield from ask(plan)
 
@@ -33,64 +36,149 @@ def _prints(plan: Plan) -> tuple[tuple[str, str], ...]:
 
 def _binding(plan: Plan) -> Iterator[Spec]:
     if plan.project.lining == "quilted-in":
-        yield field_of(plan, "binding.inner", "toggle", "Bind the seams inside",
-                       "Raw seams of a lining quilted in", "Bind inner seams")  # fmt: skip
+        yield field_of(
+            plan,
+            "binding.inner",
+            "toggle",
+            "Bind the seams inside",
+            "Raw seams of a lining quilted in",
+            "Bind inner seams",
+        )
         if plan.project.binding.inner and any(join.kind == "zip" for join in plan.bag.joins):
-            yield field_of(plan, "binding.inner_zip", "choice", "Along the zipper",
-                           "How many of its two seams are bound; the others are turned under",
-                           "Choose the zipper seams to bind",
-                           (("none", "none"), ("one", "one"), ("both", "both")))  # fmt: skip
+            yield field_of(
+                plan,
+                "binding.inner_zip",
+                "choice",
+                "Along the zipper",
+                "How many of its two seams are bound; the others are turned under",
+                "Choose the zipper seams to bind",
+                (("none", "none"), ("one", "one"), ("both", "both")),
+            )
     if plan.binding is None:
         return
-    yield field_of(plan, "binding.print", "choice", "Cloth", "What the binding is cut from",
-                   "Choose the binding's cloth", _prints(plan))  # fmt: skip
-    yield field_of(plan, "binding.grain", "choice", "Grain", "Curves need bias",
-                   "Choose the binding's grain",
-                   (("straight", "straight"), ("bias", "bias")))  # fmt: skip
-    yield field_of(plan, "binding.fold", "choice", "Fold", "Double wears longer",
-                   "Choose the binding's fold",
-                   (("double", "double"), ("single", "single")))  # fmt: skip
+    yield field_of(
+        plan,
+        "binding.print",
+        "choice",
+        "Cloth",
+        "What the binding is cut from",
+        "Choose the binding's cloth",
+        _prints(plan),
+    )
+    yield field_of(
+        plan,
+        "binding.grain",
+        "choice",
+        "Grain",
+        "Curves need bias",
+        "Choose the binding's grain",
+        (("straight", "straight"), ("bias", "bias")),
+    )
+    yield field_of(
+        plan,
+        "binding.fold",
+        "choice",
+        "Fold",
+        "Double wears longer",
+        "Choose the binding's fold",
+        (("double", "double"), ("single", "single")),
+    )
     yield field_of(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
     yield field_of(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
     yield field_of(plan, "binding.cut", "length?", "Cut width", "Empty: as the formula says")
     if plan.bag.loop:
-        yield field_of(plan, "binding.ending", "choice", "Ending", "Where the loop closes",
-                       choices=(("tuck", "tucked in"), ("diagonal", "joined")))  # fmt: skip
+        yield field_of(
+            plan,
+            "binding.ending",
+            "choice",
+            "Ending",
+            "Where the loop closes",
+            choices=(("tuck", "tucked in"), ("diagonal", "joined")),
+        )
         if plan.project.binding.ending == "tuck":
             yield field_of(plan, "binding.overlap", "length", "Overlap", "Where the loop closes")
     else:
-        yield field_of(plan, "binding.corners", "choice", "Corners", "How they are turned",
-                       choices=(("mitred", "mitred"), ("butted", "butted")))  # fmt: skip
-    yield field_of(plan, "binding.first", "choice", "Sewn first to", "Then turned over the edge",
-                   choices=(("front", "the front"), ("back", "the back")))  # fmt: skip
-    yield field_of(plan, "binding.sewn", "choice", "Then sewn", "On the other side",
-                   choices=(("machine", "by machine"), ("hand", "by hand")))  # fmt: skip
+        yield field_of(
+            plan,
+            "binding.corners",
+            "choice",
+            "Corners",
+            "How they are turned",
+            choices=(("mitred", "mitred"), ("butted", "butted")),
+        )
+    yield field_of(
+        plan,
+        "binding.first",
+        "choice",
+        "Sewn first to",
+        "Then turned over the edge",
+        choices=(("front", "the front"), ("back", "the back")),
+    )
+    yield field_of(
+        plan,
+        "binding.sewn",
+        "choice",
+        "Then sewn",
+        "On the other side",
+        choices=(("machine", "by machine"), ("hand", "by hand")),
+    )
     if plan.project.binding.grain == "straight":
-        yield field_of(plan, "binding.strips_on_hand", "count?", "Strips in hand",
-                       "Already cut, for one bag; empty: as many as it takes")  # fmt: skip
+        yield field_of(
+            plan,
+            "binding.strips_on_hand",
+            "count?",
+            "Strips in hand",
+            "Already cut, for one bag; empty: as many as it takes",
+        )
 
 
 def _bias(plan: Plan) -> Iterator[Spec]:
     bias = plan.project.bias
-    yield field_of(plan, "bias.source", "choice", "Cut from", "Where bias strips come from",
-                   choices=(("yardage", "new cloth"), ("pieces", "pieces there are"),
-                            ("tube", "a tube, in one")))  # fmt: skip
+    yield field_of(
+        plan,
+        "bias.source",
+        "choice",
+        "Cut from",
+        "Where bias strips come from",
+        choices=(
+            ("yardage", "new cloth"),
+            ("pieces", "pieces there are"),
+            ("tube", "a tube, in one"),
+        ),
+    )
     if bias.source == "tube":
         return
     yield field_of(plan, "bias.least", "length", "Shortest strip", "Shorter ones are left over")
-    yield field_of(plan, "bias.prefer", "choice", "Prefer", "Both are worked out, one is used",
-                   choices=(("joins", "few joins"), ("waste", "little waste")))  # fmt: skip
+    yield field_of(
+        plan,
+        "bias.prefer",
+        "choice",
+        "Prefer",
+        "Both are worked out, one is used",
+        choices=(("joins", "few joins"), ("waste", "little waste")),
+    )
     if bias.source != "pieces":
         return
     if len(bias.pieces) < MOST_PIECES:
-        yield Spec("bias.add", "entry", "A piece",
-                   "8 × 15, 8 × 15 ×3, or by its corners: 0 0, 12 0, 9 7", "",
-                   partial(_add, plan))  # fmt: skip
+        yield Spec(
+            "bias.add",
+            "entry",
+            "A piece",
+            "8 × 15, 8 × 15 ×3, or by its corners: 0 0, 12 0, 9 7",
+            "",
+            partial(_add, plan),
+        )
     for at, piece in enumerate(bias.pieces):
         rest = (*bias.pieces[:at], *bias.pieces[at + 1 :])
         words = write_piece(piece, plan.marks.notation)
-        yield Spec(f"bias.{at}.gone", "action", f"Leave out {at + 1}: {words}", "One piece fewer",
-                   None, always(edit("Leave a piece out", ("bias.pieces", rest))))  # fmt: skip
+        yield Spec(
+            f"bias.{at}.gone",
+            "action",
+            f"Leave out {at + 1}: {words}",
+            "One piece fewer",
+            None,
+            always(edit("Leave a piece out", ("bias.pieces", rest))),
+        )
 
 
 def _add(plan: Plan, text: str) -> Edit:
@@ -104,18 +192,38 @@ def _piping(plan: Plan) -> Iterator[Spec]:
     chosen = plan.project.piping.panels
     for panel in plan.panels:
         key = panel.key
-        if not any(run.finish == "seam" and "notch" not in run.name
-                   for run in plan.edging.runs_on(key)):  # fmt: skip
+        if not any(
+            run.finish == "seam" and "notch" not in run.name for run in plan.edging.runs_on(key)
+        ):
             continue
-        yield Spec(f"piping.on.{key}", "toggle", f"Round the {panel.panel.label.lower()}",
-                   "Piping in its seams", key in chosen, partial(_pipe, chosen, key))  # fmt: skip
+        yield Spec(
+            f"piping.on.{key}",
+            "toggle",
+            f"Round the {panel.panel.label.lower()}",
+            "Piping in its seams",
+            key in chosen,
+            partial(_pipe, chosen, key),
+        )
     if not chosen:
         return
-    yield field_of(plan, "piping.print", "choice", "Cloth", "What covers the cord",
-                   choices=(("", "as the binding"), *_prints(plan)))  # fmt: skip
+    yield field_of(
+        plan,
+        "piping.print",
+        "choice",
+        "Cloth",
+        "What covers the cord",
+        choices=(("", "as the binding"), *_prints(plan)),
+    )
     usual = next((name for name, thick in CORDS if thick == plan.project.piping.cord), "")
-    yield Spec("piping.usual", "choice", "Cord", "Sets its thickness", usual, _cord,
-               (("", "as typed"), *((name, name) for name, _ in CORDS)))  # fmt: skip
+    yield Spec(
+        "piping.usual",
+        "choice",
+        "Cord",
+        "Sets its thickness",
+        usual,
+        _cord,
+        (("", "as typed"), *((name, name) for name, _ in CORDS)),
+    )
     yield field_of(plan, "piping.cord", "length", "Cord, thick", "Its diameter")
     yield field_of(
         plan, "piping.around", "length?", "Round it", "Measured; empty: from its thickness"
@@ -141,20 +249,54 @@ def _straps(plan: Plan) -> Iterator[Spec]:
         return
     has_strap = any(strap.part.key == "strap" for strap in plan.edging.straps)
     if has_strap:
-        yield Spec("strap.carried", "choice", "Carried", "Sets a usual length",
-                   plan.project.strap.carried, partial(_carry, plan),
-                   (("typed", "as typed"), ("hand", "in the hand"), ("shoulder", "on the shoulder"),
-                    ("child", "across, a child"), ("adult", "across, an adult")))  # fmt: skip
-        yield Spec("strap.hang", "entry", "Hangs", "Below the shoulder: sets the length", "",
-                   partial(_hang, plan))  # fmt: skip
-        yield field_of(plan, "strap.slider", "toggle", "Adjustable, with a slider",
-                       "A slider and two rings", "Make the strap adjustable")  # fmt: skip
-    yield field_of(plan, "strap.made", "choice", "Made of", "What carries",
-                   choices=(("cloth", "cloth"), ("webbing", "webbing")))  # fmt: skip
+        yield Spec(
+            "strap.carried",
+            "choice",
+            "Carried",
+            "Sets a usual length",
+            plan.project.strap.carried,
+            partial(_carry, plan),
+            (
+                ("typed", "as typed"),
+                ("hand", "in the hand"),
+                ("shoulder", "on the shoulder"),
+                ("child", "across, a child"),
+                ("adult", "across, an adult"),
+            ),
+        )
+        yield Spec(
+            "strap.hang",
+            "entry",
+            "Hangs",
+            "Below the shoulder: sets the length",
+            "",
+            partial(_hang, plan),
+        )
+        yield field_of(
+            plan,
+            "strap.slider",
+            "toggle",
+            "Adjustable, with a slider",
+            "A slider and two rings",
+            "Make the strap adjustable",
+        )
+    yield field_of(
+        plan,
+        "strap.made",
+        "choice",
+        "Made of",
+        "What carries",
+        choices=(("cloth", "cloth"), ("webbing", "webbing")),
+    )
     if plan.project.strap.made == "cloth":
-        yield field_of(plan, "strap.interfaced", "toggle", "With interfacing",
-                       "Twice as wide as it ends, ½ in short at both ends",
-                       "Put interfacing in")  # fmt: skip
+        yield field_of(
+            plan,
+            "strap.interfaced",
+            "toggle",
+            "With interfacing",
+            "Twice as wide as it ends, ½ in short at both ends",
+            "Put interfacing in",
+        )
     yield field_of(plan, "strap.turned_back", "length", "Turned back", "At both ends, box-stitched")
     yield field_of(plan, "strap.ring", "length?", "Ring, inside", "In hand; empty: as wide as it")
 
@@ -172,8 +314,11 @@ def _hang(plan: Plan, text: str) -> Edit:
     hang = read_length(text, plan.project.units)
     if hang <= 0:
         raise ValueError("Say how far below the shoulder the bag's top shall hang, such as 20.")
-    return edit("Set the strap by where the bag hangs", ("strap.carried", "typed"),
-                ("shape.sizes.strap_length", strap_for(plan.project, plan.bag, hang)))  # fmt: skip
+    return edit(
+        "Set the strap by where the bag hangs",
+        ("strap.carried", "typed"),
+        ("shape.sizes.strap_length", strap_for(plan.project, plan.bag, hang)),
+    )
 
 
 def _closing(plan: Plan) -> Iterator[Spec]:
@@ -181,16 +326,46 @@ def _closing(plan: Plan) -> Iterator[Spec]:
         yield field_of(
             plan, "zipper.length", "length?", "Zipper in hand", "Empty: the next standard one"
         )
-        yield field_of(plan, "zipper.teeth", "choice", "Teeth", "Nylon may be sewn over and cut",
-                       choices=(("nylon", "nylon"), ("metal", "metal")))  # fmt: skip
-        yield field_of(plan, "zipper.ends", "choice", "Its ends", "In the seams, or between tabs",
-                       choices=(("stops", "in the seams"), ("tabs", "with tabs")))  # fmt: skip
-        yield field_of(plan, "zipper.sliders", "choice", "Sliders", "Two open from the middle",
-                       choices=(("one", "one"), ("two", "two, facing")))  # fmt: skip
-        yield field_of(plan, "zipper.pull", "toggle", "Pull tab of cloth", "A strip of 1 × 12",
-                       "Give the zipper a pull tab")  # fmt: skip
-    yield field_of(plan, "button.used", "toggle", "Button and loop", "A loop at the back's middle",
-                   "Close it with a button")  # fmt: skip
+        yield field_of(
+            plan,
+            "zipper.teeth",
+            "choice",
+            "Teeth",
+            "Nylon may be sewn over and cut",
+            choices=(("nylon", "nylon"), ("metal", "metal")),
+        )
+        yield field_of(
+            plan,
+            "zipper.ends",
+            "choice",
+            "Its ends",
+            "In the seams, or between tabs",
+            choices=(("stops", "in the seams"), ("tabs", "with tabs")),
+        )
+        yield field_of(
+            plan,
+            "zipper.sliders",
+            "choice",
+            "Sliders",
+            "Two open from the middle",
+            choices=(("one", "one"), ("two", "two, facing")),
+        )
+        yield field_of(
+            plan,
+            "zipper.pull",
+            "toggle",
+            "Pull tab of cloth",
+            "A strip of 1 × 12",
+            "Give the zipper a pull tab",
+        )
+    yield field_of(
+        plan,
+        "button.used",
+        "toggle",
+        "Button and loop",
+        "A loop at the back's middle",
+        "Close it with a button",
+    )
     if plan.project.button.used:
         yield field_of(plan, "button.across", "length", "Button, across", "Its diameter")
         yield field_of(plan, "button.thick", "length", "Button, thick", "With its shank")

@@ -110,8 +110,9 @@ class FilingWindow(QMainWindow):
 
     def ask_open(self) -> None:
         start = self.desk.path.parent if self.desk.path else documents_folder()
-        self.file_bar.ask("Open", "Open", Path(f"{start}/"), self.open_path, False,
-                          recent.recent_files())  # fmt: skip
+        self.file_bar.ask(
+            "Open", "Open", Path(f"{start}/"), self.open_path, False, recent.recent_files()
+        )
 
     def save(self) -> None:
         """Save where it was saved before; ask, if that would take away what somebody else wrote."""
@@ -239,8 +240,14 @@ class FilingWindow(QMainWindow):
         """Ask for a list of swatches."""
         if self.desk.is_open:
             folder = self.desk.path.parent if self.desk.path else documents_folder()
-            self.file_bar.ask("Swatches from", "Take them", Path(f"{folder}/"), self.take_swatches,
-                              False, suffix=".csv")  # fmt: skip
+            self.file_bar.ask(
+                "Swatches from",
+                "Take them",
+                Path(f"{folder}/"),
+                self.take_swatches,
+                False,
+                suffix=".csv",
+            )
 
     def take_swatches(self, path: Path) -> str:
         """Add the swatches of a list to those there are; one step to undo."""
@@ -283,8 +290,9 @@ class FilingWindow(QMainWindow):
     def ask_photo(self) -> None:
         """Ask for a picture of the print in hand; the window reads it off its thread."""
         start = self.desk.path.parent if self.desk.path else documents_folder()
-        self.file_bar.ask("Photo of the cloth", "Use it", Path(f"{start}/"), self.take_photo,
-                          False, suffix=".png")  # fmt: skip
+        self.file_bar.ask(
+            "Photo of the cloth", "Use it", Path(f"{start}/"), self.take_photo, False, suffix=".png"
+        )
 
     def take_photo(self, path: Path) -> str:
         """Read a picture for the print in hand; the window does it."""
@@ -312,8 +320,14 @@ class FilingWindow(QMainWindow):
         """Ask for a list of scraps."""
         if self.desk.is_open:
             folder = self.desk.path.parent if self.desk.path else documents_folder()
-            self.file_bar.ask("Scraps from", "Take them", Path(f"{folder}/"), self.take_scraps,
-                              False, suffix=".csv")  # fmt: skip
+            self.file_bar.ask(
+                "Scraps from",
+                "Take them",
+                Path(f"{folder}/"),
+                self.take_scraps,
+                False,
+                suffix=".csv",
+            )
 
     def take_scraps(self, path: Path) -> str:
         """Take the scraps of a list in place of those there are; one step to undo."""
@@ -335,8 +349,15 @@ class FilingWindow(QMainWindow):
             self.say(f"Saved as {path}.")
             return ""
 
-        self.file_bar.ask(words, "Save", self._beside(suffix), accept, True, suffix=suffix,
-                          standing=self._standing_export)  # fmt: skip
+        self.file_bar.ask(
+            words,
+            "Save",
+            self._beside(suffix),
+            accept,
+            True,
+            suffix=suffix,
+            standing=self._standing_export,
+        )
 
     def say(self, sentence: str) -> None:
         """One quiet line of what was done; the window has its place."""

@@ -20,27 +20,36 @@ from tessil.ui.widgets.words import Told, Words
 
 # What keys do where the hands are: (where, ((keys, what), …)).
 PLACES = (
-    ("In a field", (
-        ("↑ ↓, wheel", "one mark more or less"),
-        ("Return", "take it as typed"),
-        ("Esc", "what stood here before"),
-        ("Ctrl+Z", "undo letters first, then the plan"),
-    )),
-    ("On the bench", (
-        ("+ − 0", "larger, smaller, all of it"),
-        ("Ctrl + arrows", "move the view"),
-        ("arrows", "from piece to piece; move what is in hand"),
-        ("Shift + arrows", "swap two pieces; move a layer"),
-        ("T  R  P  1 … 9", "turn, fill the row, pin, lay a print"),
-        ("M  L", "take the next mark or line in hand"),
-        ("Delete", "take away what is in hand"),
-    )),
-    ("Between them", (
-        ("Ctrl+1 … Ctrl+8", "the eight stages"),
-        ("Tab", "stage, leaves, choices, figures, snags"),
-        ("right click, Menu key", "what can be done with a thing"),
-    )),
-)  # fmt: skip
+    (
+        "In a field",
+        (
+            ("↑ ↓, wheel", "one mark more or less"),
+            ("Return", "take it as typed"),
+            ("Esc", "what stood here before"),
+            ("Ctrl+Z", "undo letters first, then the plan"),
+        ),
+    ),
+    (
+        "On the bench",
+        (
+            ("+ − 0", "larger, smaller, all of it"),
+            ("Ctrl + arrows", "move the view"),
+            ("arrows", "from piece to piece; move what is in hand"),
+            ("Shift + arrows", "swap two pieces; move a layer"),
+            ("T  R  P  1 … 9", "turn, fill the row, pin, lay a print"),
+            ("M  L", "take the next mark or line in hand"),
+            ("Delete", "take away what is in hand"),
+        ),
+    ),
+    (
+        "Between them",
+        (
+            ("Ctrl+1 … Ctrl+8", "the eight stages"),
+            ("Tab", "stage, leaves, choices, figures, snags"),
+            ("right click, Menu key", "what can be done with a thing"),
+        ),
+    ),
+)
 LICENCES = (
     f"Tessil {__version__}, a planner for makers of quilted bags. Free software under the GNU "
     "General Public License, version 3 or later; it comes with no warranty.\n\n"

@@ -25,13 +25,28 @@ from tessil.core.sandwich.plying import (
 from tessil.ui.asking import alike, always, choice_of, field_of
 from tessil.ui.specs import Kind, Spec
 
-_RULES = (("margin", "a margin over the top"), ("panel", "as the top"),
-          ("inside", "inside the seams"), ("short", "short of the seams"))  # fmt: skip
-_BONDS = (("pins", "pins"), ("spray", "spray"), ("glue", "glue"), ("fuse", "fused"),
-          ("itself", "grips by itself"))  # fmt: skip
+_RULES = (
+    ("margin", "a margin over the top"),
+    ("panel", "as the top"),
+    ("inside", "inside the seams"),
+    ("short", "short of the seams"),
+)
+_BONDS = (
+    ("pins", "pins"),
+    ("spray", "spray"),
+    ("glue", "glue"),
+    ("fuse", "fused"),
+    ("itself", "grips by itself"),
+)
 _GRAINS = (("free", "either way"), ("upright", "upright"), ("level", "level"))
-_NEEDLES = (("", "not said"), ("70", "70/10"), ("80", "80/12"), ("90", "90/14"),
-            ("100", "100/16"), ("110", "110/18"))  # fmt: skip
+_NEEDLES = (
+    ("", "not said"),
+    ("70", "70/10"),
+    ("80", "80/12"),
+    ("90", "90/14"),
+    ("100", "100/16"),
+    ("110", "110/18"),
+)
 
 
 def layer_specs(plan: Plan, panel: PanelPlan, leaf: str, ply: int) -> Iterator[Spec]:
@@ -49,29 +64,43 @@ def layer_specs(plan: Plan, panel: PanelPlan, leaf: str, ply: int) -> Iterator[S
 def _layers(plan: Plan, panel: PanelPlan, ply: int) -> Iterator[Spec]:
     yield from alike(plan, panel)
     schools = tuple((school.key, school.name) for school in schools_for(plan))
-    yield Spec("layers.school", "choice", "Begin with", "A usual way of layering it", "",
-               lambda key: begin_with(plan, panel, key) if key else Edit("", ()),
-               (("", "a usual way…"), *schools))  # fmt: skip
+    yield Spec(
+        "layers.school",
+        "choice",
+        "Begin with",
+        "A usual way of layering it",
+        "",
+        lambda key: begin_with(plan, panel, key) if key else Edit("", ()),
+        (("", "a usual way…"), *schools),
+    )
     known = materials_of(plan.project).values()
     tops = tuple((entry.key, entry.name) for entry in known if entry.kind == "cloth")
     yield choice_of(plan, panel, "layers.top", "choice", "Top of", "What is pieced", tops)
     under = tuple((entry.key, entry.name) for entry in known if entry.kind != "tape")
-    yield Spec("layers.add", "choice", "Put under it", "One more layer", "",
-               lambda key: add_ply(plan, panel, key) if key else Edit("", ()),
-               (("", "choose a layer…"), *under))  # fmt: skip
+    yield Spec(
+        "layers.add",
+        "choice",
+        "Put under it",
+        "One more layer",
+        "",
+        lambda key: add_ply(plan, panel, key) if key else Edit("", ()),
+        (("", "choose a layer…"), *under),
+    )
     if panel.choices.layers.plies:
         yield from _ply(plan, panel, ply, under)
 
 
-def _ply(plan: Plan, panel: PanelPlan, at: int, under: tuple[tuple[str, str], ...]
-         ) -> Iterator[Spec]:  # fmt: skip
+def _ply(
+    plan: Plan, panel: PanelPlan, at: int, under: tuple[tuple[str, str], ...]
+) -> Iterator[Spec]:
     plies = panel.choices.layers.plies
     at = min(at, len(plies) - 1)
     layer = plies[at]
     number = f"Layer {at + 1} of {len(plies)}"
 
-    def ask(key: str, kind: Kind, label: str, help_: str,
-            choices: tuple[tuple[Any, str], ...] = ()) -> Spec:  # fmt: skip
+    def ask(
+        key: str, kind: Kind, label: str, help_: str, choices: tuple[tuple[Any, str], ...] = ()
+    ) -> Spec:
         change: Callable[[Any], Edit] = lambda new: set_ply(  # noqa: E731
             plan, panel, at, f"Set a layer's {key}", **{key: new}
         )
@@ -85,34 +114,74 @@ def _ply(plan: Plan, panel: PanelPlan, at: int, under: tuple[tuple[str, str], ..
     yield ask("grain", "choice", "Its grain", "Which way it must lie", _GRAINS)
     if materials_of(plan.project)[layer.material].key == "cotton":
         prints = tuple((entry.key, entry.name) for entry in plan.project.prints)
-        yield ask("print", "choice", "Its cloth", "From the basket",
-                  (("", "as the lining"), *prints))  # fmt: skip
-    yield ask("joined", "toggle", "Joined edge to edge where it must be",
-              "Butted and zigzagged, where the roll is too narrow")  # fmt: skip
+        yield ask(
+            "print", "choice", "Its cloth", "From the basket", (("", "as the lining"), *prints)
+        )
+    yield ask(
+        "joined",
+        "toggle",
+        "Joined edge to edge where it must be",
+        "Butted and zigzagged, where the roll is too narrow",
+    )
     if len(plies) > 1:
         if at:
-            yield Spec("ply.out", "action", "One further out", "Nearer to the top", None,
-                       always(move_ply(plan, panel, at, -1)))  # fmt: skip
+            yield Spec(
+                "ply.out",
+                "action",
+                "One further out",
+                "Nearer to the top",
+                None,
+                always(move_ply(plan, panel, at, -1)),
+            )
         if at < len(plies) - 1:
-            yield Spec("ply.in", "action", "One further in", "Nearer to the lining", None,
-                       always(move_ply(plan, panel, at, 1)))  # fmt: skip
+            yield Spec(
+                "ply.in",
+                "action",
+                "One further in",
+                "Nearer to the lining",
+                None,
+                always(move_ply(plan, panel, at, 1)),
+            )
     name = materials_of(plan.project)[layer.material].name.lower()
-    yield Spec("ply.gone", "action", f"Take the {name} out", "Leave this layer away", None,
-               always(remove_ply(plan, panel, at)))  # fmt: skip
+    yield Spec(
+        "ply.gone",
+        "action",
+        f"Take the {name} out",
+        "Leave this layer away",
+        None,
+        always(remove_ply(plan, panel, at)),
+    )
 
 
 def _amounts(plan: Plan) -> Iterator[Spec]:
     yield field_of(plan, "bags", "count", "Bags to make", "All amounts are for so many")
-    yield Spec("materials.page", "page", "Open the catalogue of materials", "Rolls, thickness",
-               None, always(Edit("", ())))  # fmt: skip
+    yield Spec(
+        "materials.page",
+        "page",
+        "Open the catalogue of materials",
+        "Rolls, thickness",
+        None,
+        always(Edit("", ())),
+    )
     offcuts = plan.project.offcuts
-    yield Spec("offcuts.add", "entry", "An offcut", "Such as cotton batting 20 × 30 ×2", "",
-               partial(_add_offcut, plan))  # fmt: skip
+    yield Spec(
+        "offcuts.add",
+        "entry",
+        "An offcut",
+        "Such as cotton batting 20 × 30 ×2",
+        "",
+        partial(_add_offcut, plan),
+    )
     for at, entry in enumerate(offcuts):
         rest = (*offcuts[:at], *offcuts[at + 1 :])
-        yield Spec(f"offcuts.{at}.gone", "action",
-                   f"Use up: {write_offcut(entry, plan.project)}", "Take it off the list", None,
-                   always(edit("Take an offcut off the list", ("offcuts", rest))))  # fmt: skip
+        yield Spec(
+            f"offcuts.{at}.gone",
+            "action",
+            f"Use up: {write_offcut(entry, plan.project)}",
+            "Take it off the list",
+            None,
+            always(edit("Take an offcut off the list", ("offcuts", rest))),
+        )
 
 
 def _add_offcut(plan: Plan, text: str) -> Edit:
@@ -121,32 +190,67 @@ def _add_offcut(plan: Plan, text: str) -> Edit:
 
 
 def _bulk(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
-    yield field_of(plan, "press_seams", "choice", "Bag's seams", "How they are pressed",
-                   choices=(("open", "open"), ("side", "to one side")))  # fmt: skip
+    yield field_of(
+        plan,
+        "press_seams",
+        "choice",
+        "Bag's seams",
+        "How they are pressed",
+        choices=(("open", "open"), ("side", "to one side")),
+    )
     if not panel.only_cloth:
-        yield choice_of(plan, panel, "piecing.press", "choice", "Patchwork", "How it is pressed",
-                        (("open", "open"), ("side", "to one side")))  # fmt: skip
-    yield Spec("machine.needle", "choice", "Needle", "What is in the machine",
-               str(plan.project.machine.needle or ""),
-               lambda key: edit("Set the needle", ("machine.needle", int(key) if key else None)),
-               _NEEDLES)  # fmt: skip
+        yield choice_of(
+            plan,
+            panel,
+            "piecing.press",
+            "choice",
+            "Patchwork",
+            "How it is pressed",
+            (("open", "open"), ("side", "to one side")),
+        )
+    yield Spec(
+        "machine.needle",
+        "choice",
+        "Needle",
+        "What is in the machine",
+        str(plan.project.machine.needle or ""),
+        lambda key: edit("Set the needle", ("machine.needle", int(key) if key else None)),
+        _NEEDLES,
+    )
     worst = thickest(bulk_of(plan, panel.key))
     if worst is not None:
         yield from _thinner(plan, worst)
     if any(ply.rule == "inside" for ply in panel.choices.layers.plies):
-        yield Spec("bulk.back", "action", "Let the layers into the seams again", "A margin over",
-                   None, always(let_in(plan, panel)))  # fmt: skip
-    yield Spec("machine.lift_mm", "word", "Foot lifts", "Millimetres under the lifted foot",
-               f"{plan.project.machine.lift_mm:g} mm", partial(_number, "machine.lift_mm",
-                                                            "Set the foot's lift"))  # fmt: skip
+        yield Spec(
+            "bulk.back",
+            "action",
+            "Let the layers into the seams again",
+            "A margin over",
+            None,
+            always(let_in(plan, panel)),
+        )
+    yield Spec(
+        "machine.lift_mm",
+        "word",
+        "Foot lifts",
+        "Millimetres under the lifted foot",
+        f"{plan.project.machine.lift_mm:g} mm",
+        partial(_number, "machine.lift_mm", "Set the foot's lift"),
+    )
 
 
 def _thinner(plan: Plan, worst: Spot) -> Iterator[Spec]:
     """What makes the worst place thinner; how seams are pressed is asked above."""
     for at, fix in enumerate(thinner(plan, worst)):
         if fix.words.startswith(("Hold", "Set")):
-            yield Spec(f"bulk.fix.{at}", "action", fix.words, f"Makes it thinner: {worst.label}",
-                       None, always(fix))  # fmt: skip
+            yield Spec(
+                f"bulk.fix.{at}",
+                "action",
+                fix.words,
+                f"Makes it thinner: {worst.label}",
+                None,
+                always(fix),
+            )
 
 
 def _number(path: str, words: str, text: str) -> Edit:

@@ -25,8 +25,12 @@ from tessil.ui.widgets.fields import CountField, LengthField, WordField
 from tessil.ui.widgets.pictureview import PictureView
 from tessil.ui.widgets.words import Words
 
-_PATTERNS = (("channels", "channels"), ("grid", "grid"), ("diagonal", "slanted, one way"),
-             ("diamonds", "diamonds"))  # fmt: skip
+_PATTERNS = (
+    ("channels", "channels"),
+    ("grid", "grid"),
+    ("diagonal", "slanted, one way"),
+    ("diamonds", "diamonds"),
+)
 _LENGTHS = (
     ("gap", "Gap", "From line to line, as sewn", False),
     ("gap_other", "Gap, other way", "Of the second set; empty: the same", True),
@@ -50,9 +54,12 @@ class LogPage(RecordPage):
     photo_wanted = Signal()
 
     def __init__(self, desk: Desk) -> None:
-        super().__init__(desk, "The logbook",
-                         "Your own swatches, kept beside all projects. Panels you measure pieced "
-                         "and quilted come in by themselves.")  # fmt: skip
+        super().__init__(
+            desk,
+            "The logbook",
+            "Your own swatches, kept beside all projects. Panels you measure pieced "
+            "and quilted come in by themselves.",
+        )
         self._fields()
         self._make_buttons()
         right = QVBoxLayout()
@@ -69,8 +76,11 @@ class LogPage(RecordPage):
         self.gap_plot.setAccessibleName("Loss against gap")
         self.agreement.setAccessibleName("Measured against expected")
         for widget, stretch in (
-            (self.trust, 0), (self.says, 0), (self.gap_plot, 3), (self.agreement, 3),
-        ):  # fmt: skip
+            (self.trust, 0),
+            (self.says, 0),
+            (self.gap_plot, 3),
+            (self.agreement, 3),
+        ):
             right.addWidget(widget, stretch)
         self.view: StackView | None = None
 
@@ -80,13 +90,21 @@ class LogPage(RecordPage):
         self.add_row("date", "Date", _Optional(self._set("date")), "Year-month-day")
         self.add_row("batting", "Layers", Chooser((), self._set("batting")), "What lay under it")
         self.add_row("pattern", "Pattern", Chooser(_PATTERNS, self._set("pattern")), "As sewn")
-        self.add_row("run", "Lines run", Segments((("upright", "upright"), ("level", "level")),
-                                                  self._set("run")), "On the swatch")  # fmt: skip
+        self.add_row(
+            "run",
+            "Lines run",
+            Segments((("upright", "upright"), ("level", "level")), self._set("run")),
+            "On the swatch",
+        )
         self.add_row("angle", "Angle", WordField(self._set("angle")), "Degrees to the width")
         for key, label, help_, optional in _LENGTHS:
             self.add_row(key, label, LengthField(notation, self._set(key), optional), help_)
-        self.add_row("minutes", "Minutes", CountField(self._set("minutes"), True),
-                     "Sewing its lines, for your pace")  # fmt: skip
+        self.add_row(
+            "minutes",
+            "Minutes",
+            CountField(self._set("minutes"), True),
+            "Sewing its lines, for your pace",
+        )
         used = Tick("Learn from it")
         used.clicked.connect(lambda on: self._set("used")(on, ""))
         self.add_row("used", "", used, "Leave a swatch out without losing it")
@@ -131,10 +149,12 @@ class LogPage(RecordPage):
         )
         view = self.view = stack_view(book, key, materials_named(key, known))
         far = set(view.outliers())
-        self.show_entries([
-            _entry(at, entry, stack_name(entry.batting, known), at in far)
-            for at, entry in enumerate(book.swatches)
-        ])  # fmt: skip
+        self.show_entries(
+            [
+                _entry(at, entry, stack_name(entry.batting, known), at in far)
+                for at, entry in enumerate(book.swatches)
+            ]
+        )
         self.gone.setEnabled(swatch is not None)
         self.form_card.setVisible(swatch is not None)
         if swatch is not None:
@@ -242,8 +262,9 @@ class LogPage(RecordPage):
         swatches = self.desk.book.swatches
         kept = (*swatches[: self.at], changed, *swatches[self.at + 1 :])
         words = f"Change a swatch's {key.replace('_', ' ')}"
-        return self.desk.attempt_book(edit(words, ("swatches", kept)),
-                                      f"swatch {self.at} {key} {run}" if run else "")  # fmt: skip
+        return self.desk.attempt_book(
+            edit(words, ("swatches", kept)), f"swatch {self.at} {key} {run}" if run else ""
+        )
 
     def _add(self) -> None:
         """A new swatch like the one in hand, or like the panel on the bench."""
@@ -254,13 +275,26 @@ class LogPage(RecordPage):
             cleared = dict.fromkeys(
                 (key for key, *_ in _LENGTHS if key.endswith("after") or "ing_" in key), None
             )
-            made = now.model_copy(update={"name": f"swatch {number}", "date": today, "used": True,
-                                          "minutes": None, "photo": None, **cleared})  # fmt: skip
+            made = now.model_copy(
+                update={
+                    "name": f"swatch {number}",
+                    "date": today,
+                    "used": True,
+                    "minutes": None,
+                    "photo": None,
+                    **cleared,
+                }
+            )
         else:
             panel = self.desk.plan.panel(self.desk.panel)
             side = Fraction(10) if self.desk.project.units == "inch" else Fraction(2500, 254)
-            made = Swatch(name=f"swatch {number}", date=today, batting=stack_key(panel.materials),
-                          width_before=side, height_before=side)  # fmt: skip
+            made = Swatch(
+                name=f"swatch {number}",
+                date=today,
+                batting=stack_key(panel.materials),
+                width_before=side,
+                height_before=side,
+            )
         sentence = self.desk.attempt_book(
             edit("Write down a swatch", ("swatches", (*book.swatches, made)))
         )

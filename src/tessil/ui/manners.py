@@ -87,23 +87,29 @@ class Manners(QObject):
 
     def figure_menu(self, reading: Reading, at: QPoint) -> None:
         """Of a figure on the receipt."""
-        self._pop(at, [
-            ("Point at it on the bench", lambda: self.desk.pick(reading)),
-            RULE,
-            ("Copy this figure", lambda: copy_figure(reading, self._notation())),
-            ("Copy all figures here", self.copy_figures),
-        ])  # fmt: skip
+        self._pop(
+            at,
+            [
+                ("Point at it on the bench", lambda: self.desk.pick(reading)),
+                RULE,
+                ("Copy this figure", lambda: copy_figure(reading, self._notation())),
+                ("Copy all figures here", self.copy_figures),
+            ],
+        )
 
     def panel_menu(self, key: str, at: QPoint) -> None:
         """Of a panel in the tray."""
         panel = self.desk.plan.panel(key)
         size = self._notation().size(*panel.trimmed.values())
         label = panel.panel.label
-        self._pop(at, [
-            (f"Turn to the {label.lower()}", lambda: self.desk.look(panel=key)),
-            RULE,
-            (f"Copy its trimmed size, {size}", lambda: copy_text(f"{label}, trimmed: {size}")),
-        ])  # fmt: skip
+        self._pop(
+            at,
+            [
+                (f"Turn to the {label.lower()}", lambda: self.desk.look(panel=key)),
+                RULE,
+                (f"Copy its trimmed size, {size}", lambda: copy_text(f"{label}, trimmed: {size}")),
+            ],
+        )
 
     def snag_menu(self, snag: Snag, at: QPoint) -> None:
         """Of a snag."""

@@ -21,8 +21,12 @@ from tessil.ui.widgets.fields import LengthField, WordField
 from tessil.ui.widgets.pictureview import PictureView
 from tessil.ui.widgets.words import Words
 
-_KINDS = (("batting", "batting or fleece"), ("cloth", "cloth"), ("firm", "interfacing"),
-          ("web", "fusible web"))  # fmt: skip
+_KINDS = (
+    ("batting", "batting or fleece"),
+    ("cloth", "cloth"),
+    ("firm", "interfacing"),
+    ("web", "fusible web"),
+)
 _NUMBERS = (
     ("relaxed_mm", "Thick, relaxed", "As it lies", "mm"),
     ("pressed_mm", "Thick, pressed", "Under the presser foot", "mm"),
@@ -37,19 +41,26 @@ class MaterialsPage(RecordPage):
     """Changing a shipped material makes it the project's own; it can be taken back."""
 
     def __init__(self, desk: Desk) -> None:
-        super().__init__(desk, "Materials",
-                         "Typical values, from memory: change them to what you have. They stay "
-                         "with this bag and are offered for new ones.")  # fmt: skip
+        super().__init__(
+            desk,
+            "Materials",
+            "Typical values, from memory: change them to what you have. They stay "
+            "with this bag and are offered for new ones.",
+        )
         notation = lambda: self.desk.plan.marks.notation  # noqa: E731
         self.add_row("name", "Name", WordField(self._set("name")), "What you call it")
         self.add_row("kind", "Kind", Chooser(_KINDS, self._set("kind")), "What it does")
         for key, label, help_, _ in _NUMBERS:
             self.add_row(key, label, WordField(self._set(key)), help_)
-        self.add_row("width", "Roll width", LengthField(notation, self._set("width"), False),
-                     "As it is sold")  # fmt: skip
-        self.add_row("widest_gap", "Widest gap",
-                     LengthField(notation, self._set("widest_gap"), True),
-                     "Between lines, so that it does not shift; empty: none needed")  # fmt: skip
+        self.add_row(
+            "width", "Roll width", LengthField(notation, self._set("width"), False), "As it is sold"
+        )
+        self.add_row(
+            "widest_gap",
+            "Widest gap",
+            LengthField(notation, self._set("widest_gap"), True),
+            "Between lines, so that it does not shift; empty: none needed",
+        )
         for key, words, help_ in (
             ("fusible", "It is fusible", "Adhesive on it"),
             ("melts", "A hot iron melts it", "Press cloth, low heat"),
@@ -81,10 +92,12 @@ class MaterialsPage(RecordPage):
         """Show the catalogue as it is."""
         self.at = min(self.at, len(self.known) - 1)
         kinds = dict(_KINDS)
-        self.show_entries([
-            f"{entry.name}\n{kinds[entry.kind]}{', changed' if entry.own else ''}"
-            for entry in self.known
-        ])  # fmt: skip
+        self.show_entries(
+            [
+                f"{entry.name}\n{kinds[entry.kind]}{', changed' if entry.own else ''}"
+                for entry in self.known
+            ]
+        )
         own = to_own(self.entry)
         values: dict[str, Any] = {key: getattr(own, key) for key in self.rows}
         for key, _, _, unit in _NUMBERS:
@@ -100,8 +113,10 @@ class MaterialsPage(RecordPage):
         self.bars.show_picture(materials_picture(self.known, self.at))
         self.says.setText(
             "Rise, draw and loss along the lines are what drawing in begins with; your own "
-            "swatches in the logbook take their place." if lofty else self.entry.caution
-        )  # fmt: skip
+            "swatches in the logbook take their place."
+            if lofty
+            else self.entry.caution
+        )
 
     def _set(self, key: str) -> Callable[[Any, str], str]:
         def attempt(value: Any, run: str) -> str:
@@ -128,8 +143,10 @@ class MaterialsPage(RecordPage):
         kept = tuple(entry for entry in own if entry.key != now.key)
         at = next((at for at, entry in enumerate(own) if entry.key == now.key), len(kept))
         made = (*kept[:at], changed, *kept[at:])
-        return self.desk.attempt(edit(f"Change {now.name.lower()}", ("materials", made)),
-                                 f"material {now.key} {key} {run}" if run else "")  # fmt: skip
+        return self.desk.attempt(
+            edit(f"Change {now.name.lower()}", ("materials", made)),
+            f"material {now.key} {key} {run}" if run else "",
+        )
 
     def _add(self) -> None:
         own = self.desk.project.materials

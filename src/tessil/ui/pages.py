@@ -180,8 +180,9 @@ class PagedWindow(FilingWindow):
             return made, ""
 
         self.searches.give_up()
-        self.searches.start_work("log.photo" if logs else "photo", work,
-                                 self.desk.attempt_book if logs else None)  # fmt: skip
+        self.searches.start_work(
+            "log.photo" if logs else "photo", work, self.desk.attempt_book if logs else None
+        )
         return ""
 
     def show_photo_state(self) -> None:

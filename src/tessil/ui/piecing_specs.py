@@ -20,16 +20,23 @@ from tessil.ui.asking import alike, always, choice_of, field_of, oversize
 from tessil.ui.specs import Kind, Spec
 
 _WAYS = (
-    ("whole", "one cloth"), ("strips", "strips"), ("squares", "squares"),
-    ("web", "squares on gridded web"), ("flip", "strips, flipped and sewn"),
-    ("courses", "scraps in courses"), ("crumbs", "scraps as they come"),
-)  # fmt: skip
+    ("whole", "one cloth"),
+    ("strips", "strips"),
+    ("squares", "squares"),
+    ("web", "squares on gridded web"),
+    ("flip", "strips, flipped and sewn"),
+    ("courses", "scraps in courses"),
+    ("crumbs", "scraps as they come"),
+)
 _RUNS = (("level", "level"), ("upright", "upright"), ("diagonal", "slanted"))
 _FIXED = (("width", "their width"), ("count", "how many"), ("mixed", "widths in turn"))
 _OVER = (
-    ("both", "trim both sides"), ("one", "trim the last"), ("other", "trim the first"),
-    ("recut", "recut to fit"), ("border", "one fewer and a border"),
-)  # fmt: skip
+    ("both", "trim both sides"),
+    ("one", "trim the last"),
+    ("other", "trim the first"),
+    ("recut", "recut to fit"),
+    ("border", "one fewer and a border"),
+)
 _PRESS = (("open", "open"), ("side", "to one side"))
 
 
@@ -42,8 +49,14 @@ class Part:
         self.path = part_path(self.zone)
         self.choice: Piecing = panel.parts[self.zone].choice
 
-    def ask(self, key: str, kind: Kind, label: str, help_: str,
-            choices: tuple[tuple[str, str], ...] = ()) -> Spec:  # fmt: skip
+    def ask(
+        self,
+        key: str,
+        kind: Kind,
+        label: str,
+        help_: str,
+        choices: tuple[tuple[str, str], ...] = (),
+    ) -> Spec:
         """A field of this part's piecing."""
         return choice_of(self.plan, self.panel, f"{self.path}.{key}", kind, label, help_, choices)
 
@@ -79,23 +92,45 @@ def _pieces(plan: Plan, part: Part) -> Iterator[Spec]:
         yield from _squares(part)
     elif choice.way == "courses":
         yield _lengths_spec(plan, part, "heights", "Course heights", "Cut heights in turn: 2½, 3")
-        yield Spec("courses.search", "search", "Look for the least waste",
-                   "Tries many fillings; the best is kept", part.choice.filled, always(
-                       part.set("Fill the courses anew", filled=())))  # fmt: skip
+        yield Spec(
+            "courses.search",
+            "search",
+            "Look for the least waste",
+            "Tries many fillings; the best is kept",
+            part.choice.filled,
+            always(part.set("Fill the courses anew", filled=())),
+        )
         if choice.filled:
-            yield Spec("courses.anew", "action", "Fill by themselves again", "Quickly, as listed",
-                       None, always(part.set("Fill the courses anew", filled=())))  # fmt: skip
+            yield Spec(
+                "courses.anew",
+                "action",
+                "Fill by themselves again",
+                "Quickly, as listed",
+                None,
+                always(part.set("Fill the courses anew", filled=())),
+            )
     elif choice.way == "crumbs":
-        yield Spec(f"panel.{part.path}.allowance", "word", "Allowance", "10 to 15 % is usual",
-                   f"{float(choice.allowance) * 100:g} %", lambda text: part.set(
-                       "Set the allowance", allowance=_share(text)))  # fmt: skip
+        yield Spec(
+            f"panel.{part.path}.allowance",
+            "word",
+            "Allowance",
+            "10 to 15 % is usual",
+            f"{float(choice.allowance) * 100:g} %",
+            lambda text: part.set("Set the allowance", allowance=_share(text)),
+        )
     if choice.way != "whole":
         yield part.ask("border", "length", "Border, cut", "All round; 0 for none")
         if choice.way in ("strips", *GRIDS, "courses"):
-            yield part.ask("press", "choice", "Press seams", "Open lies flatter; to one side "
-                           "locks crossings", _PRESS)  # fmt: skip
-        yield field_of(plan, "seams.piecing", "length", "Piecing seam", "Between pieces: ¼ is "
-                       "usual")  # fmt: skip
+            yield part.ask(
+                "press",
+                "choice",
+                "Press seams",
+                "Open lies flatter; to one side locks crossings",
+                _PRESS,
+            )
+        yield field_of(
+            plan, "seams.piecing", "length", "Piecing seam", "Between pieces: ¼ is usual"
+        )
     if panel.key == plan.shape.leader:
         yield from _whole(plan)
     if not panel.choices.zones:
@@ -120,23 +155,46 @@ def _parts(plan: Plan, part: Part) -> Iterator[Spec]:
         folds = tuple(fold.start[1] for fold in panel.panel.folds)
         starts = folds or (plan.marks.notation.nearest(panel.trimmed.height.value / 2),)
         words = "Piece it in parts, at its folds" if folds else "Piece it in two parts"
-        yield Spec("parts.divide", "action", words, "Each part is then pieced its own way", None,
-                   lambda _: divide(plan.project, panel, starts))  # fmt: skip
+        yield Spec(
+            "parts.divide",
+            "action",
+            words,
+            "Each part is then pieced its own way",
+            None,
+            lambda _: divide(plan.project, panel, starts),
+        )
         return
     if part.zone:
-        yield choice_of(plan, panel, f"zones.{part.zone - 1}.starts", "length",
-                        "This part begins", "Below the trimmed top edge")  # fmt: skip
-    yield Spec("parts.undo", "action", "Piece the panel in one", "All as its first part", None,
-               lambda _: divide(plan.project, panel, ()))  # fmt: skip
+        yield choice_of(
+            plan,
+            panel,
+            f"zones.{part.zone - 1}.starts",
+            "length",
+            "This part begins",
+            "Below the trimmed top edge",
+        )
+    yield Spec(
+        "parts.undo",
+        "action",
+        "Piece the panel in one",
+        "All as its first part",
+        None,
+        lambda _: divide(plan.project, panel, ()),
+    )
 
 
 def _strips(plan: Plan, part: Part) -> Iterator[Spec]:
     choice = part.choice
     yield part.ask("run", "choice", "Strips lie", "As the bag is worn", _RUNS)
     if choice.run == "diagonal":
-        yield Spec(f"panel.{part.path}.angle", "word", "Angle", "Degrees to the width; below zero "
-                   "they fall to the right", f"{float(choice.angle):g}°",
-                   lambda text: part.set("Set the angle", angle=text))  # fmt: skip
+        yield Spec(
+            f"panel.{part.path}.angle",
+            "word",
+            "Angle",
+            "Degrees to the width; below zero they fall to the right",
+            f"{float(choice.angle):g}°",
+            lambda text: part.set("Set the angle", angle=text),
+        )
     yield part.ask("fixed", "choice", "What is fixed", "The other one follows", _FIXED)
     if choice.fixed == "width":
         yield part.ask("strip_cut", "length", "Strip, cut", "Cut width")
@@ -145,14 +203,22 @@ def _strips(plan: Plan, part: Part) -> Iterator[Spec]:
     else:
         yield _lengths_spec(plan, part, "widths", "Widths, cut", "In turn, such as 2½, 1½")
     if choice.way == "flip":
-        yield part.ask("foundation", "choice", "Sewn on", "Straight on the batting it is the "
-                       "quilting too", (("batting", "the batting"),
-                                        ("foundation", "a foundation")))  # fmt: skip
+        yield part.ask(
+            "foundation",
+            "choice",
+            "Sewn on",
+            "Straight on the batting it is the quilting too",
+            (("batting", "the batting"), ("foundation", "a foundation")),
+        )
         yield part.ask("overhang", "length", "Overhang", "Past the outline: ½ to 1")
     elif choice.run != "diagonal":
         yield part.ask("surplus", "choice", "What is over", "Strips rarely come out even", _OVER)
-        yield part.ask("strip_sets", "toggle", "Sew strip sets, cut across",
-                       "Full-length strips sewn first, panels cut from them")  # fmt: skip
+        yield part.ask(
+            "strip_sets",
+            "toggle",
+            "Sew strip sets, cut across",
+            "Full-length strips sewn first, panels cut from them",
+        )
 
 
 def _squares(part: Part) -> Iterator[Spec]:
@@ -165,9 +231,15 @@ def _squares(part: Part) -> Iterator[Spec]:
         yield part.ask("square", "length", "Square, cut", "Cut size; 2½, 5 and 10 come in packs")
         handy = tuple((size, f"{size.replace(' 1/2', '½')} in") for size in ("2 1/2", "5", "10"))
         now = next((size for size, _ in handy if Fraction(*_over(size)) == choice.square), "")
-        yield Spec("squares.handy", "choice", "At hand", "Sizes that packs come in", now,
-                   lambda size: part.set("Set square, cut", square=f"{size} in"),
-                   handy)  # fmt: skip
+        yield Spec(
+            "squares.handy",
+            "choice",
+            "At hand",
+            "Sizes that packs come in",
+            now,
+            lambda size: part.set("Set square, cut", square=f"{size} in"),
+            handy,
+        )
     yield part.ask("surplus_across", "choice", "Over, sideways", "Left and right", _OVER)
     yield part.ask("surplus", "choice", "Over, upright", "Top and bottom", _OVER)
     if choice.way == "squares":
@@ -181,9 +253,14 @@ def _over(size: str) -> tuple[int, int]:
 def _lengths_spec(plan: Plan, part: Part, key: str, label: str, help_: str) -> Spec:
     units = plan.project.units
     value = write_lengths(getattr(part.choice, key), plan.marks.notation)
-    return Spec(f"panel.{part.path}.{key}", "word", label, help_, value,
-                lambda text: part.set(f"Set {label.lower()}",
-                                      **{key: read_lengths(text, units)}))  # fmt: skip
+    return Spec(
+        f"panel.{part.path}.{key}",
+        "word",
+        label,
+        help_,
+        value,
+        lambda text: part.set(f"Set {label.lower()}", **{key: read_lengths(text, units)}),
+    )
 
 
 def _whole(plan: Plan) -> Iterator[Spec]:
@@ -197,26 +274,51 @@ def _whole(plan: Plan) -> Iterator[Spec]:
     choices = []
     for size in sizes:
         finished = plan.marks.notation.size(*(figure.value for figure in size.finished))
-        choices.append((str(size.number), f"{size.number} {'strips' if strips else 'rows'}: "
-                        f"{finished}"))  # fmt: skip
+        choices.append(
+            (str(size.number), f"{size.number} {'strips' if strips else 'rows'}: {finished}")
+        )
     edits = {str(size.number): size.edit for size in sizes}
-    yield Spec("whole", "choice", "Whole pieces only", "Bags that leave nothing over", "",
-               lambda key: edits.get(key, Edit("", ())),
-               (("", "make the bag…"), *choices))  # fmt: skip
+    yield Spec(
+        "whole",
+        "choice",
+        "Whole pieces only",
+        "Bags that leave nothing over",
+        "",
+        lambda key: edits.get(key, Edit("", ())),
+        (("", "make the bag…"), *choices),
+    )
 
 
 # -- prints -----------------------------------------------------------------------
 
 
 def _prints(plan: Plan, part: Part) -> Iterator[Spec]:
-    yield choice_of(plan, part.panel, f"{part.path}.prints", "basket", "Prints",
-                    "Click a piece on the bench, then a print")  # fmt: skip
-    yield Spec("prints.edit", "page", "Change the basket…", "Names, motifs, photos, amounts",
-               None, always(Edit("", ())))  # fmt: skip
+    yield choice_of(
+        plan,
+        part.panel,
+        f"{part.path}.prints",
+        "basket",
+        "Prints",
+        "Click a piece on the bench, then a print",
+    )
+    yield Spec(
+        "prints.edit",
+        "page",
+        "Change the basket…",
+        "Names, motifs, photos, amounts",
+        None,
+        always(Edit("", ())),
+    )
     if not plan.board.patches:
         return
-    yield Spec("rules.arrange", "search", "Arrange the prints", "Finds a layout by these rules; "
-               "pinned pieces stay", None, always(Edit("", ())))  # fmt: skip
+    yield Spec(
+        "rules.arrange",
+        "search",
+        "Arrange the prints",
+        "Finds a layout by these rules; pinned pieces stay",
+        None,
+        always(Edit("", ())),
+    )
     rule = (
         ("sides", "None alike side by side", "The same print may not touch itself"),
         ("corners", "None alike corner to corner", "Squares only"),
@@ -226,20 +328,49 @@ def _prints(plan: Plan, part: Part) -> Iterator[Spec]:
     )
     for key, label, help_ in rule:
         yield field_of(plan, f"rules.{key}", "toggle", label, help_, "Change the rules")
-    yield field_of(plan, "rules.order", "choice", "Light and dark", "How they are shared out",
-                   "Change the rules",
-                   (("free", "as it comes"), ("spread", "spread out"), ("graded", "graded"),
-                    ("striped", "row by row")))  # fmt: skip
+    yield field_of(
+        plan,
+        "rules.order",
+        "choice",
+        "Light and dark",
+        "How they are shared out",
+        "Change the rules",
+        (
+            ("free", "as it comes"),
+            ("spread", "spread out"),
+            ("graded", "graded"),
+            ("striped", "row by row"),
+        ),
+    )
     if plan.project.rules.order == "graded":
-        yield field_of(plan, "rules.graded", "choice", "Darkest at the", "Where grading begins",
-                       "Change the rules", (("down", "bottom"), ("up", "top"),
-                                            ("right", "right"), ("left", "left")))  # fmt: skip
+        yield field_of(
+            plan,
+            "rules.graded",
+            "choice",
+            "Darkest at the",
+            "Where grading begins",
+            "Change the rules",
+            (("down", "bottom"), ("up", "top"), ("right", "right"), ("left", "left")),
+        )
     if any(entry.favourite for entry in plan.project.prints):
         where = tuple((area.key, f"the {area.name}") for area in areas(plan.bag))
-        yield field_of(plan, "rules.favourites", "choice", "Favourites on", "And nowhere else",
-                       "Change the rules", (("", "anywhere"), *where))  # fmt: skip
-    yield field_of(plan, "rules.seed", "count", "Try number", "The same number gives the same "
-                   "layout again", "Change the rules")  # fmt: skip
+        yield field_of(
+            plan,
+            "rules.favourites",
+            "choice",
+            "Favourites on",
+            "And nowhere else",
+            "Change the rules",
+            (("", "anywhere"), *where),
+        )
+    yield field_of(
+        plan,
+        "rules.seed",
+        "count",
+        "Try number",
+        "The same number gives the same layout again",
+        "Change the rules",
+    )
 
 
 # -- scraps, packs, the seam ------------------------------------------------------
@@ -256,25 +387,54 @@ def _seam_test(plan: Plan) -> Iterator[Spec]:
         seam = plan.project.seams.piecing
         wide = max(Fraction(5, 2), 2 * seam + 1)
         usual = SeamTest(strips=4, cut=wide, measured=4 * wide - 6 * seam)
-        yield Spec("seam_test.on", "action", "Test my own seam", "Sew a few strips and measure",
-                   None, always(edit("Test the seam", ("seam_test", usual))))  # fmt: skip
+        yield Spec(
+            "seam_test.on",
+            "action",
+            "Test my own seam",
+            "Sew a few strips and measure",
+            None,
+            always(edit("Test the seam", ("seam_test", usual))),
+        )
         return
     yield field_of(plan, "seam_test.strips", "count", "Test: strips", "Sewn side by side")
     yield field_of(plan, "seam_test.cut", "length", "Test: cut width", "Of each strip")
-    yield field_of(plan, "seam_test.measured", "length", "Test: measured", "Across all of them, "
-                   "raw edge to raw edge")  # fmt: skip
-    yield Spec("seam_test.off", "action", "Forget the test", "Plan with the seam wished for", None,
-               always(edit("Forget the seam test", ("seam_test", None))))  # fmt: skip
+    yield field_of(
+        plan,
+        "seam_test.measured",
+        "length",
+        "Test: measured",
+        "Across all of them, raw edge to raw edge",
+    )
+    yield Spec(
+        "seam_test.off",
+        "action",
+        "Forget the test",
+        "Plan with the seam wished for",
+        None,
+        always(edit("Forget the seam test", ("seam_test", None))),
+    )
 
 
 def _pack(plan: Plan) -> Iterator[Spec]:
     if plan.project.pack is None:
-        yield Spec("pack.on", "action", "I have a pack of squares", "Counts bags a pack", None,
-                   always(edit("Count a pack", ("pack", Pack()))))  # fmt: skip
+        yield Spec(
+            "pack.on",
+            "action",
+            "I have a pack of squares",
+            "Counts bags a pack",
+            None,
+            always(edit("Count a pack", ("pack", Pack()))),
+        )
         return
     yield field_of(plan, "pack.pieces", "count", "Pack of", "Squares in it; about 42 is usual")
-    yield Spec("pack.off", "action", "No pack", "Leave it out", None,
-               always(edit("Leave the pack out", ("pack", None))))  # fmt: skip
+    yield Spec(
+        "pack.off",
+        "action",
+        "No pack",
+        "Leave it out",
+        None,
+        always(edit("Leave the pack out", ("pack", None))),
+    )
 
 
 def _scraps(plan: Plan) -> Iterator[Spec]:
@@ -295,9 +455,20 @@ def _scraps(plan: Plan) -> Iterator[Spec]:
         return edit("Add a scrap", ("scraps", (*project.scraps, scrap)))
 
     if len(project.scraps) < MOST_SCRAPS:
-        yield Spec("scraps.add", "entry", "Add a scrap", "Such as 4½ × 6 ×3 " + (
-            project.prints[0].name if project.prints else "blue"), "", added)  # fmt: skip
+        yield Spec(
+            "scraps.add",
+            "entry",
+            "Add a scrap",
+            "Such as 4½ × 6 ×3 " + (project.prints[0].name if project.prints else "blue"),
+            "",
+            added,
+        )
     for at, scrap in enumerate(project.scraps):
-        yield Spec(f"scraps.{at}", "word", f"Scrap {at + 1}", "Width × height, how many, print; "
-                   "– takes it out", write_scrap(scrap, project.prints, notation),
-                   partial(changed, at))  # fmt: skip
+        yield Spec(
+            f"scraps.{at}",
+            "word",
+            f"Scrap {at + 1}",
+            "Width × height, how many, print; – takes it out",
+            write_scrap(scrap, project.prints, notation),
+            partial(changed, at),
+        )

@@ -36,14 +36,37 @@ from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
 
 MOTIFS = (
-    ("plain", "plain weave"), ("dots", "dots"), ("checks", "checks"), ("sprigs", "sprigs"),
-    ("ticking", "ticking"), ("waves", "waves"), ("plaid", "plaid"), ("notes", "notes"),
-    ("stars", "stars"), ("leaves", "leaves"), ("birds", "birds"), ("rings", "rings"),
-)  # fmt: skip
+    ("plain", "plain weave"),
+    ("dots", "dots"),
+    ("checks", "checks"),
+    ("sprigs", "sprigs"),
+    ("ticking", "ticking"),
+    ("waves", "waves"),
+    ("plaid", "plaid"),
+    ("notes", "notes"),
+    ("stars", "stars"),
+    ("leaves", "leaves"),
+    ("birds", "birds"),
+    ("rings", "rings"),
+)
 COLOURS = (
-    "#f6efe0", "#d8c8a8", "#e6b655", "#d98a3d", "#c9543b", "#8e2f45", "#6d4a7c", "#3d4c80",
-    "#2e5f87", "#4f8a8b", "#7aa07c", "#4c6b45", "#8c6a48", "#4a3b32", "#8b8f94", "#262a33",
-)  # fmt: skip
+    "#f6efe0",
+    "#d8c8a8",
+    "#e6b655",
+    "#d98a3d",
+    "#c9543b",
+    "#8e2f45",
+    "#6d4a7c",
+    "#3d4c80",
+    "#2e5f87",
+    "#4f8a8b",
+    "#7aa07c",
+    "#4c6b45",
+    "#8c6a48",
+    "#4a3b32",
+    "#8b8f94",
+    "#262a33",
+)
 SHOWN = 6  # inches of the print that the large swatch shows
 
 
@@ -78,8 +101,9 @@ class LargeSwatch(QWidget):
         painter.setFont(text_font(theme.SMALL))
         for at in range(int(side / step + 0.01) + 1):
             x = 2 + at * step
-            painter.drawLine(QRectF(x, side + 4, 0, 6).topLeft(),
-                             QRectF(x, side + 4, 0, 6).bottomLeft())  # fmt: skip
+            painter.drawLine(
+                QRectF(x, side + 4, 0, 6).topLeft(), QRectF(x, side + 4, 0, 6).bottomLeft()
+            )
             if at % (5 if self.in_metric else 1) == 0:
                 words = f"{at} {'cm' if self.in_metric else 'in'}" if at == 0 else str(at)
                 painter.drawText(QRectF(x + 2, side + 8, 60, 16), words)
@@ -152,8 +176,9 @@ class PrintsPage(QWidget):
     def _head(self) -> QHBoxLayout:
         title = Words("The print basket")
         title.setObjectName("title")
-        self.words = Words("Every cloth of this bag. Scale is true: what is drawn here lies so "
-                            "on the bench.")  # fmt: skip
+        self.words = Words(
+            "Every cloth of this bag. Scale is true: what is drawn here lies so on the bench."
+        )
         self.words.setObjectName("soft")
         self.back = QPushButton("Back to the bench")
         self.back.clicked.connect(self.left)
@@ -202,15 +227,27 @@ class PrintsPage(QWidget):
         self._row("ground", "Ground", self.ground, "The colour of the cloth")
         self._row("ink", "Figure", self.ink, "The colour of its motif")
         notation = lambda: self.desk.plan.marks.notation  # noqa: E731
-        self._row("repeat", "Repeat", LengthField(notation, self._set("repeat"), False),
-                  "From one motif to the same one again")  # fmt: skip
-        self._row("apart", "Points apart", LengthField(notation, self._apart, False),
-                  "On the real cloth, from one round handle to the other")  # fmt: skip
+        self._row(
+            "repeat",
+            "Repeat",
+            LengthField(notation, self._set("repeat"), False),
+            "From one motif to the same one again",
+        )
+        self._row(
+            "apart",
+            "Points apart",
+            LengthField(notation, self._apart, False),
+            "On the real cloth, from one round handle to the other",
+        )
         self.file = QPushButton("Choose the photo…")
         self.file.clicked.connect(self.file_wanted)
         self._row("file", "Photo", self.file, "PNG or JPEG")
-        self._row("amount", "In hand", CountField(self._set("amount"), True),
-                  "Pieces of it; empty: cut as needed")  # fmt: skip
+        self._row(
+            "amount",
+            "In hand",
+            CountField(self._set("amount"), True),
+            "Pieces of it; empty: cut as needed",
+        )
         self.directional = Tick("It has an up and a down")
         self.directional.clicked.connect(lambda on: self._set("directional")(on, ""))
         self._row("directional", "", self.directional, "It must stand upright in the bag")
@@ -257,9 +294,16 @@ class PrintsPage(QWidget):
         cloth = self.cloth
         for key, row in self.rows.items():
             photo = cloth is not None and cloth.photo is not None
-            row.setVisible(cloth is not None and (
-                photo if key in ("apart", "file") else not photo if key in (
-                    "ground", "ink", "repeat") else True))  # fmt: skip
+            row.setVisible(
+                cloth is not None
+                and (
+                    photo
+                    if key in ("apart", "file")
+                    else not photo
+                    if key in ("ground", "ink", "repeat")
+                    else True
+                )
+            )
         self.gone.setEnabled(cloth is not None)
         if cloth is not None:
             self._show_cloth(cloth)
@@ -318,8 +362,10 @@ class PrintsPage(QWidget):
             apart.show_value(cloth.photo.apart)
         drag = " Drag the square handles to the part to use, the round ones to two places whose "
         drag += "distance you know."
-        self.value.setText(f"A {value_word(cloth)} print: lightness {value_of(cloth):.0f} of 100."
-                           + (drag if cloth.photo else ""))  # fmt: skip
+        self.value.setText(
+            f"A {value_word(cloth)} print: lightness {value_of(cloth):.0f} of 100."
+            + (drag if cloth.photo else "")
+        )
 
     # -- answering ----------------------------------------------------------------
 
@@ -335,8 +381,9 @@ class PrintsPage(QWidget):
 
     def _set(self, key: str) -> Callable[[Any, str], str]:
         def attempt(value: Any, run: str) -> str:
-            return self._try(key, edit(f"Change a print's {key}", (f"prints.{self.at}.{key}",
-                                                                   value)), run)  # fmt: skip
+            return self._try(
+                key, edit(f"Change a print's {key}", (f"prints.{self.at}.{key}", value)), run
+            )
 
         return attempt
 
@@ -357,12 +404,15 @@ class PrintsPage(QWidget):
             self.refresh()
             return ""
         base = f"prints.{self.at}"
-        return self._try("motif", edit("Change a print's motif", (f"{base}.motif", motif),
-                                       (f"{base}.photo", None)))  # fmt: skip
+        return self._try(
+            "motif",
+            edit("Change a print's motif", (f"{base}.motif", motif), (f"{base}.photo", None)),
+        )
 
     def _apart(self, value: Any, run: str) -> str:
-        return self._try("apart", edit("Set the photo's scale", (f"prints.{self.at}.photo.apart",
-                                                                 value)), run)  # fmt: skip
+        return self._try(
+            "apart", edit("Set the photo's scale", (f"prints.{self.at}.photo.apart", value)), run
+        )
 
     def _photo_moved(self, crop: Any, one: Any, other: Any) -> None:
         cloth = self.cloth
@@ -370,8 +420,11 @@ class PrintsPage(QWidget):
             return
         photo = cloth.photo if crop == cloth.photo.crop else with_part(cloth.photo, crop)
         photo = photo.model_copy(update={"one": one, "other": other})
-        self._try("file", edit("Crop and scale the photo", (f"prints.{self.at}.photo", photo)),
-                  f"handle {self.photo.handle} {self._run}")  # fmt: skip
+        self._try(
+            "file",
+            edit("Crop and scale the photo", (f"prints.{self.at}.photo", photo)),
+            f"handle {self.photo.handle} {self._run}",
+        )
 
     def take_photo(self, photo: Photo) -> Edit:
         """The edit that gives the print in hand this photo."""
@@ -388,8 +441,9 @@ class PrintsPage(QWidget):
         keys = {entry.key for entry in prints}
         key = next(f"print-{n}" for n in range(1, 200) if f"print-{n}" not in keys)
         ground = COLOURS[(3 * len(prints) + 4) % len(COLOURS)]
-        new = Print(key=key, name=f"Print {len(prints) + 1}", motif="dots", ground=ground,
-                    ink="#f6efe0")  # fmt: skip
+        new = Print(
+            key=key, name=f"Print {len(prints) + 1}", motif="dots", ground=ground, ink="#f6efe0"
+        )
         sentence = self.desk.attempt(edit("Add a print", ("prints", (*prints, new))))
         self.rows["name"].tell(sentence)
         self.at = len(self.desk.project.prints) - 1

@@ -19,12 +19,21 @@ from tessil.ui.asking import alike, always, choice_of, field_of, oversize
 from tessil.ui.specs import Kind, Spec
 
 PATTERNS = (
-    ("channels", "channels"), ("grid", "grid"), ("diagonal", "slanted lines, one way"),
-    ("diamonds", "diamonds"), ("ditch", "in the seams"), ("offset", "beside the seams"),
-    ("echo", "echo of the outline"), ("none", "none"),
-)  # fmt: skip
-_WAYS = (("divide", "dividing evenly"), ("keep", "keeping the gap"),
-         ("hit", "hitting the seams"), ("clear", "clearing the seams"))  # fmt: skip
+    ("channels", "channels"),
+    ("grid", "grid"),
+    ("diagonal", "slanted lines, one way"),
+    ("diamonds", "diamonds"),
+    ("ditch", "in the seams"),
+    ("offset", "beside the seams"),
+    ("echo", "echo of the outline"),
+    ("none", "none"),
+)
+_WAYS = (
+    ("divide", "dividing evenly"),
+    ("keep", "keeping the gap"),
+    ("hit", "hitting the seams"),
+    ("clear", "clearing the seams"),
+)
 _STITCHES = (("2.5", "2.5 mm"), ("3", "3 mm"), ("3.5", "3.5 mm"), ("4", "4 mm"))
 
 
@@ -38,8 +47,14 @@ class _Part:
         self.choice: Quilting = parts[self.at]
         self.path = part_path(self.at)
 
-    def ask(self, key: str, kind: Kind, label: str, help_: str,
-            choices: tuple[tuple[Any, str], ...] = ()) -> Spec:  # fmt: skip
+    def ask(
+        self,
+        key: str,
+        kind: Kind,
+        label: str,
+        help_: str,
+        choices: tuple[tuple[Any, str], ...] = (),
+    ) -> Spec:
         path = f"{self.path}.{key}"
         spec = choice_of(self.plan, self.panel, path, kind, label, help_, choices)
         return Spec(f"panel.quilting.{key}", kind, label, help_, spec.value, spec.edit, choices)
@@ -65,29 +80,54 @@ def _lines(part: _Part) -> Iterator[Spec]:
     yield from _gaps(part)
     if choice.pattern in ("channels", "grid", "diagonal", "diamonds"):
         ways = _WAYS if choice.pattern in ("channels", "grid") else _WAYS[:2]
-        yield part.ask("spacing", "choice", "Come out by",
-                       "Even gaps from seam to seam, or the gap just as wished", ways)  # fmt: skip
+        yield part.ask(
+            "spacing",
+            "choice",
+            "Come out by",
+            "Even gaps from seam to seam, or the gap just as wished",
+            ways,
+        )
         if choice.spacing in ("divide", "keep"):
-            yield part.ask("centre", "choice", "On the centre", "What falls there",
-                           (("line", "a line"), ("gap", "a gap")))  # fmt: skip
+            yield part.ask(
+                "centre",
+                "choice",
+                "On the centre",
+                "What falls there",
+                (("line", "a line"), ("gap", "a gap")),
+            )
     if choice.pattern != "none" and part.at == 0:
         yield part.ask("run_off", "length", "Past the trim", "On to the spare batting")
     yield from _zones(part)
     if panel.choices.quilting.left_out or panel.choices.quilting.drawn:
-        yield Spec("quilting.back", "action", "Put all lines back", "The pattern as it was", None,
-                   always(put_back(plan, panel)))  # fmt: skip
+        yield Spec(
+            "quilting.back",
+            "action",
+            "Put all lines back",
+            "The pattern as it was",
+            None,
+            always(put_back(plan, panel)),
+        )
 
 
 def _gaps(part: _Part) -> Iterator[Spec]:
     choice = part.choice
     if choice.pattern == "channels":
-        yield part.ask("run", "choice", "Lines run", "As the bag is worn",
-                       (("upright", "upright"), ("level", "level")))  # fmt: skip
+        yield part.ask(
+            "run",
+            "choice",
+            "Lines run",
+            "As the bag is worn",
+            (("upright", "upright"), ("level", "level")),
+        )
     if choice.pattern in ("diagonal", "diamonds"):
-        yield Spec("panel.quilting.angle", "word", "Angle",
-                   "Degrees to the width; more than 0 rises to the right",
-                   f"{float(choice.angle):g}°".replace("-", "−"), part.ask(
-                       "angle", "word", "Angle", "").edit)  # fmt: skip
+        yield Spec(
+            "panel.quilting.angle",
+            "word",
+            "Angle",
+            "Degrees to the width; more than 0 rises to the right",
+            f"{float(choice.angle):g}°".replace("-", "−"),
+            part.ask("angle", "word", "Angle", "").edit,
+        )
     if choice.pattern == "offset":
         yield part.ask("offset", "length", "From the seam", "Either side of it")
     if choice.pattern in ("channels", "grid", "diagonal", "diamonds", "echo"):
@@ -103,17 +143,33 @@ def _zones(part: _Part) -> Iterator[Spec]:
     plan, panel, zones = part.plan, part.panel, part.panel.choices.quilt_zones
     if part.at:
         at = part.at - 1
-        spec = choice_of(plan, panel, f"quilt_zones.{at}.starts", "length", "Begins",
-                         "Below the trimmed top edge")  # fmt: skip
+        spec = choice_of(
+            plan,
+            panel,
+            f"quilt_zones.{at}.starts",
+            "length",
+            "Begins",
+            "Below the trimmed top edge",
+        )
         yield Spec("quilt.zone.starts", "length", "Begins", spec.help, spec.value, spec.edit)
         rest = (*zones[:at], *zones[at + 1 :])
-        yield Spec("quilt.zone.gone", "action", "Quilt it as the part above", "One part fewer",
-                   None, always(choose(plan.project, panel.panel, "Join two parts",
-                                       ("quilt_zones", rest))))  # fmt: skip
+        yield Spec(
+            "quilt.zone.gone",
+            "action",
+            "Quilt it as the part above",
+            "One part fewer",
+            None,
+            always(choose(plan.project, panel.panel, "Join two parts", ("quilt_zones", rest))),
+        )
     if len(zones) < 5:
-        yield Spec("quilt.zone.add", "action", "Quilt the lower half its own way",
-                   "A part below with its own pattern", None,
-                   always(_divide(part)))  # fmt: skip
+        yield Spec(
+            "quilt.zone.add",
+            "action",
+            "Quilt the lower half its own way",
+            "A part below with its own pattern",
+            None,
+            always(_divide(part)),
+        )
 
 
 def _divide(part: _Part) -> Edit:
@@ -132,23 +188,46 @@ def _sewing(part: _Part) -> Iterator[Spec]:
     stitch = part.ask("stitch_mm", "choice", "Stitch", "3 mm is usual for quilting", _STITCHES)
     yield replace(stitch, value=f"{float(part.choice.stitch_mm):g}")
     plan = part.plan
-    yield Spec("machine.bobbin_m", "word", "A bobbin holds", "Metres of your thread",
-               f"{plan.project.machine.bobbin_m:g} m",
-               lambda text: edit("Set what a bobbin holds",
-                                 ("machine.bobbin_m", text.replace(",", ".").removesuffix("m")
-                                  .strip())))  # fmt: skip
+    yield Spec(
+        "machine.bobbin_m",
+        "word",
+        "A bobbin holds",
+        "Metres of your thread",
+        f"{plan.project.machine.bobbin_m:g} m",
+        lambda text: edit(
+            "Set what a bobbin holds",
+            ("machine.bobbin_m", text.replace(",", ".").removesuffix("m").strip()),
+        ),
+    )
 
 
 def _draws(plan: Plan) -> Iterator[Spec]:
     yield from oversize(plan)
-    yield field_of(plan, "wash.used", "toggle", "Count with the first wash",
-                   "Cotton shrinks once more: show the size after it",
-                   "Count with the wash")  # fmt: skip
+    yield field_of(
+        plan,
+        "wash.used",
+        "toggle",
+        "Count with the first wash",
+        "Cotton shrinks once more: show the size after it",
+        "Count with the wash",
+    )
     if plan.project.wash.used:
-        yield Spec("wash.share", "word", "It takes", "2 to 4 % is usual for cotton",
-                   f"{float(plan.project.wash.share) * 100:g} %", _share)  # fmt: skip
-    yield Spec("logbook.page", "page", "Open the logbook of swatches", "What your own swatches say",
-               None, always(Edit("", ())))  # fmt: skip
+        yield Spec(
+            "wash.share",
+            "word",
+            "It takes",
+            "2 to 4 % is usual for cotton",
+            f"{float(plan.project.wash.share) * 100:g} %",
+            _share,
+        )
+    yield Spec(
+        "logbook.page",
+        "page",
+        "Open the logbook of swatches",
+        "What your own swatches say",
+        None,
+        always(Edit("", ())),
+    )
 
 
 def _share(text: str) -> Edit:

@@ -9,12 +9,20 @@ from typing import Any, Literal
 from tessil.core.edits import Edit
 
 Kind = Literal[
-    "length", "length?", "count", "count?", "word", "choice", "toggle", "basket", "action",
+    "length",
+    "length?",
+    "count",
+    "count?",
+    "word",
+    "choice",
+    "toggle",
+    "basket",
+    "action",
     "entry",  # a word that is taken and leaves the field empty for the next
     "page",  # a button that turns to another page of the window
     "slide",  # a length by a slider under the hand, tried out while it is dragged
     "search",  # a button that starts a search, with its progress
-]  # fmt: skip
+]
 
 
 @dataclass(frozen=True, slots=True)

@@ -43,37 +43,75 @@ TO_COME = {
 
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     project, uses = plan.project, plan.shape.uses
-    yield Spec("shape.kind", "choice", "Shape", plan.shape.sentence, plan.shape.key,
-               lambda key: reshape(project, SHAPES[key]),
-               tuple((key, shape.name) for key, shape in SHAPES.items()))  # fmt: skip
-    yield Spec("shape.way", "choice", "Start from", "What the sizes are worked out from",
-               project.shape.way, lambda way: start_from(plan, way),
-               (("finished", "the finished size"), ("object", "what it holds"),
-                ("cloth", "the cloth there is"), ("panel", "the panel size")))  # fmt: skip
+    yield Spec(
+        "shape.kind",
+        "choice",
+        "Shape",
+        plan.shape.sentence,
+        plan.shape.key,
+        lambda key: reshape(project, SHAPES[key]),
+        tuple((key, shape.name) for key, shape in SHAPES.items()),
+    )
+    yield Spec(
+        "shape.way",
+        "choice",
+        "Start from",
+        "What the sizes are worked out from",
+        project.shape.way,
+        lambda way: start_from(plan, way),
+        (
+            ("finished", "the finished size"),
+            ("object", "what it holds"),
+            ("cloth", "the cloth there is"),
+            ("panel", "the panel size"),
+        ),
+    )
     if project.rounding is not None:
-        yield Spec("rounding", "choice", "Sizes keep", "The marks that sizes are rounded to, since "
-                   "something was measured or settled", project.rounding,
-                   lambda new: edit("Choose the marks", ("rounding", new)),
-                   (("inch", "inch marks"), ("metric", "metric marks")))  # fmt: skip
+        yield Spec(
+            "rounding",
+            "choice",
+            "Sizes keep",
+            "The marks that sizes are rounded to, since something was measured or settled",
+            project.rounding,
+            lambda new: edit("Choose the marks", ("rounding", new)),
+            (("inch", "inch marks"), ("metric", "metric marks")),
+        )
     if project.shape.way == "cloth":
         yield from _cloth(plan)
     yield from _sizes(plan)
     for option in plan.shape.options:
         yield Spec(
-            f"shape.options.{option.key}", "choice", option.label, option.why,
-            plan.brief.options[option.key], setter(f"shape.options.{option.key}", option.label),
+            f"shape.options.{option.key}",
+            "choice",
+            option.label,
+            option.why,
+            plan.brief.options[option.key],
+            setter(f"shape.options.{option.key}", option.label),
             option.choices,
-        )  # fmt: skip
+        )
     yield from _held(plan)
     if "lining" in uses:
-        yield field_of(plan, "lining", "choice", "Lining", "Where the lining comes in",
-                     choices=(("drop-in", "dropped in"), ("quilted-in", "quilted in"),
-                              ("none", "none")))  # fmt: skip
+        yield field_of(
+            plan,
+            "lining",
+            "choice",
+            "Lining",
+            "Where the lining comes in",
+            choices=(("drop-in", "dropped in"), ("quilted-in", "quilted in"), ("none", "none")),
+        )
     if "corner" in uses:
-        yield field_of(plan, "corner", "choice", "Corners",
-                     "The bag is the same; what is marked and cut differs",
-                     choices=(("cut", "cut first, then sewn"), ("line", "drawn, sewn on the line"),
-                              ("pinch", "pinched, sewn across")))  # fmt: skip
+        yield field_of(
+            plan,
+            "corner",
+            "choice",
+            "Corners",
+            "The bag is the same; what is marked and cut differs",
+            choices=(
+                ("cut", "cut first, then sewn"),
+                ("line", "drawn, sewn on the line"),
+                ("pinch", "pinched, sewn across"),
+            ),
+        )
     yield from _seams(plan)
 
 
@@ -81,11 +119,23 @@ def _cloth(plan: Plan) -> Iterator[Spec]:
     yield field_of(plan, "shape.cloth.width", "length", "Cloth width", "Of each piece")
     yield field_of(plan, "shape.cloth.height", "length", "Cloth height", "Of each piece")
     yield field_of(plan, "shape.cloth.pieces", "count", "Pieces", "Of that size")
-    yield field_of(plan, "shape.cloth.quilted", "toggle", "It is quilted already",
-                 "Else quilting and squaring take their part", "Say if it is quilted")  # fmt: skip
+    yield field_of(
+        plan,
+        "shape.cloth.quilted",
+        "toggle",
+        "It is quilted already",
+        "Else quilting and squaring take their part",
+        "Say if it is quilted",
+    )
     if plan.brief.has_lining and not plan.project.shape.cloth.quilted:
-        yield field_of(plan, "shape.cloth.lining", "toggle", "The lining comes out of it too",
-                       "Else it is of another cloth", "Choose the lining's cloth")  # fmt: skip
+        yield field_of(
+            plan,
+            "shape.cloth.lining",
+            "toggle",
+            "The lining comes out of it too",
+            "Else it is of another cloth",
+            "Choose the lining's cloth",
+        )
 
 
 def _seams(plan: Plan) -> Iterator[Spec]:
@@ -106,8 +156,14 @@ def _seams(plan: Plan) -> Iterator[Spec]:
         yield field_of(
             plan, "zipper.length", "length?", "Zipper in hand", "Empty: as long as it takes"
         )
-        yield field_of(plan, "zipper.teeth", "choice", "Teeth", "Nylon may be sewn over and cut",
-                     choices=(("nylon", "nylon"), ("metal", "metal")))  # fmt: skip
+        yield field_of(
+            plan,
+            "zipper.teeth",
+            "choice",
+            "Teeth",
+            "Nylon may be sewn over and cut",
+            choices=(("nylon", "nylon"), ("metal", "metal")),
+        )
 
 
 def _sizes(plan: Plan) -> Iterator[Spec]:
@@ -135,21 +191,46 @@ def _sizes(plan: Plan) -> Iterator[Spec]:
 def _held(plan: Plan) -> Iterator[Spec]:
     project = plan.project
     if project.shape.way != "object":
-        yield field_of(plan, "hold.minded", "toggle", "Check that things fit",
-                     "Warn when it does not", "Check the fit")  # fmt: skip
+        yield field_of(
+            plan,
+            "hold.minded",
+            "toggle",
+            "Check that things fit",
+            "Warn when it does not",
+            "Check the fit",
+        )
         if not project.hold.minded:
             return
     things = project.hold.things
     for at in range(len(things)):
         yield from _thing(plan, at, len(things))
-    more = (*things, Thing(name="another thing", width=things[-1].width, height=things[-1].height,
-                           thickness=things[-1].thickness))  # fmt: skip
+    more = (
+        *things,
+        Thing(
+            name="another thing",
+            width=things[-1].width,
+            height=things[-1].height,
+            thickness=things[-1].thickness,
+        ),
+    )
     if len(things) < 12:
-        yield Spec("hold.more", "action", "Add another thing", "Add another thing", None,
-                   lambda _: edit("Add a thing to hold", ("hold.things", more)))  # fmt: skip
+        yield Spec(
+            "hold.more",
+            "action",
+            "Add another thing",
+            "Add another thing",
+            None,
+            lambda _: edit("Add a thing to hold", ("hold.things", more)),
+        )
     if len(things) > 1:
-        yield field_of(plan, "hold.packed", "choice", "Packed", "How the things lie together",
-                     choices=(("stacked", "behind"), ("beside", "beside")))  # fmt: skip
+        yield field_of(
+            plan,
+            "hold.packed",
+            "choice",
+            "Packed",
+            "How the things lie together",
+            choices=(("stacked", "behind"), ("beside", "beside")),
+        )
     yield field_of(plan, "hold.ease", "length", "Ease each side", "Room to slide: ½ in is usual")
 
 
@@ -163,8 +244,14 @@ def _thing(plan: Plan, at: int, of: int) -> Iterator[Spec]:
     if of > 1:
         things = plan.project.hold.things
         rest = (*things[:at], *things[at + 1 :])
-        yield Spec(f"{base}.gone", "action", f"Leave the {things[at].name} out", "Take it away",
-                   None, lambda _: edit("Leave a thing out", ("hold.things", rest)))  # fmt: skip
+        yield Spec(
+            f"{base}.gone",
+            "action",
+            f"Leave the {things[at].name} out",
+            "Take it away",
+            None,
+            lambda _: edit("Leave a thing out", ("hold.things", rest)),
+        )
 
 
 _MARK_FIELDS: tuple[tuple[str, Kind, str, str], ...] = (
@@ -184,14 +271,25 @@ def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         if mark.panel == panel.key:
             yield from _mark_fields(plan, at, mark)
     if plan.bag.flap is not None:
-        yield field_of(plan, "snap.used", "toggle", "Magnetic snap",
-                       "Male on the flap, female where it lands", "Set a snap")  # fmt: skip
+        yield field_of(
+            plan,
+            "snap.used",
+            "toggle",
+            "Magnetic snap",
+            "Male on the flap, female where it lands",
+            "Set a snap",
+        )
         if plan.project.snap.used:
             yield field_of(
                 plan, "snap.offset", "length", "Male part", "Above the flap's edge: 1½ to 2"
             )
-            yield field_of(plan, "snap.female", "length?", "Female is set",
-                         "Below the top edge; empty: computed from the flap")  # fmt: skip
+            yield field_of(
+                plan,
+                "snap.female",
+                "length?",
+                "Female is set",
+                "Below the top edge; empty: computed from the flap",
+            )
 
 
 def _adding(plan: Plan, panel: PanelPlan) -> Callable[[Any], Edit]:
@@ -204,17 +302,41 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
         if key in ("width", "height") and mark.kind in _NO_SIZE:
             continue
         said = f"{KINDS[mark.kind]}: {label.lower()}" if key == "x" else label
-        yield Spec(f"marks.{at}.{key}", kind, said, help_, getattr(mark, key),
-                   _setting(plan, at, key, f"Set the {name}"))  # fmt: skip
+        yield Spec(
+            f"marks.{at}.{key}",
+            kind,
+            said,
+            help_,
+            getattr(mark, key),
+            _setting(plan, at, key, f"Set the {name}"),
+        )
     if mark.kind == "handle":
-        yield Spec(f"marks.{at}.x2", "length?", "Other end", "From left edge; empty: mirrored",
-                   mark.x2, _setting(plan, at, "x2", f"Set the {name}"))  # fmt: skip
+        yield Spec(
+            f"marks.{at}.x2",
+            "length?",
+            "Other end",
+            "From left edge; empty: mirrored",
+            mark.x2,
+            _setting(plan, at, "x2", f"Set the {name}"),
+        )
     if mark.kind == "divided":
         divide = _setting(plan, at, "divisions", f"Divide the {name}")
-        yield Spec(f"marks.{at}.divisions", "count", "Divided into", "Double lines ¼ apart",
-                   mark.divisions, divide)  # fmt: skip
-    yield Spec(f"marks.{at}.gone", "action", f"Take the {name} away", "Remove this mark", None,
-               always(remove_mark(plan, at)))  # fmt: skip
+        yield Spec(
+            f"marks.{at}.divisions",
+            "count",
+            "Divided into",
+            "Double lines ¼ apart",
+            mark.divisions,
+            divide,
+        )
+    yield Spec(
+        f"marks.{at}.gone",
+        "action",
+        f"Take the {name} away",
+        "Remove this mark",
+        None,
+        always(remove_mark(plan, at)),
+    )
 
 
 def _setting(plan: Plan, at: int, key: str, words: str) -> Callable[[Any], Edit]:
@@ -227,8 +349,14 @@ def _notch_as_cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         return
     got = panel.measured.notch
     for side, label in (("width", "Notch cut, side"), ("height", "Notch cut, other leg")):
-        yield Spec(f"notch.{side}", "length?", label, "As it was really cut; empty: as planned",
-                   getattr(got, side), _cutting(plan, panel, side))  # fmt: skip
+        yield Spec(
+            f"notch.{side}",
+            "length?",
+            label,
+            "As it was really cut; empty: as planned",
+            getattr(got, side),
+            _cutting(plan, panel, side),
+        )
 
 
 def _cutting(plan: Plan, panel: PanelPlan, side: str) -> Callable[[Any], Edit]:
@@ -240,8 +368,13 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield from _notch_as_cut(plan, panel)
     yield from _marks(plan, panel)
     if "lining" in plan.shape.uses and plan.project.lining == "drop-in":
-        yield field_of(plan, "lining_shorter", "length", "Lining shorter",
-                     "So that it does not bag out: nothing to ¼ in")  # fmt: skip
+        yield field_of(
+            plan,
+            "lining_shorter",
+            "length",
+            "Lining shorter",
+            "So that it does not bag out: nothing to ¼ in",
+        )
         yield field_of(plan, "turning_gap", "length?", "Turning gap", "Empty: the least")
     if panel.quilts:
         yield from oversize(plan)
@@ -249,8 +382,13 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
 
 def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield field_of(plan, "bags", "count", "Bags to make", "All amounts are for so many")
-    yield field_of(plan, "stock.usable_width", "length", "Usable width",
-                 "Between the selvages, once they are off")  # fmt: skip
+    yield field_of(
+        plan,
+        "stock.usable_width",
+        "length",
+        "Usable width",
+        "Between the selvages, once they are off",
+    )
     yield field_of(plan, "stock.straightening", "length", "Straighten", "Lost squaring the cut end")
 
 
@@ -281,8 +419,9 @@ def leaf_of(stage: Stage, open_leaves: dict[Stage, str]) -> str:
     return open_leaves.get(stage, leaves[0][0]) if leaves else ""
 
 
-def specs(plan: Plan, stage: Stage, panel_key: str, leaf: str = "", zone: int = 0, ply: int = 0
-          ) -> tuple[Spec, ...]:  # fmt: skip
+def specs(
+    plan: Plan, stage: Stage, panel_key: str, leaf: str = "", zone: int = 0, ply: int = 0
+) -> tuple[Spec, ...]:
     """The fields of a stage for a panel, as things stand now; of one leaf, where it has some."""
     panel = plan.panel(panel_key)
     if stage is Stage.PIECE:

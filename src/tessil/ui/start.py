@@ -111,8 +111,9 @@ class StartPage(QWidget):
         field = LengthField(self._notation, lambda v, run: self._answer(key, v), False)
         return self._row(key, label, field, help_)
 
-    def _chosen(self, key: str, label: str, help_: str,
-                choices: tuple[tuple[str, str], ...]) -> FieldRow:  # fmt: skip
+    def _chosen(
+        self, key: str, label: str, help_: str, choices: tuple[tuple[str, str], ...]
+    ) -> FieldRow:
         field = Segments(choices, lambda v, run: self._answer(key, v))
         return self._row(key, label, field, help_)
 

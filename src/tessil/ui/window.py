@@ -192,9 +192,10 @@ class Window(ActingWindow):
         self.undo_button, self.redo_button = head.undo_button, head.redo_button
         self.units_button, self.menu_button = head.units_button, head.menu_button
         for button, work in (
-            (self.undo_button, self.undo), (self.redo_button, self.redo),
+            (self.undo_button, self.undo),
+            (self.redo_button, self.redo),
             (self.units_button, self.change_units),
-        ):  # fmt: skip
+        ):
             button.clicked.connect(work)
         return head
 
@@ -332,14 +333,25 @@ class Window(ActingWindow):
         if desk.snag is not None:
             place = desk.snag.place
         ply = desk.stage is Stage.LAYER
-        view = View(desk.stage, desk.panel, place, desk.piece, desk.worn, desk.side, desk.mark,
-                    leaf_of(desk.stage, desk.leaf), desk.ply, f"line:{desk.line}")  # fmt: skip
+        view = View(
+            desk.stage,
+            desk.panel,
+            place,
+            desk.piece,
+            desk.worn,
+            desk.side,
+            desk.mark,
+            leaf_of(desk.stage, desk.leaf),
+            desk.ply,
+            f"line:{desk.line}",
+        )
         metric = desk.project.units == "metric"
         mark = desk.mark if desk.stage is Stage.TRIM else None
         lays = desk.stage is Stage.PIECE and desk.tool == "lay"
         piece = f"ply:{desk.ply}" if ply else desk.piece
-        self.bench.show_lines(f"line:{desk.line}" if desk.line else "",
-                              desk.draws and desk.stage is Stage.QUILT)  # fmt: skip
+        self.bench.show_lines(
+            f"line:{desk.line}" if desk.line else "", desk.draws and desk.stage is Stage.QUILT
+        )
         self.bench.show_picture(picture_of(desk.shown, view), piece, metric, mark, lays)
 
     def _snag_counts(self) -> dict[Stage, tuple[int, bool]]:

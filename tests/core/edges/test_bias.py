@@ -174,9 +174,11 @@ def _fewest_by_solver(lengths, need):
     """HiGHS: the fewest strips whose lengths, less the joins, reach."""
     n = len(lengths)
     made = milp(
-        np.ones(n), integrality=np.ones(n), bounds=Bounds(0, 1),
+        np.ones(n),
+        integrality=np.ones(n),
+        bounds=Bounds(0, 1),
         constraints=LinearConstraint(np.array([lengths]) - COST, lb=need - COST),
-    )  # fmt: skip
+    )
     return round(made.fun) if made.success else None
 
 
@@ -214,8 +216,11 @@ def test_little_waste_touches_the_least_cloth(seed):
     assert thrifty.joined.joins >= few.joined.joins
 
 
-@given(st.lists(st.tuples(st.floats(3, 24), st.floats(3, 24)), min_size=1, max_size=4),
-       st.floats(0, 8), st.floats(0.75, 3))  # fmt: skip
+@given(
+    st.lists(st.tuples(st.floats(3, 24), st.floats(3, 24)), min_size=1, max_size=4),
+    st.floats(0, 8),
+    st.floats(0.75, 3),
+)
 @settings(max_examples=50, deadline=None)
 def test_more_cloth_never_gives_less(sizes, more, width):
     """One piece more, or a strip's whole diagonal more on one: never less bias in all."""

@@ -65,8 +65,17 @@ def test_a_rounded_corner_is_as_long_as_its_arc(radius):
 
 
 def test_the_seam_line_is_what_shapely_gives_inside_by_one_allowance():
-    made = plan(tote(shape=_bag("free-panel", {"edge": "seam", "corners": "round"},
-                                flap_round=F(2), width=F(12), height=F(9))))  # fmt: skip
+    made = plan(
+        tote(
+            shape=_bag(
+                "free-panel",
+                {"edge": "seam", "corners": "round"},
+                flap_round=F(2),
+                width=F(12),
+                height=F(9),
+            )
+        )
+    )
     panel = made.bag.panels[0]
     allowance = float(panel.edges[0].allowance)
     inner = Polygon([(float(x), float(y)) for x, y in panel.outline]).buffer(-allowance)
@@ -75,8 +84,17 @@ def test_the_seam_line_is_what_shapely_gives_inside_by_one_allowance():
 
 
 def test_the_binding_of_a_rounded_panel_goes_round_its_curves():
-    made = plan(tote(shape=_bag("free-panel", {"edge": "bound", "corners": "round"},
-                                flap_round=F(2), width=F(12), height=F(9))))  # fmt: skip
+    made = plan(
+        tote(
+            shape=_bag(
+                "free-panel",
+                {"edge": "bound", "corners": "round"},
+                flap_round=F(2),
+                width=F(12),
+                height=F(9),
+            )
+        )
+    )
     square = 12 + (12 - 2 * 2) + 2 * (9 - 2)  # bottom, top and sides between two round corners
     rounds = Point(0, 0).buffer(2, quad_segs=4000).exterior.length / 2
     assert float(made.binding.edge.value) == pytest.approx(square + rounds, abs=2e-3)
@@ -97,10 +115,26 @@ def test_a_zipper_s_ends_are_places_to_keep_clear_of():
 
 
 def test_foam_in_place_of_fleece_widens_the_binding_and_the_working_says_why():
-    thin = plan(tote(panels={**tote().panels, "front": tote().panels["front"].model_copy(
-        update={"layers": Layers(plies=plies("fusible-fleece"))})}))  # fmt: skip
-    thick = plan(tote(panels={**tote().panels, "front": tote().panels["front"].model_copy(
-        update={"layers": Layers(plies=plies("sew-in-foam"))})}))  # fmt: skip
+    thin = plan(
+        tote(
+            panels={
+                **tote().panels,
+                "front": tote()
+                .panels["front"]
+                .model_copy(update={"layers": Layers(plies=plies("fusible-fleece"))}),
+            }
+        )
+    )
+    thick = plan(
+        tote(
+            panels={
+                **tote().panels,
+                "front": tote()
+                .panels["front"]
+                .model_copy(update={"layers": Layers(plies=plies("sew-in-foam"))}),
+            }
+        )
+    )
     assert thick.binding.cut.value > thin.binding.cut.value
     said = [exact_text(m.binding.formula, m.marks.notation) for m in (thin, thick)]
     assert said[0] != said[1]
@@ -146,8 +180,11 @@ def test_inner_seams_are_bound_where_the_lining_is_quilted_in():
     made = plan(tote(lining="quilted-in", binding=Binding(print="oat", inner=True)))
     length, width = made.edging.inner
     assert width.value == F(3, 2)
-    sides = [run.cut.value for run in made.edging.runs_on("front")
-             if run.name in ("left", "right", "bottom")]  # fmt: skip
+    sides = [
+        run.cut.value
+        for run in made.edging.runs_on("front")
+        if run.name in ("left", "right", "bottom")
+    ]
     assert length.value >= sum(sides)
     assert any(item.panel == "Inner seams" for item in made.items)
     assert plan(tote(binding=Binding(print="oat", inner=True))).edging.inner is None
@@ -155,9 +192,13 @@ def test_inner_seams_are_bound_where_the_lining_is_quilted_in():
 
 @pytest.mark.parametrize(
     ("lining", "inner", "words"),
-    [("drop-in", False, "in a seam"), ("none", False, "in a seam, overcast"),
-     ("quilted-in", False, "in a seam, overcast"), ("quilted-in", True, "in a seam, bound inside")],
-)  # fmt: skip
+    [
+        ("drop-in", False, "in a seam"),
+        ("none", False, "in a seam, overcast"),
+        ("quilted-in", False, "in a seam, overcast"),
+        ("quilted-in", True, "in a seam, bound inside"),
+    ],
+)
 def test_a_seam_no_lining_hides_is_overcast_or_bound(lining, inner, words):
     made = plan(tote(lining=lining, binding=Binding(print="oat", inner=inner)))
     said = {run.becomes for run in made.edging.runs_on("front") if run.finish == "seam"}
@@ -199,8 +240,9 @@ def test_higher_cloth_saves_joins_and_lower_cloth_saves_cloth(units):
 
 def test_a_slider_is_set_where_it_meets_no_join():
     """60 from 42: the one join falls at 39, so that the first half is free for a slider."""
-    project = tote(shape=_bag("satchel", strap_length=60, strap_width=F(3, 2)),
-                   strap=Strap(slider=True))  # fmt: skip
+    project = tote(
+        shape=_bag("satchel", strap_length=60, strap_width=F(3, 2)), strap=Strap(slider=True)
+    )
     stock = project.stock.model_copy(update={"usable_width": F(42)})
     made = plan(project.model_copy(update={"stock": stock}))
     (strap,) = made.edging.straps
@@ -248,9 +290,12 @@ def _sewn_tube(side, seam, width):
     each measured on the cloth from one closing seam line to the other."""
     upper = Polygon([(0, 0), (side, 0), (side, side)])
     lower = Polygon([(0, -side + 2 * seam), (side, 2 * seam), (0, 2 * seam)])
-    sewn = unary_union([
-        upper.intersection(box(0, seam, side, side)), lower.intersection(box(0, -side, side, seam)),
-    ])  # fmt: skip
+    sewn = unary_union(
+        [
+            upper.intersection(box(0, seam, side, side)),
+            lower.intersection(box(0, -side, side, seam)),
+        ]
+    )
     sewn = sewn.buffer(1e-9).intersection(box(seam, -side, side - seam, side))
     high = sewn.area / (sqrt(2) * (side - 2 * seam))
     middle = LineString([(-side, -side - side / 2 + seam), (2 * side, 2 * side - side / 2 + seam)])
@@ -305,8 +350,9 @@ def test_a_sleeve_has_two_side_seams_and_a_satchel_no_raw_flap_edge():
 @given(st.integers(20, 300), st.integers(8, 24))
 def test_a_tube_uses_no_less_cloth_than_its_strip_has(need, eighths):
     """The area identity: length times width can be no more than the square."""
-    made = plan_tube(chosen("n", need), chosen("w", F(eighths, 8)), chosen("s", F(1, 4)),
-                     chosen("m", F(1, 8)))  # fmt: skip
+    made = plan_tube(
+        chosen("n", need), chosen("w", F(eighths, 8)), chosen("s", F(1, 4)), chosen("m", F(1, 8))
+    )
     assert made.side.value**2 >= need * F(eighths, 8)
     assert made.side.value >= made.by_area.value
     assert made.reaches.value >= need
@@ -335,8 +381,11 @@ def test_piping_takes_its_seam_s_allowance_and_goes_round_what_is_sewn():
     piping = made.edging.piping
     assert piping.allowance.value == piping.seam.value == F(3, 8)
     assert piping.strip.value == F(9, 8)
-    sewn = [run.sewn.value for run in made.edging.runs_on("front")
-            if run.finish == "seam" and "notch" not in run.name]  # fmt: skip
+    sewn = [
+        run.sewn.value
+        for run in made.edging.runs_on("front")
+        if run.finish == "seam" and "notch" not in run.name
+    ]
     assert piping.length.value == sum(sewn) + F(3, 2)
     assert piping.cord.value > piping.length.value
 
@@ -348,8 +397,9 @@ def test_piping_in_metric_is_rounded_to_two_millimetres():
 
 def test_a_strap_of_60_from_42_is_two_strips_with_one_join():
     """Common practice, no source; interfacing is twice as wide as it ends, ½ short at each end."""
-    project = tote(shape=_bag("satchel", strap_length=60, strap_width=F(3, 2)),
-                   strap=Strap(slider=True))  # fmt: skip
+    project = tote(
+        shape=_bag("satchel", strap_length=60, strap_width=F(3, 2)), strap=Strap(slider=True)
+    )
     stock = project.stock.model_copy(update={"usable_width": F(42)})
     (strap,) = plan(project.model_copy(update={"stock": stock})).edging.straps
     assert (strap.strips.whole, strap.joins.whole) == (2, 1)
@@ -374,8 +424,12 @@ def test_a_zipper_is_bought_two_longer_and_nothing_metal_is_sewn_over():
     assert zipper.length.value == made.bag.zipper.spans.value + 2  # common practice, no source
     assert zipper.buy.value >= zipper.length.value
     assert zipper.topstitch.value == F(1, 8)
-    tabs = plan(tote(shape=_bag("flat-pouch", width=F(9), height=F(6)),
-                     zipper=Zipper(teeth="metal", ends="tabs", sliders="two")))  # fmt: skip
+    tabs = plan(
+        tote(
+            shape=_bag("flat-pouch", width=F(9), height=F(6)),
+            zipper=Zipper(teeth="metal", ends="tabs", sliders="two"),
+        )
+    )
     assert tabs.edging.zipper.tape.value < tabs.bag.zipper.between.value
     assert tabs.edging.zipper.sliders == 2
     assert not any(snag.key == "edge.metal" for snag in tabs.snags)
@@ -409,8 +463,9 @@ def test_a_loop_goes_over_its_button_and_a_pull_is_on_the_cut_list():
     made = plan(tote(button=Button(used=True, across=F(1), thick=F(1, 4))))
     assert made.edging.loop.value == 2 * (1 + F(1, 4)) + 2 * made.project.seams.top
     assert plan(tote()).edging.loop is None
-    zipped = plan(tote(shape=_bag("flat-pouch", width=F(9), height=F(6)), bags=4,
-                       zipper=Zipper(pull=True)))  # fmt: skip
+    zipped = plan(
+        tote(shape=_bag("flat-pouch", width=F(9), height=F(6)), bags=4, zipper=Zipper(pull=True))
+    )
     (item,) = [item for item in zipped.items if item.panel == "Zipper pull"]
     assert (item.width.value, item.height.value, item.number.whole) == (12, 1, 4)
 
@@ -422,8 +477,9 @@ def test_what_is_said_of_an_edge_follows_the_choices(kind):
         for step in edge_steps(made, leaf):
             assert step.endswith(".")
     if made.binding is not None:
-        hand = plan(applied(made.project, edit("", ("binding.sewn", "hand"),
-                                               ("binding.first", "back"))))  # fmt: skip
+        hand = plan(
+            applied(made.project, edit("", ("binding.sewn", "hand"), ("binding.first", "back")))
+        )
         assert "topstitch" in edge_steps(made, "binding")[-1]
         assert "to the front" in edge_steps(hand, "binding")[-1]
         assert "by hand" in edge_steps(hand, "binding")[-1]

@@ -54,8 +54,10 @@ def test_small_problems_reach_the_best_of_all_layouts(n, prints, data):
     """Against trying every layout."""
     pairs = [
         (a, b, data.draw(st.integers(1, 5)))
-        for a in range(n) for b in range(a) if data.draw(st.booleans())
-    ]  # fmt: skip
+        for a in range(n)
+        for b in range(a)
+        if data.draw(st.booleans())
+    ]
     alone = [[data.draw(st.integers(0, 3)) for _ in range(prints)] for _ in range(n)]
     asked = problem(n, prints, pairs, alone=alone)
     every = np.stack(np.meshgrid(*[np.arange(prints)] * n, indexing="ij"), -1).reshape(-1, n)
@@ -176,10 +178,14 @@ def test_too_few_prints_are_told_without_searching():
     assert "still broken" in outcome(plan(project), edit("", ("rules.seed", 2)))
 
 
-@pytest.mark.parametrize(("prints", "says"), [
-    ((), "basket is empty"), (EIGHT[:1], "one print cannot keep them apart"),
-    (tuple(p.model_copy(update={"amount": 1}) for p in EIGHT), "8 pieces in hand and"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("prints", "says"),
+    [
+        ((), "basket is empty"),
+        (EIGHT[:1], "one print cannot keep them apart"),
+        (tuple(p.model_copy(update={"amount": 1}) for p in EIGHT), "8 pieces in hand and"),
+    ],
+)
 def test_what_cannot_be_is_said(prints, says):
     project = squared(project_of("clutch"), "body").model_copy(update={"prints": prints})
     assert any(says in why for why in reasons(plan(project)))

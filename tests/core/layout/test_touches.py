@@ -26,13 +26,16 @@ def squared(project, panel, **more):
     return applied(project, choose(project, made, "", *changes, *extra))
 
 
-@pytest.mark.parametrize(("one", "other", "met"), [
-    (((0, 0), (2, 0), (2, 2), (0, 2)), ((2, 0), (4, 0), (4, 2), (2, 2)), 2),
-    (((0, 0), (2, 0), (2, 2), (0, 2)), ((2, 1), (4, 1), (4, 3), (2, 3)), 1),
-    (((0, 0), (2, 0), (2, 2), (0, 2)), ((2, 2), (4, 2), (4, 4), (2, 4)), 0),
-    (((0, 0), (2, 0), (2, 2), (0, 2)), ((3, 0), (4, 0), (4, 2), (3, 2)), None),
-    (((0, 0), (2, 2), (0, 4)), ((0, 0), (2, 0), (2, 2)), 8**0.5),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("one", "other", "met"),
+    [
+        (((0, 0), (2, 0), (2, 2), (0, 2)), ((2, 0), (4, 0), (4, 2), (2, 2)), 2),
+        (((0, 0), (2, 0), (2, 2), (0, 2)), ((2, 1), (4, 1), (4, 3), (2, 3)), 1),
+        (((0, 0), (2, 0), (2, 2), (0, 2)), ((2, 2), (4, 2), (4, 4), (2, 4)), 0),
+        (((0, 0), (2, 0), (2, 2), (0, 2)), ((3, 0), (4, 0), (4, 2), (3, 2)), None),
+        (((0, 0), (2, 2), (0, 4)), ((0, 0), (2, 0), (2, 2)), 8**0.5),
+    ],
+)
 def test_how_two_pieces_meet(one, other, met):
     found = meeting(one, other)
     assert found == (pytest.approx(met) if met is not None else None)
@@ -90,9 +93,10 @@ def test_the_bottom_seam_joins_mirrored_places():
     bottoms = [
         (made.board.patches[t.one].place, made.board.patches[t.other].place)
         for t in made.board.touches
-        if t.kind == "join" and t.one.panel != t.other.panel
+        if t.kind == "join"
+        and t.one.panel != t.other.panel
         and made.board.patches[t.one].row == made.board.patches[t.other].row == rows
-    ]  # fmt: skip
+    ]
     middle = [(a, b) for a, b in bottoms if 2 < a < n.whole - 1]
     assert middle
     assert all(abs(a + b - (n.whole + 1)) <= 1 for a, b in middle)
@@ -153,8 +157,10 @@ def test_lightness_against_the_standard():
 
 
 def test_prints_in_order_of_light():
-    prints = [Print(key=k, name=k, ground=g, ink=g) for k, g in (
-        ("a", "#ffffff"), ("b", "#000000"), ("c", "#888888"), ("d", "#444444"))]  # fmt: skip
+    prints = [
+        Print(key=k, name=k, ground=g, ink=g)
+        for k, g in (("a", "#ffffff"), ("b", "#000000"), ("c", "#888888"), ("d", "#444444"))
+    ]
     assert ranks_of(prints) == [3, 0, 2, 1]
     assert classes_of(prints) == [2, 0, 1, 0]
     assert classes_of(prints[:2]) == [1, 0]

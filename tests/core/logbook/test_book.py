@@ -109,10 +109,15 @@ def test_the_lean_is_read_off_the_diagonals(lean):
     rising = ((10 + 10 * lean) ** 2 + 100) ** 0.5
     falling = ((10 - 10 * lean) ** 2 + 100) ** 0.5
     swatch = Swatch.model_construct(
-        width_before=F(10), height_before=F(10), width_after=F(10), height_after=F(10),
-        rising_before=F(200**0.5), falling_before=F(200**0.5), rising_after=F(rising),
+        width_before=F(10),
+        height_before=F(10),
+        width_after=F(10),
+        height_after=F(10),
+        rising_before=F(200**0.5),
+        falling_before=F(200**0.5),
+        rising_after=F(rising),
         falling_after=F(falling),
-    )  # fmt: skip
+    )
     assert lean_of(swatch) == pytest.approx(lean, abs=1e-9)
 
 
@@ -159,8 +164,9 @@ def _measured(project, pieced, quilted, panel="front"):
 
 
 def test_a_panel_measured_before_and_after_teaches_the_others_of_its_project():
-    project = _measured(tote(id="mine"), {"width": F(16), "height": F(16)},
-                        {"width": F(31, 2), "height": F(127, 8)})  # fmt: skip
+    project = _measured(
+        tote(id="mine"), {"width": F(16), "height": F(16)}, {"width": F(31, 2), "height": F(127, 8)}
+    )
     before, after = plan(tote(id="mine")), plan(project)
     assert after.panel("front").quilted.width.value == F(31, 2)  # what was measured wins
     assert after.panel("back").draw.x.expected.basis is Basis.SWATCHES
@@ -181,7 +187,7 @@ def test_measured_panels_come_into_the_book_once_and_are_brought_up_to_date():
     assert (entry.width_before, entry.width_after, entry.height_after) == (16, F(63, 4), None)
     assert [(line.angle, line.gap) for line in entry.sewn] == [
         (90.0, made.panel("front").quilt.sets[0].gap.value)
-    ]  # fmt: skip
+    ]
     assert with_panels(book, made.setting, made.bag, "2026-06-01") is book
     later = _measured(tote(id="mine"), {"width": F(16)}, {"width": F(31, 2)})
     changed = plan(later, book)

@@ -17,15 +17,31 @@ QUARTER = given("seam", F(1, 4))
 WIDE, HIGH = F(25, 2), F(21, 2)
 
 
-def wish(width=WIDE, height=HIGH, *, prints=("a", "b", "c"), scraps=(), seam=QUARTER,
-         outline=None, upright=(), **choice):  # fmt: skip
+def wish(
+    width=WIDE,
+    height=HIGH,
+    *,
+    prints=("a", "b", "c"),
+    scraps=(),
+    seam=QUARTER,
+    outline=None,
+    upright=(),
+    **choice,
+):
     """A wish for a pieced size, with the choices named."""
     need = Pair(given("width", F(width)), given("height", F(height)))
     whole = rectangle(0.0, 0.0, float(width), float(height))
     return Wish(
-        Piecing(**choice), need, outline or whole, seam, rulers("inch"), tuple(prints),
-        tuple(scraps), frozenset(upright), "panels.front.piecing",
-    )  # fmt: skip
+        Piecing(**choice),
+        need,
+        outline or whole,
+        seam,
+        rulers("inch"),
+        tuple(prints),
+        tuple(scraps),
+        frozenset(upright),
+        "panels.front.piecing",
+    )
 
 
 def top(width=WIDE, height=HIGH, **given_):

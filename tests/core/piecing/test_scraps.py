@@ -18,24 +18,26 @@ from tessil.core.rulers import rulers
 from tests.conftest import tote
 from tests.core.piecing.helpers import F, top, wish
 
-PRINTS = (Print(key="dots", name="Pea dots"), Print(key="stars", name="Sea stars"),
-          Print(key="moss", name="Sea green"))  # fmt: skip
+PRINTS = (
+    Print(key="dots", name="Pea dots"),
+    Print(key="stars", name="Sea stars"),
+    Print(key="moss", name="Sea green"),
+)
 
 
 @given(st.lists(st.integers(1, 60), min_size=1, max_size=9), st.integers(1, 200))
 def test_a_row_is_the_best_of_all_subsets(lengths, target):
     picked = best_row(lengths, target)
     got = sum(lengths[at] for at in picked)
-    sums = [
-        sum(some) for n in range(len(lengths) + 1) for some in combinations(lengths, n)
-    ]  # fmt: skip
+    sums = [sum(some) for n in range(len(lengths) + 1) for some in combinations(lengths, n)]
     reached = [value for value in sums if value >= target]
     assert got == (min(reached) if reached else sum(lengths))
     assert len(set(picked)) == len(picked)
 
 
-@given(st.lists(st.integers(20, 90), min_size=4, max_size=24), st.integers(60, 160),
-       st.integers(1, 4))  # fmt: skip
+@given(
+    st.lists(st.integers(20, 90), min_size=4, max_size=24), st.integers(60, 160), st.integers(1, 4)
+)
 def test_no_piece_lies_twice_and_the_longer_search_is_no_worse(lengths, target, rows):
     targets = [target] * rows
     quick, well = fill_quickly(lengths, targets), fill_well(lengths, targets, seed=1, tries=20)
@@ -60,9 +62,12 @@ def test_a_search_can_be_stopped():
     assert len(asked) <= 3
 
 
-BOX = (Scrap(width=7, height=3, number=3, print="a"), Scrap(width=5, height=4, number=4),
-       Scrap(width=F(9, 2), height=F(5, 2), number=12, print="b"),
-       Scrap(width=3, height=9, number=2, print="c"))  # fmt: skip
+BOX = (
+    Scrap(width=7, height=3, number=3, print="a"),
+    Scrap(width=5, height=4, number=4),
+    Scrap(width=F(9, 2), height=F(5, 2), number=12, print="b"),
+    Scrap(width=3, height=9, number=2, print="c"),
+)
 
 
 def test_a_course_reaches_the_width_and_says_by_how_much_it_is_over():
@@ -150,11 +155,18 @@ def test_scraps_are_read_as_they_are_written(text, expected):
     assert again == scrap
 
 
-@pytest.mark.parametrize(("text", "says"), [
-    ("4", "width × height"), ("4 x", "width × height"), ("4 x 5 wool", "no print “wool”"),
-    ("4 x 5 sea", "could be Sea stars or Sea green"), ("0 x 5", "more than zero"),
-    ("4 x 5 x900", "less than or equal|200"), ("x", "width × height"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("4", "width × height"),
+        ("4 x", "width × height"),
+        ("4 x 5 wool", "no print “wool”"),
+        ("4 x 5 sea", "could be Sea stars or Sea green"),
+        ("0 x 5", "more than zero"),
+        ("4 x 5 x900", "less than or equal|200"),
+        ("x", "width × height"),
+    ],
+)
 def test_what_is_no_scrap_says_so(text, says):
     with pytest.raises((LengthError, ValueError), match=says):
         read_scrap(text, PRINTS, "inch")

@@ -51,8 +51,9 @@ def test_a_seam_that_costs_more_than_an_eighth_has_two_remedies():
     snag = next(s for s in made.snags if s.key == "piece.seam.front")
     assert "too wide" in snag.title
     assert [fix.words for fix in snag.fixes] == [
-        "Move the needle, and forget the test", "Recut the pieces to my seam",
-    ]  # fmt: skip
+        "Move the needle, and forget the test",
+        "Recut the pieces to my seam",
+    ]
     assert plan(applied(made.project, snag.fixes[0])).project.seam_test is None
     recut = plan(applied(made.project, snag.fixes[1])).panel("front")
     assert 0 <= recut.strips.surplus.value < recut.strips.number.value * F(1, 8)
@@ -75,8 +76,15 @@ def test_a_seam_test_that_cannot_be(measured, says):
 def test_a_pack_of_42_makes_two_fronts_of_20_with_two_left_for_tabs():
     """Common practice, no source."""
     project = with_front(project_of("free-panel"), ("piecing.way", "squares"))
-    project = applied(project, edit("", ("shape.way", "panel"), ("shape.sizes", {
-        "panel_width": F(10), "panel_height": F(8)}), ("oversize.way", "none")))  # fmt: skip
+    project = applied(
+        project,
+        edit(
+            "",
+            ("shape.way", "panel"),
+            ("shape.sizes", {"panel_width": F(10), "panel_height": F(8)}),
+            ("oversize.way", "none"),
+        ),
+    )
     made = plan(project)
     top = made.panel(made.shape.leader).top
     assert (top.columns.number.whole, top.rows.number.whole) == (5, 4)
@@ -99,8 +107,10 @@ def test_parts_meet_at_the_folds_and_make_the_panel():
     made = plan(parted).panel("body")
     assert len(made.parts) == 3
     assert made.planned.values() == made.needed.values()
-    heights = [part.top.size.height.value - sum(
-        part.trims[side].value for side in ("top", "bottom")) for part in made.parts]  # fmt: skip
+    heights = [
+        part.top.size.height.value - sum(part.trims[side].value for side in ("top", "bottom"))
+        for part in made.parts
+    ]
     seam = F(1, 4)
     assert sum(heights) - 2 * (len(heights) - 1) * seam == made.planned.height.value
     for fold, part in zip(body.panel.folds, made.parts[1:], strict=True):
@@ -231,12 +241,18 @@ def test_an_overhang_that_is_hardly_one_is_told():
     assert not any(s.key.startswith("piece.overhang") for s in mended.snags)
 
 
-@pytest.mark.parametrize(("changes", "size", "note"), [
-    ((), (F(5, 2), F(63, 4)), "each, cut"),
-    ((("piecing.fixed", "mixed"), ("piecing.widths", (F(2), F(3)))), (F(3), F(63, 4)),
-     "at most, cut"),
-    ((("piecing.way", "squares"),), (F(5, 2), F(5, 2)), "each, cut"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("changes", "size", "note"),
+    [
+        ((), (F(5, 2), F(63, 4)), "each, cut"),
+        (
+            (("piecing.fixed", "mixed"), ("piecing.widths", (F(2), F(3)))),
+            (F(3), F(63, 4)),
+            "at most, cut",
+        ),
+        ((("piecing.way", "squares"),), (F(5, 2), F(5, 2)), "each, cut"),
+    ],
+)
 def test_the_ladder_says_whether_pieces_are_alike(changes, size, note):
     made = plan(with_front(tote(), *changes))
     rung = made.ladder("front")[0]

@@ -16,8 +16,11 @@ from tessil.core.project import Piecing, Scrap
 from tessil.core.trouble import CannotPlan
 from tests.core.piecing.helpers import F, top, wish
 
-BOX = (Scrap(width=7, height=3, number=9, print="a"), Scrap(width=5, height=4, number=9),
-       Scrap(width=F(9, 2), height=F(5, 2), number=30, print="b"))  # fmt: skip
+BOX = (
+    Scrap(width=7, height=3, number=9, print="a"),
+    Scrap(width=5, height=4, number=9),
+    Scrap(width=F(9, 2), height=F(5, 2), number=30, print="b"),
+)
 
 WAYS = [
     {"way": "whole"},
@@ -55,9 +58,11 @@ def test_the_pieces_cover_the_top_once_and_it_is_large_enough(choice, size):
     assert sum(shape.area for shape in shapes) == pytest.approx(float(width * height))
 
 
-@pytest.mark.parametrize("choice", [c for c in WAYS if c["way"] in ("squares", "web", "strips")
-                                    and c.get("run") != "diagonal"],
-                         ids=lambda c: "-".join(str(v) for v in c.values())[:40])  # fmt: skip
+@pytest.mark.parametrize(
+    "choice",
+    [c for c in WAYS if c["way"] in ("squares", "web", "strips") and c.get("run") != "diagonal"],
+    ids=lambda c: "-".join(str(v) for v in c.values())[:40],
+)
 @given(width=st.integers(60, 200), height=st.integers(60, 200))
 def test_cut_area_less_seams_is_the_top(choice, width, height):
     """What is cut, less two seams both ways of each piece, is the top less its own seams."""
@@ -142,8 +147,9 @@ def test_flipped_strips_cover_a_slanted_outline_and_reach_past_it(run, overhang)
         near = panel.intersection(_band(slant, min(across) - 1, max(across) + 1))
         low, high = _reach(near, slant.along)
         middle = (low + high) / 2
-        strips.append(_laid(slant, (min(across), max(across)), middle,
-                            max(lengths[patch.print]) / 2))  # fmt: skip
+        strips.append(
+            _laid(slant, (min(across), max(across)), middle, max(lengths[patch.print]) / 2)
+        )
     covered = unary_union(strips)
     assert covered.buffer(1e-6).contains(panel)
     for patch in made.patches:
@@ -158,11 +164,17 @@ def _band(slant, low, high):
 
 def _laid(slant, across, middle, half):
     (ax, ay), (cx, cy) = slant.along, slant.across
-    return Polygon([
-        (ax * t + cx * u, ay * t + cy * u)
-        for t, u in ((middle - half, across[0]), (middle + half, across[0]),
-                     (middle + half, across[1]), (middle - half, across[1]))
-    ])  # fmt: skip
+    return Polygon(
+        [
+            (ax * t + cx * u, ay * t + cy * u)
+            for t, u in (
+                (middle - half, across[0]),
+                (middle + half, across[0]),
+                (middle + half, across[1]),
+                (middle - half, across[1]),
+            )
+        ]
+    )
 
 
 def _reach(shape, way):
@@ -214,10 +226,17 @@ def test_two_hundred_squares_each_way_are_too_many():
         square_top(wish(90, 90, way="squares", square=F(5, 4)))
 
 
-@pytest.mark.parametrize(("angle", "says"), [
-    (0, "choose level"), (90, "choose upright"), (-90, "choose upright"), (91, "between"),
-    (3, "ends run out"), ("slope", "number of degrees"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("angle", "says"),
+    [
+        (0, "choose level"),
+        (90, "choose upright"),
+        (-90, "choose upright"),
+        (91, "between"),
+        (3, "ends run out"),
+        ("slope", "number of degrees"),
+    ],
+)
 def test_angles_that_are_none(angle, says):
     with pytest.raises(ValueError, match=says):
         Piecing(angle=angle)

@@ -58,8 +58,9 @@ def test_absurd_gaps_are_refused(pattern, gap, says):
 
 @pytest.mark.parametrize("centre", ["line", "gap"])
 def test_a_gap_wider_than_the_panel_leaves_one_line_in_its_middle(centre):
-    wide = _with(tote(), ("quilting.gap", F(40)), ("quilting.spacing", "keep"),
-                 ("quilting.centre", centre))  # fmt: skip
+    wide = _with(
+        tote(), ("quilting.gap", F(40)), ("quilting.spacing", "keep"), ("quilting.centre", centre)
+    )
     (line,) = plan(wide).panel("front").quilt.lines
     assert line.offset == float(plan(wide).panel("front").trimmed.width.value) / 2
 

@@ -55,8 +55,12 @@ def test_every_pattern_has_lines_that_reach_past_the_trim_and_no_further_than_th
 
 
 def test_a_grid_has_two_sets_each_with_its_own_gap():
-    front = _front(("quilting.pattern", "grid"), ("quilting.gap", F(1)),
-                   ("quilting.gap_other", F(2)), ("quilting.spacing", "keep"))  # fmt: skip
+    front = _front(
+        ("quilting.pattern", "grid"),
+        ("quilting.gap", F(1)),
+        ("quilting.gap_other", F(2)),
+        ("quilting.spacing", "keep"),
+    )
     upright, level = front.quilt.sets
     assert (upright.angle, level.angle) == (90.0, 0.0)
     assert (upright.gap.value, level.gap.value) == (1, 2)
@@ -65,8 +69,12 @@ def test_a_grid_has_two_sets_each_with_its_own_gap():
 
 @pytest.mark.parametrize("angle", [5, 30, 45, 60, -45, 85])
 def test_slanted_lines_rise_as_said_and_lie_a_gap_apart(angle):
-    front = _front(("quilting.pattern", "diagonal"), ("quilting.angle", angle),
-                   ("quilting.spacing", "keep"), ("quilting.gap", F(3, 2)))  # fmt: skip
+    front = _front(
+        ("quilting.pattern", "diagonal"),
+        ("quilting.angle", angle),
+        ("quilting.spacing", "keep"),
+        ("quilting.gap", F(3, 2)),
+    )
     normal = sin(radians(angle)), cos(radians(angle))
     offsets = []
     for line in front.quilt.lines:
@@ -96,20 +104,23 @@ def test_in_the_ditch_every_line_lies_on_a_seam():
     seams = {(run.angle, run.offset) for run in front.quilt.seams}
     for line in front.quilt.lines:
         entry = front.quilt.set_of(line)
-        assert min(abs(line.offset - offset) for angle, offset in seams
-                   if angle == entry.angle) < 2e-3  # fmt: skip
+        assert (
+            min(abs(line.offset - offset) for angle, offset in seams if angle == entry.angle) < 2e-3
+        )
     assert {entry.angle for entry in front.quilt.sets} == {0.0, 90.0}
 
 
 def test_beside_the_seams_there_are_two_lines_a_seam():
     ditch = _front(("quilting.pattern", "ditch"), project=_squares())
-    beside = _front(("quilting.pattern", "offset"), ("quilting.offset", F(1, 4)),
-                    project=_squares())  # fmt: skip
+    beside = _front(
+        ("quilting.pattern", "offset"), ("quilting.offset", F(1, 4)), project=_squares()
+    )
     assert len(beside.quilt.lines) == 2 * len(ditch.quilt.lines)
     for line in beside.quilt.lines:
         entry = beside.quilt.set_of(line)
-        near = min(abs(line.offset - run.offset) for run in beside.quilt.seams
-                   if run.angle == entry.angle)  # fmt: skip
+        near = min(
+            abs(line.offset - run.offset) for run in beside.quilt.seams if run.angle == entry.angle
+        )
         assert near == pytest.approx(0.25, abs=2e-3)
 
 
@@ -122,8 +133,7 @@ def test_echo_rings_lie_a_gap_apart_inside_the_seam_lines():
         boxes.append((min(xs), max(xs)))
     first = boxes[0][0]
     assert first > float(front.shown["left"])
-    assert all(inner[0] - outer[0] == pytest.approx(1) for outer, inner in
-               pairwise(boxes))  # fmt: skip
+    assert all(inner[0] - outer[0] == pytest.approx(1) for outer, inner in pairwise(boxes))
     with pytest.raises(CannotPlan, match="No echo"):
         _front(("quilting.pattern", "echo"), ("quilting.gap", F(9)))
 
@@ -168,8 +178,12 @@ def test_what_is_left_out_is_not_sewn():
 
 
 def test_hitting_seams_puts_a_line_on_every_one():
-    front = _front(("quilting.pattern", "grid"), ("quilting.spacing", "hit"),
-                   ("quilting.gap", F(1)), project=_squares())  # fmt: skip
+    front = _front(
+        ("quilting.pattern", "grid"),
+        ("quilting.spacing", "hit"),
+        ("quilting.gap", F(1)),
+        project=_squares(),
+    )
     for entry in front.quilt.sets:
         seams = [run.offset for run in front.quilt.seams if run.angle == entry.angle]
         inside = [s for s in set(seams) if 0.4 < s < float(front.trimmed.width.value) - 0.4]
@@ -221,17 +235,28 @@ def test_seams_are_found_where_pieces_face_each_other():
     low = ((2.0, 1.0), (5.0, 1.0), (5.0, 3.0), (2.0, 3.0))
     runs = seam_runs((left, right, low))
     assert [(run.angle, run.offset, run.length) for run in runs] == [
-        (0.0, 1.0, pytest.approx(3)), (90.0, 2.0, pytest.approx(3))
-    ]  # fmt: skip
+        (0.0, 1.0, pytest.approx(3)),
+        (90.0, 2.0, pytest.approx(3)),
+    ]
 
 
 def test_lines_end_where_a_hollow_outline_does():
-    notched = ((0.0, 0.0), (10.0, 0.0), (10.0, 4.0), (6.0, 4.0), (6.0, 2.0), (4.0, 2.0),
-               (4.0, 4.0), (0.0, 4.0))  # fmt: skip
+    notched = (
+        (0.0, 0.0),
+        (10.0, 0.0),
+        (10.0, 4.0),
+        (6.0, 4.0),
+        (6.0, 2.0),
+        (4.0, 2.0),
+        (4.0, 4.0),
+        (0.0, 4.0),
+    )
     found = segments(notched, 0.0, [1.0, 3.0])
     assert [(at, one[0], other[0]) for at, (one, other) in found] == [
-        (0, 0.0, 10.0), (1, 0.0, 4.0), (1, 6.0, 10.0)
-    ]  # fmt: skip
+        (0, 0.0, 10.0),
+        (1, 0.0, 4.0),
+        (1, 6.0, 10.0),
+    ]
     joined = segments(notched, 0.0, [3.0], beyond=1.0)  # both reach into the hollow and meet
     assert [(one[0], other[0]) for _, (one, other) in joined] == [(-1.0, 11.0)]
 
@@ -252,8 +277,11 @@ def test_sewing_goes_from_the_middle_outwards_and_turns_every_line():
     first = front.quilt.lines[turns[0].line]
     width, _ = front.trimmed.floats()
     assert abs(first.offset - width / 2) <= float(front.quilt.sets[0].gap.value)
-    uprights = [front.quilt.lines[turn.line].offset for turn in turns
-                if front.quilt.lines[turn.line].group == 0]  # fmt: skip
+    uprights = [
+        front.quilt.lines[turn.line].offset
+        for turn in turns
+        if front.quilt.lines[turn.line].group == 0
+    ]
     right = [offset for offset in uprights if offset >= width / 2 - 1e-6]
     assert right == sorted(right)
 
@@ -279,9 +307,13 @@ def test_longest_lines_are_as_long_as_the_diagonal():
 
 @pytest.mark.parametrize(
     ("units", "gap", "side", "rim"),
-    [("inch", F(1), "10 in", "9 in"), ("inch", F(3), "14 in", "13 in"),
-     ("metric", F(250, 254), "25 cm", "23 cm"), ("metric", F(1, 2), "20 cm", "18 cm")],
-)  # fmt: skip
+    [
+        ("inch", F(1), "10 in", "9 in"),
+        ("inch", F(3), "14 in", "13 in"),
+        ("metric", F(250, 254), "25 cm", "23 cm"),
+        ("metric", F(1, 2), "20 cm", "18 cm"),
+    ],
+)
 def test_a_swatch_to_sew_is_a_round_size_in_either_unit(units, gap, side, rim):
     notation = rulers(units).notation
     made = swatch_plan(chosen("gap", gap), notation, "cotton batting", "upright lines")

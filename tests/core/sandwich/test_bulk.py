@@ -77,8 +77,11 @@ def test_a_tab_in_the_seam_is_thicker_than_one_beside_it():
 
 def test_each_fix_makes_its_place_thinner():
     tab = Mark(kind="d-ring", panel="front", x=F(0), y=F(1))
-    project = _with(tote(press_seams="side", marks=(tab,)),
-                    ("layers.plies", plies("sew-in-foam")), ("piecing.press", "side"))  # fmt: skip
+    project = _with(
+        tote(press_seams="side", marks=(tab,)),
+        ("layers.plies", plies("sew-in-foam")),
+        ("piecing.press", "side"),
+    )
     made = plan(project)
     tried = 0
     for spot in bulk_of(made, "front"):

@@ -49,17 +49,22 @@ def test_inside_the_seams_it_never_reaches_them_once_it_is_drawn_in_with_the_res
     assert room - F(1, 4) < quilted <= room
     assert not layer.in_seam
     _, short = _layer(
-        _with(tote(), ("layers.plies", plies("stiff-interfacing", rule="short")),
-              ("quilting.pattern", "none"))
-    )  # fmt: skip
+        _with(
+            tote(),
+            ("layers.plies", plies("stiff-interfacing", rule="short")),
+            ("quilting.pattern", "none"),
+        )
+    )
     assert short.width.value == room - F(1, 4)  # ⅛ short of the seam line on both sides
 
 
 def test_a_lining_quilted_in_is_the_last_layer_and_counts_in_the_stack():
     front = plan(tote(lining="quilted-in")).panel("front")
     assert [layer.label for layer in front.layers] == [
-        "Top", "Cotton batting", "Lining, quilted in"
-    ]  # fmt: skip
+        "Top",
+        "Cotton batting",
+        "Lining, quilted in",
+    ]
     assert front.layers[-1].width.value == front.layers[-2].width.value
     assert float(front.pressed.value * F(254, 10)) == pytest.approx(0.25 + 0.9 + 0.25)
 
@@ -135,9 +140,7 @@ def test_offcuts_are_used_first_and_said():
     size = bare.panel("front").layers[1]
     left = Offcut(width=size.width.value, height=size.height.value)
     made = plan(tote(offcuts=(left,)))
-    (before,), (after,) = (
-        [b for b in p.bought if b.batting] for p in (bare, made)
-    )  # fmt: skip
+    (before,), (after,) = ([b for b in p.bought if b.batting] for p in (bare, made))
     assert after.cloth.bare == before.cloth.bare / 2
     assert after.cloth.buy.value <= before.cloth.buy.value
     assert "from the offcut" in after.from_offcuts[0]
@@ -204,8 +207,9 @@ def test_layers_are_put_in_moved_and_taken_out():
     assert move_ply(made, made.panel("front"), 0, -1).changes == ()
     made = plan(project)
     assert _plies(applied(project, remove_ply(made, made.panel("front"), 0))) == [
-        "cotton-batting", "cotton"
-    ]  # fmt: skip
+        "cotton-batting",
+        "cotton",
+    ]
     changed = applied(project, set_ply(made, made.panel("front"), 1, "", bond="spray"))
     assert changed.panels["front"].layers.plies[1].bond == "spray"
 

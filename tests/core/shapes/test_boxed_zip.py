@@ -34,8 +34,9 @@ def test_a_wrong_zipper_leg_is_found():
     (snag,) = [s for s in wrong.snags if "legs" in s.key]
     assert snag.key == "notch.legs.zip"
     assert [fix.words for fix in snag.fixes] == [
-        "Mark 1⅛ in from the zipper edge", "Mark 1⅝ in from the side",
-    ]  # fmt: skip
+        "Mark 1⅛ in from the zipper edge",
+        "Mark 1⅝ in from the side",
+    ]
 
 
 def test_the_drop_in_lining_is_half_an_inch_longer_for_its_false_seam():
@@ -54,10 +55,19 @@ def test_quilted_in_there_is_no_lining_panel():
     assert quilted.panel("body").layers[-1].role == "backing"
 
 
-@pytest.mark.parametrize(("field", "sizes"), [
-    ("notch_side", "panel_width 6, panel_height 14, notch_side 3, notch_fold 2 3/4, notch_zip 3"),
-    ("notch_fold", "panel_width 12, panel_height 6, notch_side 2, notch_fold 1 3/4, notch_zip 2"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("field", "sizes"),
+    [
+        (
+            "notch_side",
+            "panel_width 6, panel_height 14, notch_side 3, notch_fold 2 3/4, notch_zip 3",
+        ),
+        (
+            "notch_fold",
+            "panel_width 12, panel_height 6, notch_side 2, notch_fold 1 3/4, notch_zip 2",
+        ),
+    ],
+)
 def test_corners_that_meet_are_refused(field, sizes):
     with pytest.raises(CannotPlan, match="meet") as trouble:
         made("boxed-zip", "panel", **bare(sizes))

@@ -29,8 +29,11 @@ def test_a_flap_is_square_clipped_or_rounded(style, corners):
 
 
 def test_a_rounded_corner_keeps_its_radius():
-    bag = made("clutch", options={"flap_shape": "round"},
-               **bare("width 9, height 6, flap 4, flap_round 1 1/2"))  # fmt: skip
+    bag = made(
+        "clutch",
+        options={"flap_shape": "round"},
+        **bare("width 9, height 6, flap 4, flap_round 1 1/2"),
+    )
     for x, y in bag.panel("body").panel.outline:
         if x < F(3, 2) and y < F(3, 2):
             reach = float((x - F(3, 2)) ** 2 + (y - F(3, 2)) ** 2) ** 0.5
@@ -119,6 +122,9 @@ def test_a_hoop_of_ones_own():
 
 def test_a_hoop_smaller_than_its_seams_is_refused():
     with pytest.raises(CannotPlan, match="no larger than two seams") as trouble:
-        made("hoop", options={"hoop": "own"},
-             **bare("width 4, height 3, hoop_width 1/2, hoop_height 8"))  # fmt: skip
+        made(
+            "hoop",
+            options={"hoop": "own"},
+            **bare("width 4, height 3, hoop_width 1/2, hoop_height 8"),
+        )
     assert trouble.value.field == "shape.sizes.hoop_width"

@@ -35,8 +35,11 @@ def test_the_opening_laid_flat_loses_both_side_seams():
 
 
 def test_handles_are_cut_four_times_as_wide_as_they_end():
-    bag = made("tote", options={"handles": "pair"},
-               **bare("width 11, height 12, depth 3, handle_length 22"))  # fmt: skip
+    bag = made(
+        "tote",
+        options={"handles": "pair"},
+        **bare("width 11, height 12, depth 3, handle_length 22"),
+    )
     (part,) = bag.bag.parts
     assert (part.cut.value, part.length.value, part.number) == (4, 22, 2)
     item, firm = (item for item in bag.items if item.panel == "Handles")
@@ -47,6 +50,9 @@ def test_handles_are_cut_four_times_as_wide_as_they_end():
 @pytest.mark.parametrize(("width", "cut"), [(1, 4), (F(3, 2), 6), (F(3, 4), 3)])
 def test_strap_widths_in_use(width, cut):
     """Strap cut 4, 6, 3 ends 1, 1½, ¾."""
-    bag = made("tote", options={"handles": "pair"},
-               **bare("width 11, height 12, depth 3", handle_width=width))  # fmt: skip
+    bag = made(
+        "tote",
+        options={"handles": "pair"},
+        **bare("width 11, height 12, depth 3", handle_width=width),
+    )
     assert bag.bag.parts[0].cut.value == cut

@@ -92,12 +92,22 @@ def with_own(own: tuple[OwnMaterial, ...]) -> dict[str, Material]:
 
 def _of_own(own: OwnMaterial, shipped: Material | None) -> Material:
     return Material(
-        key=own.key, name=own.name, kind=own.kind, width=own.width, widest_gap=own.widest_gap,
-        relaxed_mm=_decimal(own.relaxed_mm), pressed_mm=_decimal(own.pressed_mm),
-        grams_per_square_metre=_decimal(own.grams), rise_mm=_decimal(own.rise_mm),
-        draw_mm=_decimal(own.draw_mm), along=_decimal(own.along), fusible=own.fusible,
-        melts=own.melts, own=True, caution=shipped.caution if shipped else "",
-    )  # fmt: skip
+        key=own.key,
+        name=own.name,
+        kind=own.kind,
+        width=own.width,
+        widest_gap=own.widest_gap,
+        relaxed_mm=_decimal(own.relaxed_mm),
+        pressed_mm=_decimal(own.pressed_mm),
+        grams_per_square_metre=_decimal(own.grams),
+        rise_mm=_decimal(own.rise_mm),
+        draw_mm=_decimal(own.draw_mm),
+        along=_decimal(own.along),
+        fusible=own.fusible,
+        melts=own.melts,
+        own=True,
+        caution=shipped.caution if shipped else "",
+    )
 
 
 def _decimal(value: float) -> Fraction:
@@ -107,13 +117,20 @@ def _decimal(value: float) -> Fraction:
 def to_own(entry: Material) -> OwnMaterial:
     """A material of the catalogue as one that can be changed."""
     return OwnMaterial(
-        key=entry.key, name=entry.name, kind=entry.kind,  # type: ignore[arg-type]
-        relaxed_mm=float(entry.relaxed_mm), pressed_mm=float(entry.pressed_mm),
-        grams=float(entry.grams_per_square_metre), width=entry.width,
-        widest_gap=entry.widest_gap, rise_mm=float(entry.rise_mm),
-        draw_mm=float(entry.draw_mm), along=float(entry.along), fusible=entry.fusible,
+        key=entry.key,
+        name=entry.name,
+        kind=entry.kind,  # type: ignore[arg-type]
+        relaxed_mm=float(entry.relaxed_mm),
+        pressed_mm=float(entry.pressed_mm),
+        grams=float(entry.grams_per_square_metre),
+        width=entry.width,
+        widest_gap=entry.widest_gap,
+        rise_mm=float(entry.rise_mm),
+        draw_mm=float(entry.draw_mm),
+        along=float(entry.along),
+        fusible=entry.fusible,
         melts=entry.melts,
-    )  # fmt: skip
+    )
 
 
 def of_kind(*kinds: str) -> tuple[Material, ...]:

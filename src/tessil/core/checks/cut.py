@@ -29,8 +29,9 @@ def cut_snags(plan: Plan) -> Iterator[Snag]:
     for group in plan.sets:
         if group.too_long:
             first = group.panels[0]
-            apart: Edit = choose(plan.project, first.panel, "Cut each strip by itself",
-                                 ("piecing.strip_sets", False))  # fmt: skip
+            apart: Edit = choose(
+                plan.project, first.panel, "Cut each strip by itself", ("piecing.strip_sets", False)
+            )
             yield Snag(
                 key=f"cut.set.{first.key}",
                 stage=Stage.PIECE,

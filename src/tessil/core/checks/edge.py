@@ -39,8 +39,16 @@ def edge_snags(plan: Plan) -> Iterator[Snag]:
     yield from _channel(plan)
 
 
-def _snag(plan: Plan, key: str, weight: Weight, title: str, why: str, *fixes: Edit,
-          place: Place | None = None, panel: str = "") -> Snag:  # fmt: skip
+def _snag(
+    plan: Plan,
+    key: str,
+    weight: Weight,
+    title: str,
+    why: str,
+    *fixes: Edit,
+    place: Place | None = None,
+    panel: str = "",
+) -> Snag:
     """One snag of this stage, on the leading panel unless it says another."""
     on = panel or plan.shape.leader
     return Snag(key, Stage.EDGE, weight, title, why, on, place or _place(plan), fixes)
@@ -64,13 +72,15 @@ def _too_short(plan: Plan) -> Iterator[Snag]:
     short = binding.length.value - binding.reaches.value
     needed = binding.strips.whole
     yield _snag(
-        plan, "edge.short", Weight.BLOCKS,
+        plan,
+        "edge.short",
+        Weight.BLOCKS,
         f"The binding in hand is {_read(plan, short)} too short",
         f"It joins to {_read(plan, max(binding.reaches.value, short * 0))}; the edge takes "
         f"{_read(plan, binding.length.value)} with its ending.",
         edit(f"Cut {needed} strip{'s' if needed > 1 else ''}", ("binding.strips_on_hand", needed)),
         edit("Cut what it takes", ("binding.strips_on_hand", None)),
-    )  # fmt: skip
+    )
 
 
 def _too_narrow(plan: Plan) -> Iterator[Snag]:
@@ -79,12 +89,14 @@ def _too_narrow(plan: Plan) -> Iterator[Snag]:
         return
     asked = _read(plan, binding.formula.value)
     yield _snag(
-        plan, "edge.narrow", Weight.WARNS,
+        plan,
+        "edge.narrow",
+        Weight.WARNS,
         f"A binding cut {_read(plan, binding.cut.value)} will not reach round this edge",
         f"Seam, thickness and cover ask for {asked}: a narrower strip leaves the stitching behind "
         "uncovered.",
         edit(f"Cut it {asked}", ("binding.cut", None)),
-    )  # fmt: skip
+    )
 
 
 def _tight_curve(plan: Plan) -> Iterator[Snag]:
@@ -96,12 +108,15 @@ def _tight_curve(plan: Plan) -> Iterator[Snag]:
             xs, ys = [x for x, _ in run.points], [y for _, y in run.points]
             place = Place(min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys))
             yield _snag(
-                plan, "edge.curve", Weight.WARNS,
+                plan,
+                "edge.curve",
+                Weight.WARNS,
                 f"A straight binding puckers round a radius of {_read(plan, run.radius.value)}",
                 "Curves tighter than 3 in (7.5 cm) want bias (common practice).",
                 edit("Cut it on the bias", ("binding.grain", "bias")),
-                place=place, panel=run.panel,
-            )  # fmt: skip
+                place=place,
+                panel=run.panel,
+            )
             return
 
 
@@ -114,11 +129,13 @@ def _join_at_corner(plan: Plan) -> Iterator[Snag]:
         return
     near = _read(plan, Fraction(round(begin.clear * 16), 16))
     yield _snag(
-        plan, "edge.join", Weight.NOTES,
+        plan,
+        "edge.join",
+        Weight.NOTES,
         f"A join comes within {near} of a corner, wherever this binding begins",
         "A join in a fold is too thick: keep 2 in (5 cm) between them (common practice).",
         *_ways_clear(plan, binding),
-    )  # fmt: skip
+    )
 
 
 def _ways_clear(plan: Plan, binding: BindingPlan) -> Iterator[Edit]:
@@ -151,19 +168,23 @@ def _pieces(plan: Plan) -> Iterator[Snag]:
             if not any(strip.scrap == at for strip in cut.plan.strips):
                 kept = (*choice.pieces[:at], *choice.pieces[at + 1 :])
                 yield _snag(
-                    plan, f"edge.piece.{at}", Weight.NOTES,
+                    plan,
+                    f"edge.piece.{at}",
+                    Weight.NOTES,
                     f"Piece {at + 1} is too small for a strip {_read(plan, cut.width.value)} wide",
                     f"None of its strips is {_read(plan, choice.least)} long.",
                     edit("Leave that piece out", ("bias.pieces", kept)),
-                )  # fmt: skip
+                )
         if not cut.plan.enough:
             yield _snag(
-                plan, "edge.bias", Weight.BLOCKS,
+                plan,
+                "edge.bias",
+                Weight.BLOCKS,
                 f"The pieces give {_read(plan, cut.reaches.value)} of bias, "
                 f"{_read(plan, cut.need.value)} are needed",
                 "All strips joined, with what the joins take.",
                 edit("Cut it from new cloth", ("bias.source", "yardage")),
-            )  # fmt: skip
+            )
 
 
 def _piping(plan: Plan) -> Iterator[Snag]:
@@ -172,13 +193,16 @@ def _piping(plan: Plan) -> Iterator[Snag]:
         return
     wide = piping.allowance.value > piping.seam.value
     yield _snag(
-        plan, "edge.piping", Weight.WARNS,
+        plan,
+        "edge.piping",
+        Weight.WARNS,
         f"The piping's allowance is {_read(plan, piping.allowance.value)}, its seam takes "
         f"{_read(plan, piping.seam.value)}",
         f"Sewn edge to edge the cord would {'stand off the seam' if wide else 'hide in it'}.",
         edit("Give it the seam's allowance", ("piping.allowance", None)),
-        place=whole(plan.panel(piping.panels[0])), panel=piping.panels[0],
-    )  # fmt: skip
+        place=whole(plan.panel(piping.panels[0])),
+        panel=piping.panels[0],
+    )
 
 
 def _strap(plan: Plan, strap: StrapPlan) -> Iterator[Snag]:
@@ -186,26 +210,32 @@ def _strap(plan: Plan, strap: StrapPlan) -> Iterator[Snag]:
     least = CARRIED[plan.project.units].get(choice.carried)
     if part.key == "strap" and least is not None and part.length.value < least[0]:
         yield _snag(
-            plan, "edge.strap", Weight.WARNS,
+            plan,
+            "edge.strap",
+            Weight.WARNS,
             f"A strap of {_read(plan, part.length.value)} is short for carrying it so",
             f"From {_read(plan, least[0])} to {_read(plan, least[2])} are usual (common practice).",
             edit(f"Cut it {_read(plan, least[1])}", ("shape.sizes.strap_length", least[1])),
-        )  # fmt: skip
+        )
     if strap.longest is not None and not slider_end(plan.project, strap):
         yield _snag(
-            plan, "edge.slider", Weight.WARNS,
+            plan,
+            "edge.slider",
+            Weight.WARNS,
             "The slider would run over a join of the strap",
             "It travels over half of the strap, and at either end there is a join in its way.",
             edit("Make it of webbing", ("strap.made", "webbing")),
             edit("Leave the slider out", ("strap.slider", False)),
-        )  # fmt: skip
+        )
     if choice.ring is not None and choice.ring < strap.finished.value:
         yield _snag(
-            plan, f"edge.ring.{part.key}", Weight.WARNS,
+            plan,
+            f"edge.ring.{part.key}",
+            Weight.WARNS,
             f"A ring of {_read(plan, choice.ring)} is narrower than the {part.label.lower()}",
             f"It ends {_read(plan, strap.finished.value)} wide and would bunch in the ring.",
             edit("Take a ring as wide as it", ("strap.ring", None)),
-        )  # fmt: skip
+        )
 
 
 def _metal(plan: Plan) -> Iterator[Snag]:
@@ -216,13 +246,15 @@ def _metal(plan: Plan) -> Iterator[Snag]:
     if zipper.cut_off.value <= 0 or plan.project.zipper.ends == "tabs":
         return
     yield _snag(
-        plan, "edge.metal", Weight.BLOCKS,
+        plan,
+        "edge.metal",
+        Weight.BLOCKS,
         f"Metal teeth run {_read(plan, zipper.cut_off.value)} into the seams",
         "A needle that meets metal breaks and flies: cover your eyes. Metal zippers are bought to "
         "length, or end between cloth tabs.",
         edit("Put tabs on its ends", ("zipper.ends", "tabs")),
         edit("Take a nylon one", ("zipper.teeth", "nylon")),
-    )  # fmt: skip
+    )
 
 
 def _channel(plan: Plan) -> Iterator[Snag]:
@@ -231,8 +263,10 @@ def _channel(plan: Plan) -> Iterator[Snag]:
         return
     wide = round_up(cord.least.value, plan.marks.ruler.value)
     yield _snag(
-        plan, "edge.channel", Weight.WARNS,
+        plan,
+        "edge.channel",
+        Weight.WARNS,
         f"The cord will not run in a channel of {_read(plan, cord.channel.value)}",
         f"Half of its round and a little ask for {_read(plan, wide)}.",
         edit(f"Make the channel {_read(plan, wide)}", ("shape.sizes.channel", wide)),
-    )  # fmt: skip
+    )

@@ -56,8 +56,9 @@ def _too_narrow(plan: Plan, panel: PanelPlan, layer: Layer) -> Iterator[Snag]:
     read = plan.marks.notation.read_off
     fixes = (
         (set_ply(plan, panel, layer.ply, "Join pieces edge to edge", joined=True),)
-        if layer.ply >= 0 else ()
-    )  # fmt: skip
+        if layer.ply >= 0
+        else ()
+    )
     yield Snag(
         key=f"layer.narrow.{panel.key}.{layer.ply}",
         stage=Stage.LAYER,
@@ -137,10 +138,12 @@ def thinner(plan: Plan, spot: Spot) -> tuple[Edit, ...]:
     panels = tuple(plan.panel(key) for key in dict.fromkeys(spot.panels))
     fixes: list[Edit] = []
     lofty = [
-        panel for panel in panels
-        if any(layer.in_seam and layer.ply >= 0 and layer.role != "backing"
-               for layer in panel.layers)
-    ]  # fmt: skip
+        panel
+        for panel in panels
+        if any(
+            layer.in_seam and layer.ply >= 0 and layer.role != "backing" for layer in panel.layers
+        )
+    ]
     if lofty:
         fixes.append(hold_out(plan.project, tuple(lofty), "Hold the batting out of the seams"))
     panel = plan.panel(spot.panel)
@@ -148,8 +151,9 @@ def thinner(plan: Plan, spot: Spot) -> tuple[Edit, ...]:
     if spot.folded and not patch and plan.project.press_seams == "side":
         fixes.append(edit("Press the bag's seams open", ("press_seams", "open")))
     if spot.folded and patch:
-        fixes.append(choose(plan.project, panel.panel, "Press the patchwork open",
-                            ("piecing.press", "open")))  # fmt: skip
+        fixes.append(
+            choose(plan.project, panel.panel, "Press the patchwork open", ("piecing.press", "open"))
+        )
     if spot.mark is not None:
         fixes.append(_shift_tab(plan, spot.mark))
     return tuple(fixes)
@@ -164,8 +168,10 @@ def _shift_tab(plan: Plan, at: int) -> Edit:
     x = left + inch if mark.x < left else right - inch - mark.width if mark.x > right else mark.x
     moved = mark.model_copy(update={"x": x})
     marks = plan.project.marks
-    return edit("Set the tab on the face, beside the seam",
-                ("marks", (*marks[:at], moved, *marks[at + 1 :])))  # fmt: skip
+    return edit(
+        "Set the tab on the face, beside the seam",
+        ("marks", (*marks[:at], moved, *marks[at + 1 :])),
+    )
 
 
 def _too_thick(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
@@ -227,8 +233,10 @@ def _snap_without_hold(plan: Plan) -> Iterator[Snag]:
         panel = plan.panel(key)
         if any(layer.role in ("batting", "firm") for layer in panel.layers):
             continue
-        plies = (*panel.choices.layers.plies, Ply(material="woven-interfacing", rule="panel",
-                                                  bond="fuse"))  # fmt: skip
+        plies = (
+            *panel.choices.layers.plies,
+            Ply(material="woven-interfacing", rule="panel", bond="fuse"),
+        )
         yield Snag(
             key=f"layer.snap.{key}",
             stage=Stage.LAYER,
@@ -237,6 +245,12 @@ def _snap_without_hold(plan: Plan) -> Iterator[Snag]:
             why="Its prongs tear out of bare cloth: they want batting or interfacing behind.",
             panel=key,
             place=whole(panel),
-            fixes=(choose(plan.project, panel.panel, "Put woven interfacing behind it",
-                          ("layers.plies", plies)),),
-        )  # fmt: skip
+            fixes=(
+                choose(
+                    plan.project,
+                    panel.panel,
+                    "Put woven interfacing behind it",
+                    ("layers.plies", plies),
+                ),
+            ),
+        )

@@ -93,8 +93,12 @@ def _swaps(plan: Plan, found: list[Broken]) -> tuple[Edit, ...]:
             if mine.locked or patch.turned != mine.turned:
                 continue
             if fits(ref, patch.print, other) and fits(other, mine.print, ref):
-                change = swap(plan.project, plan.panel(ref.panel), (ref.zone, ref.piece),
-                              (other.zone, other.piece))  # fmt: skip
+                change = swap(
+                    plan.project,
+                    plan.panel(ref.panel),
+                    (ref.zone, ref.piece),
+                    (other.zone, other.piece),
+                )
                 return (Edit(f"Swap {_named(mine)} and {_named(patch)}", change.changes),)
     return ()
 
@@ -154,13 +158,23 @@ def _unknown(plan: Plan) -> Iterator[Snag]:
         first = plan.project.prints[0]
         zone = lost[0].zone
         kept = tuple(key if key in known else first.key for key in panel.parts[zone].choice.prints)
-        change = choose(plan.project, panel.panel, f"Use {first.name} there",
-                        (f"{part_path(zone)}.prints", kept))  # fmt: skip
+        change = choose(
+            plan.project,
+            panel.panel,
+            f"Use {first.name} there",
+            (f"{part_path(zone)}.prints", kept),
+        )
         yield Snag(
-            f"layout.unknown.{panel.key}", Stage.PIECE, Weight.WARNS,
+            f"layout.unknown.{panel.key}",
+            Stage.PIECE,
+            Weight.WARNS,
             f"{len(lost)} {'pieces are' if len(lost) > 1 else 'piece is'} of a print no longer "
-            "in the basket", "It is drawn plain until it is given another.", panel.key,
-            piece_place(panel, zone, lost[0].piece), (change,))  # fmt: skip
+            "in the basket",
+            "It is drawn plain until it is given another.",
+            panel.key,
+            piece_place(panel, zone, lost[0].piece),
+            (change,),
+        )
 
 
 def _scraps(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
@@ -176,18 +190,24 @@ def _scraps(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             if short is not None:
                 number, figure = short
                 missing = plan.marks.notation.read_off(abs(figure.value), unit=True)
-                yield _short(plan, panel, zone, f"Course {number} is {missing} too short",
-                             "courses")  # fmt: skip
+                yield _short(
+                    plan, panel, zone, f"Course {number} is {missing} too short", "courses"
+                )
         small = len(plan.project.scraps) - len(usable_scraps(part.wish))
         if small:
             usable = usable_scraps(part.wish)
             kept = tuple(plan.project.scraps[at] for at in usable)
             said = "scraps go" if small > 1 else "scrap goes"
             yield Snag(
-                f"piece.scraps.small.{panel.key}.{zone}", Stage.PIECE, Weight.NOTES,
-                f"{small} {said} into the seams", "Narrower than two seams and ¼ in (6 mm) that "
-                "show.", panel.key, whole(panel),
-                (edit("Take them out of the list", ("scraps", kept)),))  # fmt: skip
+                f"piece.scraps.small.{panel.key}.{zone}",
+                Stage.PIECE,
+                Weight.NOTES,
+                f"{small} {said} into the seams",
+                "Narrower than two seams and ¼ in (6 mm) that show.",
+                panel.key,
+                whole(panel),
+                (edit("Take them out of the list", ("scraps", kept)),),
+            )
 
 
 def _twice(plan: Plan) -> Iterator[Snag]:
@@ -203,8 +223,10 @@ def _twice(plan: Plan) -> Iterator[Snag]:
     fixes: list[Edit] = []
     if plan.project.bags > 1:
         fixes.append(edit("Make one bag of them", ("bags", 1)))
-    follower = next((p for p in plan.panels if p.panel.like == first.key
-                     and p.key not in plan.project.panels), None)  # fmt: skip
+    follower = next(
+        (p for p in plan.panels if p.panel.like == first.key and p.key not in plan.project.panels),
+        None,
+    )
     if follower is not None:
         apart = choose_apart(plan.project, follower.panel)
         choices = follower.choices
@@ -262,12 +284,16 @@ def _overhang(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         path = f"{part_path(zone)}.overhang"
         words = plan.marks.notation.read_off(Fraction(3, 4), unit=True)
         yield Snag(
-            f"piece.overhang.{panel.key}.{zone}", Stage.PIECE, Weight.WARNS,
+            f"piece.overhang.{panel.key}.{zone}",
+            Stage.PIECE,
+            Weight.WARNS,
             "The flipped strips hardly reach past the outline",
             "A strip that shifts a little in sewing leaves bare batting: ½ to 1 in (12 to 25 mm) "
-            "beyond is usual.", panel.key, whole(panel),
-            (choose(plan.project, panel.panel, f"Reach {words} past it",
-                    (path, Fraction(3, 4))),))  # fmt: skip
+            "beyond is usual.",
+            panel.key,
+            whole(panel),
+            (choose(plan.project, panel.panel, f"Reach {words} past it", (path, Fraction(3, 4))),),
+        )
 
 
 def _seam(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
@@ -282,8 +308,9 @@ def _seam(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     surplus = part_path(0) + ".surplus"
     fixes = [edit("Move the needle, and forget the test", ("seam_test", None))]
     if panel.parts[0].choice.surplus != "recut" and panel.parts[0].choice.fixed == "width":
-        fixes.append(choose(plan.project, panel.panel, "Recut the pieces to my seam",
-                            (surplus, "recut")))  # fmt: skip
+        fixes.append(
+            choose(plan.project, panel.panel, "Recut the pieces to my seam", (surplus, "recut"))
+        )
     yield Snag(
         key=f"piece.seam.{panel.key}",
         stage=Stage.PIECE,

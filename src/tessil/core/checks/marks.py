@@ -187,8 +187,12 @@ def _snap_apart(plan: Plan) -> Iterator[Snag]:
         offset = round_near(max(flap.lands.value / 2, CLOSE), plan.marks.ruler.value)
         title = "The snap's halves cannot meet: the flap is too short"
         why = "The male part sits higher on the flap than the flap comes down the front."
-        fixes = (edit(f"Set the male part {read(offset, unit=True)} above the edge",
-                      ("snap.offset", offset)),)  # fmt: skip
+        fixes = (
+            edit(
+                f"Set the male part {read(offset, unit=True)} above the edge",
+                ("snap.offset", offset),
+            ),
+        )
     elif typed is not None and abs(typed - right.value) > CLOSE:
         title = f"The snap's halves miss each other by {read(abs(typed - right.value), unit=True)}"
         why = (
@@ -198,5 +202,13 @@ def _snap_apart(plan: Plan) -> Iterator[Snag]:
         fixes = (edit("Set it where the flap lands", ("snap.female", None)),)
     else:
         return
-    yield Snag("mark.snap", Stage.TRIM, Weight.BLOCKS, title, why, flap.female_panel,
-               _place(half.box), fixes)  # fmt: skip
+    yield Snag(
+        "mark.snap",
+        Stage.TRIM,
+        Weight.BLOCKS,
+        title,
+        why,
+        flap.female_panel,
+        _place(half.box),
+        fixes,
+    )

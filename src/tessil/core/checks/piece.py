@@ -64,8 +64,9 @@ def _edge_fixes(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...
     number, now = pieces.number.whole, getattr(choice, rule)
 
     def fix(words: str, *changes: tuple[str, object]) -> Edit:
-        return choose(plan.project, panel.panel, words,
-                      *((f"{path}.{key}", value) for key, value in changes))  # fmt: skip
+        return choose(
+            plan.project, panel.panel, words, *((f"{path}.{key}", value) for key, value in changes)
+        )
 
     fixes = []
     if now in ("one", "other"):
@@ -76,8 +77,14 @@ def _edge_fixes(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...
         if number > 2 and _border_shows(plan, panel, edge, pieces) >= LEAST_EDGE:
             fixes.append(fix("One fewer, and a border to fill", (rule, "border")))
     if number > 2 and not grid and choice.fixed == "width":
-        fixes.append(fix(f"{number - 1} wider strips instead", ("fixed", "count"),
-                         ("count", number - 1), ("surplus", "both")))  # fmt: skip
+        fixes.append(
+            fix(
+                f"{number - 1} wider strips instead",
+                ("fixed", "count"),
+                ("count", number - 1),
+                ("surplus", "both"),
+            )
+        )
     return tuple(fixes)
 
 

@@ -80,8 +80,9 @@ def _near_seams(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
                     yield _near_seam(plan, panel, group, number, side, gap)
 
 
-def _near_seam(plan: Plan, panel: PanelPlan, group: int, number: int, side: str, gap: Inches
-               ) -> Snag:  # fmt: skip
+def _near_seam(
+    plan: Plan, panel: PanelPlan, group: int, number: int, side: str, gap: Inches
+) -> Snag:
     read, entry = plan.marks.notation.exact, panel.quilt.sets[group]
     title = (
         f"Line {number + 1} runs inside the {side} seam"
@@ -96,9 +97,11 @@ def _near_seam(plan: Plan, panel: PanelPlan, group: int, number: int, side: str,
         why="A line in the allowance adds bulk, one within ⅛ in (3 mm) of the seam looks crooked.",
         panel=panel.key,
         place=_line_place(panel, entry, entry.places[number]),
-        fixes=(*_spacing_fixes(plan, panel, group),
-               _leave_out(plan, panel, f"{entry.key}.{number}")),
-    )  # fmt: skip
+        fixes=(
+            *_spacing_fixes(plan, panel, group),
+            _leave_out(plan, panel, f"{entry.key}.{number}"),
+        ),
+    )
 
 
 def _leave_out(plan: Plan, panel: PanelPlan, *keys: str) -> Edit:
@@ -108,8 +111,9 @@ def _leave_out(plan: Plan, panel: PanelPlan, *keys: str) -> Edit:
     drawn = tuple(line for at, line in enumerate(quilting.drawn) if at not in gone)
     kept = (*quilting.left_out, *(key for key in keys if hand_number(key) is None))
     words = "Leave this line out" if len(keys) == 1 else "Leave these lines out"
-    return choose(plan.project, panel.panel, words, ("quilting.left_out", kept),
-                  ("quilting.drawn", drawn))  # fmt: skip
+    return choose(
+        plan.project, panel.panel, words, ("quilting.left_out", kept), ("quilting.drawn", drawn)
+    )
 
 
 def _spacing_fixes(plan: Plan, panel: PanelPlan, group: int) -> tuple[Edit, ...]:
@@ -118,12 +122,18 @@ def _spacing_fixes(plan: Plan, panel: PanelPlan, group: int) -> tuple[Edit, ...]
     quilting = (panel.choices.quilting, *(z.quilting for z in panel.choices.quilt_zones))[zone]
     fixes = []
     if quilting.spacing != "divide":
-        fixes.append(choose(plan.project, panel.panel, "Divide the width evenly",
-                            (f"{path}.spacing", "divide")))  # fmt: skip
+        fixes.append(
+            choose(
+                plan.project, panel.panel, "Divide the width evenly", (f"{path}.spacing", "divide")
+            )
+        )
     if quilting.spacing == "keep":
         other = "gap" if quilting.centre == "line" else "line"
-        fixes.append(choose(plan.project, panel.panel, f"Put a {other} on the centre",
-                            (f"{path}.centre", other)))  # fmt: skip
+        fixes.append(
+            choose(
+                plan.project, panel.panel, f"Put a {other} on the centre", (f"{path}.centre", other)
+            )
+        )
     return tuple(fixes)
 
 
@@ -138,15 +148,18 @@ def _beside_patches(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     off = Fraction(abs(first.offset - first.seam))
     width, height = panel.trimmed.floats()
     place = (
-        Place(first.offset, 0, 0, height, "line") if entry.angle == 90
-        else Place(0, first.offset, width, 0, "line") if entry.angle == 0
+        Place(first.offset, 0, 0, height, "line")
+        if entry.angle == 90
+        else Place(0, first.offset, width, 0, "line")
+        if entry.angle == 0
         else whole(panel)
-    )  # fmt: skip
+    )
     more = f", and {len(found) - 1} more like it" if len(found) > 1 else ""
     fixes = [
-        offer.edit for offer in offers(plan, panel, entry.zone)
+        offer.edit
+        for offer in offers(plan, panel, entry.zone)
         if not offer.now and not offer.misses
-    ]  # fmt: skip
+    ]
     yield Snag(
         key=f"quilt.beside.{panel.key}",
         stage=Stage.QUILT,
@@ -176,8 +189,9 @@ def _through(plan: Plan, panel: PanelPlan, mark: Placed, keys: list[str]) -> Sna
     x, y, w, h = needle_free(mark)
     line = panel.quilt.line(keys[0])
     zone = panel.quilt.sets[line.group].zone if line is not None else 0
-    free = [offer.edit for offer in offers(plan, panel, zone)
-            if not offer.through and not offer.now]  # fmt: skip
+    free = [
+        offer.edit for offer in offers(plan, panel, zone) if not offer.through and not offer.now
+    ]
     one = len(keys) == 1
     return Snag(
         key=f"quilt.through.{panel.key}.{mark.key}",
@@ -203,14 +217,24 @@ def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     path = part_path(part)
     read = plan.marks.notation.read_off
     wish = _gap_within(panel, limit)
-    at = next(at for at, ply in enumerate(panel.choices.layers.plies)
-              if ply.material == batting.key)  # fmt: skip
+    at = next(
+        at for at, ply in enumerate(panel.choices.layers.plies) if ply.material == batting.key
+    )
     fixes = (
-        choose(plan.project, panel.panel, f"Set the gap to {read(wish, unit=True)}",
-               (f"{path}.pattern", "channels"), (f"{path}.gap", wish)),
-        choose(plan.project, panel.panel, "Use fusible fleece, which needs no lines",
-               (f"layers.plies.{at}.material", "fusible-fleece")),
-    )  # fmt: skip
+        choose(
+            plan.project,
+            panel.panel,
+            f"Set the gap to {read(wish, unit=True)}",
+            (f"{path}.pattern", "channels"),
+            (f"{path}.gap", wish),
+        ),
+        choose(
+            plan.project,
+            panel.panel,
+            "Use fusible fleece, which needs no lines",
+            (f"layers.plies.{at}.material", "fusible-fleece"),
+        ),
+    )
     yield Snag(
         key=f"quilt.limit.{panel.key}",
         stage=Stage.QUILT,
@@ -235,8 +259,11 @@ def _widest_gap(panel: PanelPlan) -> tuple[Inches, int]:
     )
     if not panel.quilt.sets:
         return (_widest_strip(panel) if panel.sewn_down else max(width, height)), 0
-    starts = [panel.shown["top"], *(zone.starts for zone in panel.choices.quilt_zones),
-              panel.trimmed.height.value - panel.shown["bottom"]]  # fmt: skip
+    starts = [
+        panel.shown["top"],
+        *(zone.starts for zone in panel.choices.quilt_zones),
+        panel.trimmed.height.value - panel.shown["bottom"],
+    ]
     return max(
         (_widest_in_part(panel, zone, (width, below - above)), zone)
         for zone, (above, below) in enumerate(pairwise(starts))
@@ -293,11 +320,21 @@ def _leaning(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     zone = next((entry.zone for entry in panel.quilt.sets if entry.angle not in (0, 90)), None)
     if zone is not None:
         path = part_path(zone)
-        fixes.append(choose(plan.project, panel.panel, "Sew as many lines the other way",
-                            (f"{path}.pattern", "diamonds")))  # fmt: skip
+        fixes.append(
+            choose(
+                plan.project,
+                panel.panel,
+                "Sew as many lines the other way",
+                (f"{path}.pattern", "diamonds"),
+            )
+        )
     if beyond and plan.project.oversize.way == "model":
-        fixes.append(edit(f"Leave {read(squaring, unit=True)} each side to square it",
-                          ("oversize.squaring", squaring)))  # fmt: skip
+        fixes.append(
+            edit(
+                f"Leave {read(squaring, unit=True)} each side to square it",
+                ("oversize.squaring", squaring),
+            )
+        )
     side = "right" if shift.value > 0 else "left"
     yield Snag(
         key=f"quilt.{'lean' if beyond else 'leans'}.{panel.key}",

@@ -55,11 +55,13 @@ def _zipper(plan: Plan) -> Iterator[Snag]:
         panel=lead.key,
         place=across(lead, 0.0),
         fixes=(
-            edit(f"Take one of {_read(plan, need.length.value)}",
-                 ("zipper.length", need.length.value)),
+            edit(
+                f"Take one of {_read(plan, need.length.value)}",
+                ("zipper.length", need.length.value),
+            ),
             edit("Take one as long as it needs", ("zipper.length", None)),
         ),
-    )  # fmt: skip
+    )
 
 
 def _zipper_side(plan: Plan) -> Iterator[Snag]:
@@ -86,9 +88,14 @@ def _zipper_side(plan: Plan) -> Iterator[Snag]:
         why="The zipper is on the longer side of the panel; turned, the bag is wider and shorter.",
         panel=lead.key,
         place=across(lead, 0.0),
-        fixes=(edit("Put the zipper on the shorter side", ("shape.way", "panel"),
-                    ("shape.sizes", swapped)),),
-    )  # fmt: skip
+        fixes=(
+            edit(
+                "Put the zipper on the shorter side",
+                ("shape.way", "panel"),
+                ("shape.sizes", swapped),
+            ),
+        ),
+    )
 
 
 def _hoop(plan: Plan) -> Iterator[Snag]:

@@ -60,8 +60,9 @@ def _too_small(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         )
 
 
-def _small_fixes(plan: Plan, panel: PanelPlan, certain: bool, way: str, by: Inches
-                 ) -> tuple[Edit, ...]:  # fmt: skip
+def _small_fixes(
+    plan: Plan, panel: PanelPlan, certain: bool, way: str, by: Inches
+) -> tuple[Edit, ...]:
     fixes = []
     if plan.project.oversize.way != "model" and not certain:
         fixes.append(edit("Piece it as large as the model says", ("oversize.way", "model")))
@@ -93,8 +94,10 @@ def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> Edit:
         return Edit(f"Piece it again, one {noun} more", (forget, *more.changes))
     larger = plan.project.oversize.squaring + round_up(by / 2, plan.marks.ruler.value)
     read = plan.marks.notation.read_off(2 * round_up(by / 2, plan.marks.ruler.value), unit=True)
-    return Edit(f"Piece it again, {read} larger",
-                (forget, (("oversize", "squaring"), min(larger, Fraction(12)))))  # fmt: skip
+    return Edit(
+        f"Piece it again, {read} larger",
+        (forget, (("oversize", "squaring"), min(larger, Fraction(12)))),
+    )
 
 
 def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> Edit:

@@ -78,13 +78,19 @@ def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
             each = cut.each + (items[key].each if key in items else 0)
             scrap = cut.what == SCRAP  # those there are, not so many a bag
             number = count("pieces", each, Basis.GEOMETRY) if scrap else _times(each, copies, bags)
-            items[key] = CutItem(label, cut.what, cut.print, number,
-                                 cut.width, cut.height, cut.note, each)  # fmt: skip
+            items[key] = CutItem(
+                label, cut.what, cut.print, number, cut.width, cut.height, cut.note, each
+            )
         if part.choice.way == "whole":
             width, height = part.top.size.width, part.top.size.height
             items[("whole", id(part))] = CutItem(
-                label, "one piece", part.top.patches[0].print, _times(1, copies, bags), width,
-                height)  # fmt: skip
+                label,
+                "one piece",
+                part.top.patches[0].print,
+                _times(1, copies, bags),
+                width,
+                height,
+            )
     return list(items.values())
 
 
@@ -92,14 +98,19 @@ def _in_sets(panel: PanelPlan) -> bool:
     """Whether the panel is cut across from strips sewn full length."""
     piecing, top = panel.choices.piecing, panel.top
     straight = piecing.way == "strips" and piecing.run != "diagonal" and not piecing.border
-    return straight and piecing.strip_sets and (top.rows or top.columns) is not None and (
-        len(panel.parts) == 1
-    )  # fmt: skip
+    return (
+        straight
+        and piecing.strip_sets
+        and (top.rows or top.columns) is not None
+        and (len(panel.parts) == 1)
+    )
 
 
 def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
     return [
-        _joined(layer, panel, bags) if layer.joined else CutItem(
+        _joined(layer, panel, bags)
+        if layer.joined
+        else CutItem(
             panel.panel.label,
             layer.role,
             layer.cloth or layer.material.key,
@@ -111,7 +122,7 @@ def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
         )
         for layer in panel.layers
         if layer.role != "top" and layer.width.value > 0 and layer.height.value > 0
-    ]  # fmt: skip
+    ]
 
 
 def _border_items(panel: PanelPlan, bags: Figure, project: Project) -> list[CutItem]:
@@ -124,9 +135,17 @@ def _border_items(panel: PanelPlan, bags: Figure, project: Project) -> list[CutI
     ):
         if grown:
             each = (given("border, both sides", grown) / 2 + 2 * seam).called("border, cut")
-            items.append(CutItem(panel.panel.label, what, panel.patches[-1].print,
-                                 _times(2, panel.panel.copies, bags), each, along,
-                                 "sewn on after quilting"))  # fmt: skip
+            items.append(
+                CutItem(
+                    panel.panel.label,
+                    what,
+                    panel.patches[-1].print,
+                    _times(2, panel.panel.copies, bags),
+                    each,
+                    along,
+                    "sewn on after quilting",
+                )
+            )
     return items
 
 
@@ -151,9 +170,18 @@ def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:
         else:
             height = each
         note = f"{parts} side by side, edges butted" + (f", {note}" if note else "")
-    return CutItem(label, layer.role, layer.cloth or layer.material.key,
-                   _times(parts, panel.panel.copies, bags), width, height, note, parts,
-                   not layer.cloth, joins=True)  # fmt: skip
+    return CutItem(
+        label,
+        layer.role,
+        layer.cloth or layer.material.key,
+        _times(parts, panel.panel.copies, bags),
+        width,
+        height,
+        note,
+        parts,
+        not layer.cloth,
+        joins=True,
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -250,8 +278,17 @@ def cut_list(
     if binding is not None and project.binding.grain == "straight":
         number = (binding.strips * bags).called("pieces")
         cloth = bound_print(project)
-        items.append(CutItem("Top edge", "binding strip", cloth, number, usable, binding.cut,
-                             note="full width; join on the diagonal"))  # fmt: skip
+        items.append(
+            CutItem(
+                "Top edge",
+                "binding strip",
+                cloth,
+                number,
+                usable,
+                binding.cut,
+                note="full width; join on the diagonal",
+            )
+        )
     items += [item for mark in project.marks for item in _pocket_items(mark, bags, project)]
     items += _edge_items(edging, bags, project)
     items = _from_hand(items, project)
@@ -285,11 +322,21 @@ def _pocket_items(mark: Mark, bags: Figure, project: Project) -> list[CutItem]:
             (2 * height).called("pocket bag, length"),
         )
     else:
-        size = ((width + 2 * seam).called("pocket, cut width"),
-                (2 * (height + seam)).called("pocket, cut height"))  # fmt: skip
+        size = (
+            (width + 2 * seam).called("pocket, cut width"),
+            (2 * (height + seam)).called("pocket, cut height"),
+        )
     cloth = project.panels["lining"].piecing.prints[:1] if "lining" in project.panels else ()
-    return [CutItem("Pocket", mark.kind, cloth[0] if cloth else "cloth", _times(1, 1, bags), *size,
-                    "fold in half" if mark.kind != "window" else "")]  # fmt: skip
+    return [
+        CutItem(
+            "Pocket",
+            mark.kind,
+            cloth[0] if cloth else "cloth",
+            _times(1, 1, bags),
+            *size,
+            "fold in half" if mark.kind != "window" else "",
+        )
+    ]
 
 
 def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]:
@@ -299,11 +346,27 @@ def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]
         items += _strap_items(strap, bags, project)
     for cut in edging.bias:
         if cut.new is not None:
-            items.append(CutItem(f"Bias for the {cut.what}", "cloth to cut on the cross", cut.cloth,
-                                 _times(1, 1, bags), *cut.new, "strips at 45°"))  # fmt: skip
+            items.append(
+                CutItem(
+                    f"Bias for the {cut.what}",
+                    "cloth to cut on the cross",
+                    cut.cloth,
+                    _times(1, 1, bags),
+                    *cut.new,
+                    "strips at 45°",
+                )
+            )
     if edging.pull is not None:
-        items.append(CutItem("Zipper pull", "strip to fold", bound_print(project),
-                             _times(1, 1, bags), *edging.pull, "folds to ¼"))  # fmt: skip
+        items.append(
+            CutItem(
+                "Zipper pull",
+                "strip to fold",
+                bound_print(project),
+                _times(1, 1, bags),
+                *edging.pull,
+                "folds to ¼",
+            )
+        )
     if edging.inner is not None:
         length, width = edging.inner
         usable = given("usable width", project.stock.usable_width)
@@ -312,8 +375,9 @@ def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]
         number = ceiling(length / (usable - width)).called("strips")
         strips = (number * bags).called("pieces")
         cloth = bound_print(project)
-        items.append(CutItem("Inner seams", "binding strip", cloth, strips, usable, width,
-                             "single fold"))  # fmt: skip
+        items.append(
+            CutItem("Inner seams", "binding strip", cloth, strips, usable, width, "single fold")
+        )
     return items
 
 
@@ -333,8 +397,18 @@ def _strap_items(strap: StrapPlan, bags: Figure, project: Project) -> list[CutIt
     straps = (count("each", part.number, Basis.GEOMETRY) * bags).called("pieces")
     if strap.interfacing is not None:
         width, long = strap.interfacing
-        items.append(CutItem(part.label, "interfacing", "woven-interfacing", straps, long, width,
-                             "may be butted", material=True))  # fmt: skip
+        items.append(
+            CutItem(
+                part.label,
+                "interfacing",
+                "woven-interfacing",
+                straps,
+                long,
+                width,
+                "may be butted",
+                material=True,
+            )
+        )
     return items
 
 

@@ -16,9 +16,12 @@ MOST_PARTS = 4
 
 
 def from_offcuts(
-    pieces: Sequence[Piece], offcuts: Sequence[Offcut], stock: str, notation: Notation,
+    pieces: Sequence[Piece],
+    offcuts: Sequence[Offcut],
+    stock: str,
+    notation: Notation,
     joins: frozenset[str] = frozenset(),
-) -> tuple[list[Piece], tuple[str, ...]]:  # fmt: skip
+) -> tuple[list[Piece], tuple[str, ...]]:
     """The pieces still to be cut from the roll, and what came out of which offcut.
 
     Pieces named in ``joins`` may be put together from narrower ones, edge to edge, where that
@@ -46,8 +49,9 @@ def _single(offcuts: Sequence[Offcut]) -> list[Offcut]:
     return sorted(one_by_one, key=lambda one: one.width * one.height)
 
 
-def _taken(pieces: list[Piece], offcuts: list[Offcut]
-           ) -> tuple[list[Piece], list[tuple[Offcut, list[str]]]]:  # fmt: skip
+def _taken(
+    pieces: list[Piece], offcuts: list[Offcut]
+) -> tuple[list[Piece], list[tuple[Offcut, list[str]]]]:
     left, taken = pieces, []
     for entry in offcuts:
         left, took = _one(left, entry)

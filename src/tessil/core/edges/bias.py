@@ -69,8 +69,9 @@ def join_cost(seam: float) -> float:
     return 2 * ROOT2 * seam
 
 
-def strips_of(outline: Outline, width: float, angle: float, phase: float, scrap: int
-              ) -> tuple[BiasStrip, ...]:  # fmt: skip
+def strips_of(
+    outline: Outline, width: float, angle: float, phase: float, scrap: int
+) -> tuple[BiasStrip, ...]:
     """All strips of a width at an angle from a convex or hollow outline, side by side.
 
     ``phase`` shifts them by a share of the width.
@@ -101,8 +102,9 @@ def _laid(outline: Outline, width: float, angle: float, phase: float) -> Laid:
     return found
 
 
-def _strips(laid: Laid, outline: Outline, width: float, angle: float, scrap: int
-            ) -> tuple[BiasStrip, ...]:  # fmt: skip
+def _strips(
+    laid: Laid, outline: Outline, width: float, angle: float, scrap: int
+) -> tuple[BiasStrip, ...]:
     """The strips with their shapes; of a hollow piece only those that lie on it whole."""
     made = [
         BiasStrip(scrap, at, angle, _shape(ends, angle, offset, width), ends)
@@ -177,8 +179,9 @@ def _shape(ends: Ends, angle: float, offset: float, width: float) -> Outline:
 
 
 @lru_cache(maxsize=256)
-def best_strips(outline: Outline, width: float, least: float, longest_first: bool, scrap: int
-                ) -> tuple[BiasStrip, ...]:  # fmt: skip
+def best_strips(
+    outline: Outline, width: float, least: float, longest_first: bool, scrap: int
+) -> tuple[BiasStrip, ...]:
     """The best way to lay strips on one piece: both diagonals, shifted by small steps.
 
     For few joins the longest strip counts, then all together; for little waste the sum of what
@@ -295,13 +298,14 @@ def _cut(order: list[tuple[BiasStrip, bool, Ends]], cost: float, width: float) -
         return ends.length(a, b)
 
     # best[s]: the longest so far if this strip's right end is cut with slant s.
-    best = [[max((gives(ends, a, b), a) for a in (0, 1)) for b in (0, 1)]
-            for _, _, ends in order[:1]]  # fmt: skip
+    best = [
+        [max((gives(ends, a, b), a) for a in (0, 1)) for b in (0, 1)] for _, _, ends in order[:1]
+    ]
     for _, _, ends in order[1:]:
         before = best[-1]
-        best.append([
-            max((before[a][0] + gives(ends, a, b) - cost, a) for a in (0, 1)) for b in (0, 1)
-        ])  # fmt: skip
+        best.append(
+            [max((before[a][0] + gives(ends, a, b) - cost, a) for a in (0, 1)) for b in (0, 1)]
+        )
     right = 0 if best[-1][0][0] >= best[-1][1][0] else 1
     total = best[-1][right][0]
     if total == -inf:
@@ -334,8 +338,15 @@ class BiasPlan:
         return self.joined.reaches - self.need
 
 
-def plan_bias(outlines: tuple[Outline, ...], width: float, need: float, seam: float, least: float,
-              fewest: bool, watch: Watch = lambda _: True) -> BiasPlan:  # fmt: skip
+def plan_bias(
+    outlines: tuple[Outline, ...],
+    width: float,
+    need: float,
+    seam: float,
+    least: float,
+    fewest: bool,
+    watch: Watch = lambda _: True,
+) -> BiasPlan:
     """Strips from several pieces, for the fewest joins or for the least waste.
 
     Stops early, with what it has, when ``watch`` (told the share done) says no.
@@ -392,9 +403,14 @@ def _fewest(
 Chain = tuple[int, "Chain"] | None
 
 
-def _least_waste(ranked: tuple[BiasStrip, ...], need: float, cost: float, areas: list[float],
-                 few: tuple[BiasStrip, ...], width: float
-                 ) -> tuple[BiasStrip, ...]:  # fmt: skip
+def _least_waste(
+    ranked: tuple[BiasStrip, ...],
+    need: float,
+    cost: float,
+    areas: list[float],
+    few: tuple[BiasStrip, ...],
+    width: float,
+) -> tuple[BiasStrip, ...]:
     """The strips of those pieces whose area together is least: every strip of a piece is used up
     before the next piece is cut into.  Covering by dynamic programming, in eighths of an inch.
     """
@@ -435,9 +451,7 @@ def checked(outline: Outline) -> Outline:
         raise OutlineError("These corners lie in a line: a scrap has some area.")
     if crosses_itself(outline):
         raise OutlineError("This outline crosses itself: go round the scrap corner by corner.")
-    twice = sum(
-        x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in pairwise((*outline, outline[0]))
-    )  # fmt: skip
+    twice = sum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in pairwise((*outline, outline[0])))
     return outline if twice > 0 else tuple(reversed(outline))
 
 
@@ -457,7 +471,9 @@ def _turn(a: tuple[float, float], b: tuple[float, float], c: tuple[float, float]
     return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 
-def _meet(one: tuple[tuple[float, float], tuple[float, float]],
-          other: tuple[tuple[float, float], tuple[float, float]]) -> bool:  # fmt: skip
+def _meet(
+    one: tuple[tuple[float, float], tuple[float, float]],
+    other: tuple[tuple[float, float], tuple[float, float]],
+) -> bool:
     (a, b), (c, d) = one, other
     return _turn(a, b, c) * _turn(a, b, d) < 0 and _turn(c, d, a) * _turn(c, d, b) < 0

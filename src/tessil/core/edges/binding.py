@@ -74,9 +74,14 @@ def binding_length(choice: Binding, edge: Figure, loop: bool, cut: Figure) -> Fi
 
 
 def plan_binding(
-    choice: Binding, edge: Figure, loop: bool, thickness: Figure, usable: Figure, mark: Figure,
+    choice: Binding,
+    edge: Figure,
+    loop: bool,
+    thickness: Figure,
+    usable: Figure,
+    mark: Figure,
     corners: tuple[float, ...] = (),
-) -> BindingPlan:  # fmt: skip
+) -> BindingPlan:
     """Binding for a closed loop (a bag's opening) or round a panel with mitred corners.
 
     ``corners`` are places along the edge that joins should keep clear of.
@@ -123,8 +128,9 @@ def begin_clear(joins: tuple[float, ...], corners: tuple[float, ...], edge: floa
     return best
 
 
-def begin_strips(step: float, strips: int, spare: float, corners: tuple[float, ...], edge: float
-                 ) -> Begin:  # fmt: skip
+def begin_strips(
+    step: float, strips: int, spare: float, corners: tuple[float, ...], edge: float
+) -> Begin:
     """The same for strips that give ``step`` each, the first of which may be cut shorter by what
     is to spare."""
     tried = []

@@ -28,9 +28,11 @@ EIGHTH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 2}
 FAT_QUARTER = (Fraction(18), Fraction(21))  # on which one plans; common practice
 _STANDARD = {
     "inch": tuple(Fraction(n) for n in (4, 5, 6, 7, 8, 9, 10, 12, 14, 16, 18, 20, 22, 24, 30, 36)),
-    "metric": tuple(IN_PER["cm"] * n for n in (10, 12, 15, 18, 20, 22, 25, 30, 35, 40, 45, 50, 55,
-                                               60, 70, 80, 100)),
-}  # fmt: skip
+    "metric": tuple(
+        IN_PER["cm"] * n
+        for n in (10, 12, 15, 18, 20, 22, 25, 30, 35, 40, 45, 50, 55, 60, 70, 80, 100)
+    ),
+}
 SEAM = Fraction(1, 4)
 HALF_YARD = Fraction(18)
 HEIGHT_STEP = {"inch": Fraction(1), "metric": IN_PER["cm"] * 2}
@@ -163,13 +165,15 @@ def _seen_inside(project: Project, run: Run) -> Run:
 
 
 @lru_cache(maxsize=64)
-def _planned(outlines: tuple[Outline, ...], width: float, need: float, least: float, fewest: bool
-             ) -> BiasPlan:  # fmt: skip
+def _planned(
+    outlines: tuple[Outline, ...], width: float, need: float, least: float, fewest: bool
+) -> BiasPlan:
     return plan_bias(outlines, width, need, float(SEAM), least, fewest)
 
 
-def _bias(project: Project, binding: BindingPlan | None, piping: PipingPlan | None, marks: Rulers
-          ) -> tuple[BiasCut, ...]:  # fmt: skip
+def _bias(
+    project: Project, binding: BindingPlan | None, piping: PipingPlan | None, marks: Rulers
+) -> tuple[BiasCut, ...]:
     """Bias for the binding if it is cut so, and for piping; pieces in hand go to the first."""
     wanted = []
     if binding is not None and project.binding.grain == "bias":
@@ -179,8 +183,9 @@ def _bias(project: Project, binding: BindingPlan | None, piping: PipingPlan | No
     return tuple(_cut(project, one, marks, first=at == 0) for at, one in enumerate(wanted))
 
 
-def _begin(project: Project, bag: Bag, binding: BindingPlan | None, bias: tuple[BiasCut, ...]
-           ) -> Begin | None:  # fmt: skip
+def _begin(
+    project: Project, bag: Bag, binding: BindingPlan | None, bias: tuple[BiasCut, ...]
+) -> Begin | None:
     """Joins along the bound edge: of strips on the straight grain, or of those on the bias."""
     if binding is None:
         return None
@@ -242,8 +247,16 @@ def _from_pieces(project: Project, wanted: Wanted) -> BiasCut:
     fewest = choice.prefer == "joins"
     asked = (outlines, float(wanted.width.value), float(wanted.need.value), float(choice.least))
     plan, other = (_planned(*asked, way) for way in (fewest, not fewest))
-    return BiasCut(wanted.what, wanted.cloth, wanted.width, wanted.need, plan, other, outlines,
-                   *_figures(plan, outlines, wanted.width))  # fmt: skip
+    return BiasCut(
+        wanted.what,
+        wanted.cloth,
+        wanted.width,
+        wanted.need,
+        plan,
+        other,
+        outlines,
+        *_figures(plan, outlines, wanted.width),
+    )
 
 
 def _from_new(project: Project, wanted: Wanted, marks: Rulers) -> BiasCut:
@@ -259,10 +272,19 @@ def _from_new(project: Project, wanted: Wanted, marks: Rulers) -> BiasCut:
     if project.bias.source == "tube":
         tube = plan_tube(wanted.need, wanted.width, given("seam of the tube", SEAM), marks.ruler)
         new = (tube.side, tube.side)
-    return BiasCut(wanted.what, wanted.cloth, wanted.width, wanted.need, plan, other,
-                   (_rectangle(usable, high),),
-                   *_figures(plan, (_rectangle(usable, high),), wanted.width), new=new,
-                   quarters=_quarters(project, wanted.width, wanted.need), tube=tube)  # fmt: skip
+    return BiasCut(
+        wanted.what,
+        wanted.cloth,
+        wanted.width,
+        wanted.need,
+        plan,
+        other,
+        (_rectangle(usable, high),),
+        *_figures(plan, (_rectangle(usable, high),), wanted.width),
+        new=new,
+        quarters=_quarters(project, wanted.width, wanted.need),
+        tube=tube,
+    )
 
 
 def _by_joins(one: tuple[Inches, BiasPlan]) -> tuple[int, Inches]:
@@ -281,11 +303,18 @@ def _heights(project: Project, wanted: Wanted, marks: Rulers) -> list[tuple[Inch
     found: list[tuple[Inches, BiasPlan]] = []
     while not found or high <= HALF_YARD:
         if high > 10 * usable:
-            raise CannotPlan("bias.least", "No length of this cloth gives bias enough: take wider "
-                             "cloth or shorter pieces.")  # fmt: skip
+            raise CannotPlan(
+                "bias.least",
+                "No length of this cloth gives bias enough: take wider cloth or shorter pieces.",
+            )
         least = min(float(project.bias.least), float(high))
-        plan = _planned((_rectangle(usable, high),), float(wanted.width.value),
-                        float(wanted.need.value), least, True)  # fmt: skip
+        plan = _planned(
+            (_rectangle(usable, high),),
+            float(wanted.width.value),
+            float(wanted.need.value),
+            least,
+            True,
+        )
         if plan.enough:
             found.append((high, plan))
         high += step
@@ -326,8 +355,11 @@ def piping_strip(around: Figure, allowance: Figure, units: str) -> Figure:
 def _piping(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers) -> PipingPlan | None:
     choice = project.piping
     keys = tuple(panel.key for panel in bag.panels if panel.key in choice.panels)
-    mine = [run for run in runs if run.panel in keys and run.finish == "seam"
-            and "notch" not in run.name]  # fmt: skip
+    mine = [
+        run
+        for run in runs
+        if run.panel in keys and run.finish == "seam" and "notch" not in run.name
+    ]
     if not mine:
         return None
     seam = given("the seam it goes into", mine[0].allowance)
@@ -402,8 +434,9 @@ def _loop(project: Project) -> Figure | None:
     return (girth + seams).called("loop, cut length")
 
 
-def _inner(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers
-           ) -> tuple[Figure, Figure] | None:  # fmt: skip
+def _inner(
+    project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers
+) -> tuple[Figure, Figure] | None:
     """Binding of the raw seams inside a bag whose lining is quilted in: each seam and 1 in."""
     if not project.binding.inner or project.lining != "quilted-in":
         return None
@@ -430,9 +463,15 @@ def _raw_seams(project: Project, join: Join, runs: tuple[Run, ...]) -> list[Figu
     sides = [
         total([run.cut for run in mine]).called(join.name)
         for refs in (join.one, join.other)
-        if (mine := [run for ref in refs for run in runs
-                     if run.panel == ref.panel and run.name == ref.edge])
-    ]  # fmt: skip
+        if (
+            mine := [
+                run
+                for ref in refs
+                for run in runs
+                if run.panel == ref.panel and run.name == ref.edge
+            ]
+        )
+    ]
     if join.kind == "zip":
         return sides[: {"none": 0, "one": 1, "both": 2}[project.binding.inner_zip]]
     return sides[:1]

@@ -27,11 +27,15 @@ CORDS: tuple[tuple[str, Inches], ...] = tuple(
 
 CARRIED: dict[str, dict[str, Three]] = {
     "inch": {
-        "hand": _inches(14, 18, 22), "shoulder": _inches(24, 28, 34), "child": _inches(32, 35, 40),
+        "hand": _inches(14, 18, 22),
+        "shoulder": _inches(24, 28, 34),
+        "child": _inches(32, 35, 40),
         "adult": _inches(50, 60, 63),
     },
     "metric": {
-        "hand": _cm(36, 46, 56), "shoulder": _cm(60, 70, 86), "child": _cm(80, 90, 100),
+        "hand": _cm(36, 46, 56),
+        "shoulder": _cm(60, 70, 86),
+        "child": _cm(80, 90, 100),
         "adult": _cm(127, 150, 160),
     },
-}  # fmt: skip
+}

@@ -18,8 +18,12 @@ Point = tuple[float, float]
 Corner = tuple[Fraction | float, Fraction | float]
 TIGHT = Fraction(3)  # below this radius straight grain puckers; common practice
 BECOMES: dict[Finish, str] = {
-    "seam": "in a seam", "bound": "bound", "turned": "turned in", "zip": "zipper", "free": "as cut",
-}  # fmt: skip
+    "seam": "in a seam",
+    "bound": "bound",
+    "turned": "turned in",
+    "zip": "zipper",
+    "free": "as cut",
+}
 
 
 @dataclass(frozen=True, slots=True)

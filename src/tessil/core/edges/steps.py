@@ -13,8 +13,13 @@ if TYPE_CHECKING:
 
 def edge_steps(plan: Plan, leaf: str) -> tuple[str, ...]:
     """Sentences for one leaf of the edge stage; none where there is nothing to sew."""
-    tell = {"binding": _binding, "bias": _bias, "piping": _piping, "straps": _straps,
-            "closing": _closing}.get(leaf)  # fmt: skip
+    tell = {
+        "binding": _binding,
+        "bias": _bias,
+        "piping": _piping,
+        "straps": _straps,
+        "closing": _closing,
+    }.get(leaf)
     return tuple(tell(plan)) if tell is not None else ()
 
 
@@ -30,13 +35,17 @@ def _binding(plan: Plan) -> Iterator[str]:
     else:
         yield "Press one long edge under by the width of the seam."
     first, then = ("front", "back") if choice.first == "front" else ("back", "front")
-    yield (f"Sew its raw edges to the {first}, {read(choice.seam)} from the edge; begin where the "
-           "drawing says, its first inches left loose.")  # fmt: skip
+    yield (
+        f"Sew its raw edges to the {first}, {read(choice.seam)} from the edge; begin where the "
+        "drawing says, its first inches left loose."
+    )
     if plan.bag.loop:
         yield _ending(plan)
     elif choice.corners == "mitred":
-        yield (f"At each corner stop {read(choice.seam)} before it, fold the strip up and down "
-               "again, go on from the edge.")  # fmt: skip
+        yield (
+            f"At each corner stop {read(choice.seam)} before it, fold the strip up and down "
+            "again, go on from the edge."
+        )
     else:
         yield "Bind two opposite sides, trim, then the other two with their ends turned in."
     hand = choice.sewn == "hand"
@@ -61,8 +70,10 @@ def _bias(plan: Plan) -> Iterator[str]:
             yield "Mark the lines, sew the slanted ends to a tube with 1 on 1, cut along the line."
             return
     if plan.edging.bias:
-        yield ("Join in the order of the numbers, ends crossing at right angles, ¼ seam; a strip "
-               "that is turned goes the other way round.")  # fmt: skip
+        yield (
+            "Join in the order of the numbers, ends crossing at right angles, ¼ seam; a strip "
+            "that is turned goes the other way round."
+        )
         yield "Do not pull bias while it is pressed."
 
 
@@ -74,8 +85,10 @@ def _piping(plan: Plan) -> Iterator[str]:
     yield "Fold the strip round the cord and baste close to it, not tight against it."
     yield f"Trim its allowance to {read(piping.allowance.value)}, as the seam's."
     if piping.corners:
-        yield (f"Baste it to the right side; at its {piping.corners} corners clip the allowance "
-               "up to the stitching, on curves every ½.")  # fmt: skip
+        yield (
+            f"Baste it to the right side; at its {piping.corners} corners clip the allowance "
+            "up to the stitching, on curves every ½."
+        )
     over = read(plan.project.piping.overlap)
     yield f"Where the ends meet: cord cut butt, the strip lapped by {over} with its end turned in."
 
@@ -85,8 +98,10 @@ def _straps(plan: Plan) -> Iterator[str]:
         return
     back = plan.marks.notation.read_off(plan.project.strap.turned_back)
     if plan.project.strap.made == "cloth":
-        yield ("Press the strip in half, both edges to that fold, and in half again; topstitch "
-               "both long sides.")  # fmt: skip
+        yield (
+            "Press the strip in half, both edges to that fold, and in half again; topstitch "
+            "both long sides."
+        )
     yield f"Turn {back} back at each end and sew a box with a cross, three times over."
     yield "Mind that it is not twisted before the second end is sewn; hang a load on it and wait."
     if plan.project.strap.slider:
@@ -102,9 +117,11 @@ def _closing(plan: Plan) -> Iterator[str]:
     zipper = plan.edging.zipper
     if zipper is not None:
         read = plan.marks.notation.read_off
-        meet = "the two sliders meet in the middle" if zipper.sliders == 2 else (
-            "it opens away from the end where the pull rests, on the wrist strap's side"
-        )  # fmt: skip
+        meet = (
+            "the two sliders meet in the middle"
+            if zipper.sliders == 2
+            else ("it opens away from the end where the pull rests, on the wrist strap's side")
+        )
         yield f"Teeth towards the right side; closed, {meet}."
         yield (
             f"Topstitch {read(zipper.topstitch.value)} from the fold; open it half before the "

@@ -97,9 +97,7 @@ def shown_on(panel: PanelPlan, area: Area, patch: Patch) -> bool:
     """Whether a piece reaches into the part of the panel that an area of the bag shows."""
     x1, y1, x2, y2 = box_of(patch.on_panel)
     x, y, w, h = area.source
-    return (
-        x2 > x + LITTLE and x1 < x + w - LITTLE and y2 > y + LITTLE and y1 < y + h - LITTLE
-    )  # fmt: skip
+    return x2 > x + LITTLE and x1 < x + w - LITTLE and y2 > y + LITTLE and y1 < y + h - LITTLE
 
 
 def ways_up(found: Sequence[Area], panel: PanelPlan, patch: Patch) -> set[bool]:

@@ -106,8 +106,9 @@ def pricing(plan: Plan, prints: tuple[Print, ...], to_ask: bool = False) -> Pric
             on_area.add(ref)
         if directional and len(ways_up(found, panel, patch)) > 1:
             both.add(ref)
-    return Pricing(prints, classes_of(prints), ranks_of(prints), rules, frozenset(on_area),
-                   frozenset(both))  # fmt: skip
+    return Pricing(
+        prints, classes_of(prints), ranks_of(prints), rules, frozenset(on_area), frozenset(both)
+    )
 
 
 def middle_on(panel: PanelPlan, ref: Ref, area: Area, patch: Patch) -> bool:
@@ -233,8 +234,9 @@ def ask(plan: Plan) -> Asked:
     return Asked(problem, decisions, prints)
 
 
-def _floor(price: Pricing, prints: tuple[Print, ...], alone: Any, weights: Any,
-           limits: list[int]) -> int:  # fmt: skip
+def _floor(
+    price: Pricing, prints: tuple[Print, ...], alone: Any, weights: Any, limits: list[int]
+) -> int:
     """What any layout must cost: places for favourites that there are too few of."""
     if not price.favourite_area or any(
         entry.favourite and limit < 0 for entry, limit in zip(prints, limits, strict=True)
@@ -285,8 +287,9 @@ def reasons(plan: Plan) -> tuple[str, ...]:
     if rules.amounts and prints and all(entry.amount is not None for entry in prints):
         there = sum(entry.amount or 0 for entry in prints)
         if there < pieces:
-            found.append(f"There are {there} pieces in hand and {pieces} to lay: {pieces - there} "
-                         "too few.")  # fmt: skip
+            found.append(
+                f"There are {there} pieces in hand and {pieces} to lay: {pieces - there} too few."
+            )
     kinds = {touch.kind for touch in board.touching() if minded(rules, touch)}
     needs = 4 if "corner" in kinds and board.grids else 2 if kinds else 1
     if len(prints) < needs:
@@ -296,8 +299,10 @@ def reasons(plan: Plan) -> tuple[str, ...]:
     itself = [b for b in plan.broken if b.itself]
     if itself:
         label = plan.panel(itself[0].pieces[1].panel).panel.label.lower()
-        found.append(f"{len(itself)} pieces meet themselves, since the {label} is pieced alike: "
-                     "choose for it apart.")  # fmt: skip
+        found.append(
+            f"{len(itself)} pieces meet themselves, since the {label} is pieced alike: "
+            "choose for it apart."
+        )
     return tuple(found)
 
 
@@ -317,8 +322,10 @@ def outcome(plan: Plan, change: Edit) -> str:
         return "Every rule is kept."
     words = []
     if left:
-        words.append(f"{len(left)} {'rule is' if len(left) == 1 else 'rules are'} still broken: "
-                     f"{broken_words(left)}.")  # fmt: skip
+        words.append(
+            f"{len(left)} {'rule is' if len(left) == 1 else 'rules are'} still broken: "
+            f"{broken_words(left)}."
+        )
     if short:
         words.append(
             " ".join(f"{cloth.name}: {used} laid, {there} in hand." for cloth, used, there in short)
@@ -328,10 +335,13 @@ def outcome(plan: Plan, change: Edit) -> str:
 
 
 NAMED = {
-    "side": "alike side by side", "corner": "alike corner to corner",
-    "join": "alike across a seam or fold", "worn": "alike where the bag closes",
-    "order": "out of the order of light and dark", "favourite": "favourites out of place",
-}  # fmt: skip
+    "side": "alike side by side",
+    "corner": "alike corner to corner",
+    "join": "alike across a seam or fold",
+    "worn": "alike where the bag closes",
+    "order": "out of the order of light and dark",
+    "favourite": "favourites out of place",
+}
 
 
 def broken_words(found: Sequence[Broken]) -> str:

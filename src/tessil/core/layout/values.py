@@ -11,9 +11,19 @@ from collections.abc import Sequence
 from tessil.core.project import Print
 
 COVERS = {
-    "plain": 0.03, "dots": 0.08, "checks": 0.28, "sprigs": 0.07, "ticking": 0.32, "waves": 0.14,
-    "plaid": 0.31, "notes": 0.06, "stars": 0.07, "leaves": 0.07, "birds": 0.10, "rings": 0.17,
-}  # fmt: skip
+    "plain": 0.03,
+    "dots": 0.08,
+    "checks": 0.28,
+    "sprigs": 0.07,
+    "ticking": 0.32,
+    "waves": 0.14,
+    "plaid": 0.31,
+    "notes": 0.06,
+    "stars": 0.07,
+    "leaves": 0.07,
+    "birds": 0.10,
+    "rings": 0.17,
+}
 WORDS = ("dark", "medium", "light")
 
 

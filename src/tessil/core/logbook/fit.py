@@ -75,9 +75,7 @@ class Fitted:
         """Half of the 90 % range of a new panel's loss."""
         if row == ZERO:
             return 0.0
-        spread = sum(
-            row[i] * self.cov[i][j] * row[j] for i in range(3) for j in range(3)
-        )  # fmt: skip
+        spread = sum(row[i] * self.cov[i][j] * row[j] for i in range(3) for j in range(3))
         return float(student(self.freedom) * self.scatter * (1 + max(spread, 0.0)) ** 0.5)
 
 

@@ -31,11 +31,13 @@ def families_of(swatch: Swatch) -> tuple[Family, ...]:
     """A swatch's sets of lines as families."""
     return tuple(
         Family(
-            "", line.angle, given("gap", line.gap),
+            "",
+            line.angle,
+            given("gap", line.gap),
             None if line.share == 1 else given("share", Fraction(line.share), Basis.MEASURED, 0),
         )
         for line in swatch.sewn
-    )  # fmt: skip
+    )
 
 
 def losses(swatch: Swatch, number: int) -> list[Observation]:
@@ -101,9 +103,10 @@ class Memory:
         """All losses of a stack, but for those of one project."""
         mine = f"{apart_from}/"
         return tuple(
-            loss for source, loss in self.seen.get(key, ())
+            loss
+            for source, loss in self.seen.get(key, ())
             if not apart_from or not source.startswith(mine)
-        )  # fmt: skip
+        )
 
 
 _KEPT: list[Memory] = []

@@ -54,9 +54,9 @@ class StackView:
 
     def outliers(self) -> tuple[int, ...]:
         """The numbers of swatches that lie far off."""
-        return tuple(dict.fromkeys(
-            entry.observation.swatch for entry in self.residuals if entry.outlies
-        ))  # fmt: skip
+        return tuple(
+            dict.fromkeys(entry.observation.swatch for entry in self.residuals if entry.outlies)
+        )
 
 
 def stacks_of(book: Book) -> tuple[str, ...]:

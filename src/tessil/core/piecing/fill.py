@@ -73,9 +73,12 @@ def fill_quickly(lengths: Sequence[int], targets: Sequence[int]) -> Filling:
 
 
 def fill_well(
-    lengths: Sequence[int], targets: Sequence[int], seed: int, tries: int = 400,
+    lengths: Sequence[int],
+    targets: Sequence[int],
+    seed: int,
+    tries: int = 400,
     watch: Watch = lambda _: True,
-) -> Filling:  # fmt: skip
+) -> Filling:
     """The best of many fillings in shuffled order, each then improved row by row.
 
     Repeatable by its seed.  Ends early once nothing is over or short, or when ``watch`` says so.

@@ -50,9 +50,12 @@ def in_a_row(panel: PanelPlan, zone: int) -> int:
 
 
 def laying(
-    project: Project, panel: PanelPlan, words: str, prints: Mapping[Spot, str],
+    project: Project,
+    panel: PanelPlan,
+    words: str,
+    prints: Mapping[Spot, str],
     turned: Mapping[Spot, bool] | None = None,
-) -> Edit:  # fmt: skip
+) -> Edit:
     """Lay prints on pieces, and turn those named."""
     turned = turned or {}
     changes: list[tuple[str, Any]] = []
@@ -72,17 +75,18 @@ def laying(
 
 def _marked(panel: PanelPlan, zone: int, mark: str) -> set[int]:
     """Which pieces of a part are turned, or locked, as it lies now."""
-    return {
-        p.piece for p in panel.patches if p.zone == zone and p.piece >= 0 and getattr(p, mark)
-    }  # fmt: skip
+    return {p.piece for p in panel.patches if p.zone == zone and p.piece >= 0 and getattr(p, mark)}
 
 
 def _as_it_lies(panel: PanelPlan, zone: int, keys: list[str]) -> list[tuple[str, Any]]:
     """Prints and pins of a part numbered as it lies now: it may have been laid at another size."""
     path = part_path(zone)
     pinned = tuple(sorted(_marked(panel, zone, "locked")))
-    return [(f"{path}.prints", tuple(keys)), (f"{path}.laid", in_a_row(panel, zone)),
-            (f"{path}.locked", pinned)]  # fmt: skip
+    return [
+        (f"{path}.prints", tuple(keys)),
+        (f"{path}.laid", in_a_row(panel, zone)),
+        (f"{path}.locked", pinned),
+    ]
 
 
 def paint(project: Project, panel: PanelPlan, spots: Iterable[Spot], key: str) -> Edit:
@@ -95,8 +99,13 @@ def swap(project: Project, panel: PanelPlan, one: Spot, other: Spot) -> Edit:
     """Swap two pieces: their prints, and whether they lie turned."""
     pieces = pieces_of(panel)
     a, b = pieces[one], pieces[other]
-    return laying(project, panel, "Swap two pieces", {one: b.print, other: a.print},
-                  {one: b.turned, other: a.turned})  # fmt: skip
+    return laying(
+        project,
+        panel,
+        "Swap two pieces",
+        {one: b.print, other: a.print},
+        {one: b.turned, other: a.turned},
+    )
 
 
 def turn(project: Project, panel: PanelPlan, spot: Spot) -> Edit:
@@ -125,8 +134,9 @@ def lock(project: Project, panel: PanelPlan, spot: Spot) -> Edit:
     path = part_path(zone)
     changes = _as_it_lies(panel, zone, laid(panel, zone)) if in_a_row(panel, zone) else []
     turned = (f"{path}.turned", tuple(sorted(_marked(panel, zone, "turned"))))
-    return choose(project, panel.panel, words, *changes, turned,
-                  (f"{path}.locked", tuple(sorted(kept))))  # fmt: skip
+    return choose(
+        project, panel.panel, words, *changes, turned, (f"{path}.locked", tuple(sorted(kept)))
+    )
 
 
 def divide(project: Project, panel: PanelPlan, starts: tuple[Any, ...]) -> Edit:

@@ -44,8 +44,9 @@ def usable_scraps(wish: Wish) -> tuple[int, ...]:
     )
 
 
-def blanks_of(scraps: tuple[Scrap, ...], at: int, high: Inches, upright_only: frozenset[str],
-              least: Inches) -> list[Blank]:  # fmt: skip
+def blanks_of(
+    scraps: tuple[Scrap, ...], at: int, high: Inches, upright_only: frozenset[str], least: Inches
+) -> list[Blank]:
     """What one scrap gives for courses of a cut height; turned where that shows more.
 
     A directional print is never laid on its side.
@@ -106,8 +107,7 @@ def _units(length: Inches) -> int:
     return int(length // UNIT)
 
 
-def _search(wish: Wish, heights: list[Inches], seed: int | None, watch: Watch
-            ) -> list[list[Blank]]:  # fmt: skip
+def _search(wish: Wish, heights: list[Inches], seed: int | None, watch: Watch) -> list[list[Blank]]:
     """Blanks for each course: height by height, the highest first; quick without a seed."""
     seam = wish.seam.value
     target = _units(wish.need.width.value - 2 * seam)
@@ -189,8 +189,9 @@ def _stored(wish: Wish, heights: list[Inches]) -> list[list[Blank]] | None:
         for entry in filled[place] if place < len(filled) else ():
             if entry.scrap < len(wish.scraps):
                 scrap = wish.scraps[entry.scrap]
-                row.append(Blank(entry.scrap, scrap.height if entry.turned else scrap.width,
-                                 entry.turned))  # fmt: skip
+                row.append(
+                    Blank(entry.scrap, scrap.height if entry.turned else scrap.width, entry.turned)
+                )
         rows.append(row)
     return rows
 
@@ -216,11 +217,23 @@ def course_top(wish: Wish) -> Top:
         TopLine("courses.number", number, "Rows of one cut height each", "upright"),
         TopLine("courses.pieces", pieces.called("scraps laid"), "Joined end to end", "whole"),
         TopLine("courses.height", height, "What they make", "upright"),
-        *(TopLine(f"courses.{at}", figure, "This row, over what is needed", "across")
-          for at, figure in enumerate(over, start=1)),
-        *((TopLine("courses.over", total(over).called("over in all"), "Trimmed off the ends",
-                   "whole"),) if len(over) > 1 else ()),
-    )  # fmt: skip
+        *(
+            TopLine(f"courses.{at}", figure, "This row, over what is needed", "across")
+            for at, figure in enumerate(over, start=1)
+        ),
+        *(
+            (
+                TopLine(
+                    "courses.over",
+                    total(over).called("over in all"),
+                    "Trimmed off the ends",
+                    "whole",
+                ),
+            )
+            if len(over) > 1
+            else ()
+        ),
+    )
     return Top(
         size=Pair(wish.need.width, height),
         patches=patches,
@@ -255,8 +268,7 @@ def _row_length(row: list[Blank], wish: Wish, number: int) -> Figure:
     return (joined(cuts, wish.seam) - wish.need.width).called(f"course {number}, over")
 
 
-def _course_patches(wish: Wish, heights: list[Inches], rows: list[list[Blank]]
-                    ) -> Iterator[Patch]:  # fmt: skip
+def _course_patches(wish: Wish, heights: list[Inches], rows: list[list[Blank]]) -> Iterator[Patch]:
     seam, width = float(wish.seam.value), wish.need.floats()[0]
     y, last = 0.0, len(heights) - 1
     for number, (high, row) in enumerate(zip(heights, rows, strict=True)):
@@ -271,14 +283,20 @@ def _course_patches(wish: Wish, heights: list[Inches], rows: list[list[Blank]]
             shape = rectangle(x, y, min(end, width) - x, bottom - y)
             if min(end, width) > x:
                 scrap = wish.scraps[blank.scrap]
-                yield Patch(shape, scrap.print or wish.prints[0], -1, number + 1, place + 1,
-                            f"{blank.scrap + 1}", kind="scrap")  # fmt: skip
+                yield Patch(
+                    shape,
+                    scrap.print or wish.prints[0],
+                    -1,
+                    number + 1,
+                    place + 1,
+                    f"{blank.scrap + 1}",
+                    kind="scrap",
+                )
             x = end
         y = bottom
 
 
-def _course_cuts(wish: Wish, cuts: list[Figure], rows: list[list[Blank]]
-                 ) -> tuple[CutPiece, ...]:  # fmt: skip
+def _course_cuts(wish: Wish, cuts: list[Figure], rows: list[list[Blank]]) -> tuple[CutPiece, ...]:
     found: dict[tuple[object, ...], CutPiece] = {}
     for cut, row in zip(cuts, rows, strict=True):
         for blank in row:
@@ -286,8 +304,9 @@ def _course_cuts(wish: Wish, cuts: list[Figure], rows: list[list[Blank]]
             key = (blank.scrap, cut.value)
             each = found[key].each + 1 if key in found else 1
             length = given("scrap, length", blank.length)
-            found[key] = CutPiece("course piece", scrap.print, each, length, cut,
-                                  f"from scrap {blank.scrap + 1}")  # fmt: skip
+            found[key] = CutPiece(
+                "course piece", scrap.print, each, length, cut, f"from scrap {blank.scrap + 1}"
+            )
     return tuple(found.values())
 
 

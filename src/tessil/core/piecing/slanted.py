@@ -39,9 +39,11 @@ def slant_of(choice: Piecing) -> Slant:
     if choice.run != "diagonal":
         s, c = round(s), round(c)
     return Slant(
-        (c, -s), (s, c), abs(Fraction(s).limit_denominator(FINE)),
+        (c, -s),
+        (s, c),
+        abs(Fraction(s).limit_denominator(FINE)),
         abs(Fraction(c).limit_denominator(FINE)),
-    )  # fmt: skip
+    )
 
 
 def _across(wish: Wish, slant: Slant) -> Figure:
@@ -73,8 +75,14 @@ def _low(strips: Strips, top: Outline, slant: Slant) -> float:
     return (first + last) / 2 - float(strips.across.value) / 2
 
 
-def _length(wish: Wish, outline: Outline, slant: Slant, raw: tuple[float, float], name: str,
-            overhang: Figure | None) -> Figure:  # fmt: skip
+def _length(
+    wish: Wish,
+    outline: Outline,
+    slant: Slant,
+    raw: tuple[float, float],
+    name: str,
+    overhang: Figure | None,
+) -> Figure:
     found = chord(outline, slant, *raw)
     figure = given(f"chord, strip {name}", found, Basis.GEOMETRY)
     if overhang is not None:
@@ -113,9 +121,14 @@ def diagonal_top(wish: Wish) -> Top:
 
 
 def _lay(
-    wish: Wish, strips: Strips, slant: Slant, top: Outline, outline: Outline,
-    overhang: Figure | None, names: dict[int, str] | None = None,
-) -> tuple[tuple[Patch, ...], dict[int, Figure]]:  # fmt: skip
+    wish: Wish,
+    strips: Strips,
+    slant: Slant,
+    top: Outline,
+    outline: Outline,
+    overhang: Figure | None,
+    names: dict[int, str] | None = None,
+) -> tuple[tuple[Patch, ...], dict[int, Figure]]:
     """The strips that show on the top, and the length each is cut."""
     low, seam = _low(strips, top, slant), float(wish.seam.value)
     patches, lengths, piece, row = [], {}, 0, 0
@@ -137,8 +150,9 @@ def _lay(
     return tuple(patches), lengths
 
 
-def _cuts(strips: Strips, patches: tuple[Patch, ...], lengths: dict[int, Figure]
-          ) -> tuple[CutPiece, ...]:  # fmt: skip
+def _cuts(
+    strips: Strips, patches: tuple[Patch, ...], lengths: dict[int, Figure]
+) -> tuple[CutPiece, ...]:
     widths = [c for c, kind in zip(strips.cuts, strips.kinds, strict=True) if kind == "piece"]
     found: dict[tuple[object, ...], CutPiece] = {}
     for patch in patches:

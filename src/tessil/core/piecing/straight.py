@@ -110,8 +110,16 @@ def _grid(wish: Wish) -> tuple[Strips, Strips]:
     choice, need = wish.choice, wish.need
     fixed = "width" if choice.fixed == "mixed" else choice.fixed
     field = "square"
-    across = Joining(fixed, choice.square, choice.count, (), choice.surplus_across, choice.sashing,
-                     "square", field)  # fmt: skip
+    across = Joining(
+        fixed,
+        choice.square,
+        choice.count,
+        (),
+        choice.surplus_across,
+        choice.sashing,
+        "square",
+        field,
+    )
     columns = plan_joined(across, Need(need.width, need.height, wish.seam, wish.field), wish.marks)
     side = columns.cut.value if fixed == "count" else choice.square
     down = Joining("width", side, 0, (), choice.surplus, choice.sashing, "square", field)
@@ -129,21 +137,32 @@ def square_top(wish: Wish) -> Top:
     web = wish.choice.way == "web"
     lines = (
         TopLine("squares.number", number, "Squares on this part", "whole"),
-        TopLine("squares.columns", columns.number.called("squares in a row"), "Side by side",
-                "across"),
+        TopLine(
+            "squares.columns", columns.number.called("squares in a row"), "Side by side", "across"
+        ),
         TopLine("squares.rows", rows.number.called("rows"), "One below another", "upright"),
         TopLine("squares.cut", columns.cut, "Cut width of each square", "first"),
         TopLine("squares.shows", columns.shows, "Between its piecing seams", "first"),
-        TopLine("squares.width", columns.across.called("squares sewn, width"), "What they make",
-                "across"),
-        TopLine("squares.height", rows.across.called("squares sewn, height"), "What they make",
-                "upright"),
-        TopLine("squares.over.width", columns.surplus, "More than is needed; trimmed away",
-                "across"),
-        TopLine("squares.over.height", rows.surplus, "More than is needed; trimmed away",
-                "upright"),
+        TopLine(
+            "squares.width",
+            columns.across.called("squares sewn, width"),
+            "What they make",
+            "across",
+        ),
+        TopLine(
+            "squares.height",
+            rows.across.called("squares sewn, height"),
+            "What they make",
+            "upright",
+        ),
+        TopLine(
+            "squares.over.width", columns.surplus, "More than is needed; trimmed away", "across"
+        ),
+        TopLine(
+            "squares.over.height", rows.surplus, "More than is needed; trimmed away", "upright"
+        ),
         *(_web_lines(columns, rows) if web else ()),
-    )  # fmt: skip
+    )
     order = _web_order(columns, rows) if web else _square_order(wish, columns, rows)
     return Top(
         size=Pair(columns.across, rows.across),

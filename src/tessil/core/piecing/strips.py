@@ -258,9 +258,13 @@ def in_turn(cuts: Sequence[Figure], across: Figure, seam: Figure, noun: str) -> 
 
 
 def _made(
-    ask: Joining, need: Need, number: Figure, cuts: tuple[Figure, ...], kinds: tuple[Kind, ...],
+    ask: Joining,
+    need: Need,
+    number: Figure,
+    cuts: tuple[Figure, ...],
+    kinds: tuple[Kind, ...],
     across: Figure,
-) -> Strips:  # fmt: skip
+) -> Strips:
     cut = cuts[kinds.index("piece")]
     across = across.called(f"{ask.noun}s sewn together")
     return Strips(

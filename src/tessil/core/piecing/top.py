@@ -47,8 +47,19 @@ class Patch:
 
     def laid_at(self, on_panel: Outline) -> Patch:
         """The piece with its place on the trimmed panel; quicker than a general copy."""
-        return Patch(self.outline, self.print, self.piece, self.row, self.place, self.name,
-                     self.turned, self.locked, self.kind, self.zone, on_panel)  # fmt: skip
+        return Patch(
+            self.outline,
+            self.print,
+            self.piece,
+            self.row,
+            self.place,
+            self.name,
+            self.turned,
+            self.locked,
+            self.kind,
+            self.zone,
+            on_panel,
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,8 +131,9 @@ def print_at(wish: Wish, piece: int, row: int = 0, place: int = 0, across: int =
     return prints[(place + shift * row) % len(prints)]
 
 
-def laid_patch(wish: Wish, outline: Outline, piece: int, row: int, place: int, name: str,
-               across: int = 0) -> Patch:  # fmt: skip
+def laid_patch(
+    wish: Wish, outline: Outline, piece: int, row: int, place: int, name: str, across: int = 0
+) -> Patch:
     """A piece with its print as laid; ``across`` is how many stand in a full row."""
     at = _as_laid(wish, piece, row, place) if across else piece
     return Patch(
@@ -150,8 +162,9 @@ def trimming(wish: Wish, outline: Outline, kind: Kind) -> Patch:
     return Patch(outline, cloth, -1, 0, 0, "", kind=kind)
 
 
-def cut_of(what: str, patches: Iterable[Patch], width: Figure, height: Figure,
-           note: str = "") -> tuple[CutPiece, ...]:  # fmt: skip
+def cut_of(
+    what: str, patches: Iterable[Patch], width: Figure, height: Figure, note: str = ""
+) -> tuple[CutPiece, ...]:
     """What to cut for pieces of one size, print by print in order of appearance."""
     uses: dict[str, int] = {}
     for patch in patches:
@@ -185,8 +198,13 @@ def whole_cloth(wish: Wish) -> Top:
     )
 
 
-def placed(patches: Iterable[Patch], zone: int, dx: float, dy: float,
-           box: tuple[float, float, float, float] | None = None) -> tuple[Patch, ...]:  # fmt: skip
+def placed(
+    patches: Iterable[Patch],
+    zone: int,
+    dx: float,
+    dy: float,
+    box: tuple[float, float, float, float] | None = None,
+) -> tuple[Patch, ...]:
     """Pieces moved to their zone, and cut to the box in which they show, if one is given."""
     found = []
     for patch in patches:

@@ -129,9 +129,7 @@ class Part:
         return self.wish.choice
 
 
-def divided(
-    wishes: list[Wish], begins: list[Figure], need: Pair, seam: Figure
-) -> tuple[Part, ...]:  # fmt: skip
+def divided(wishes: list[Wish], begins: list[Figure], need: Pair, seam: Figure) -> tuple[Part, ...]:
     """The tops of a panel's parts, one below another, each trimmed to its size and joined.
 
     ``begins`` are where each part shows from, on the pieced panel, from the top; raises
@@ -162,8 +160,9 @@ def _starts_field(field: str) -> str:
     return field.removesuffix("piecing") + "starts"
 
 
-def _trimmed(wish: Wish, top: Top, own: Pair, zone: int, shows: tuple[Figure, Figure],
-             up: float) -> Part:  # fmt: skip
+def _trimmed(
+    wish: Wish, top: Top, own: Pair, zone: int, shows: tuple[Figure, Figure], up: float
+) -> Part:
     trims: dict[Side, Figure] = {}
     sides: tuple[tuple[Side, Side, Figure, Figure, str], ...] = (
         ("left", "right", top.size.width, own.width, across_rule(wish.choice)),

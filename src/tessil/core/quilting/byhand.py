@@ -90,8 +90,13 @@ def move_line(plan: Plan, panel: PanelPlan, key: str, by: Point) -> tuple[Edit, 
     if at is not None:
         drawn = (*quilting.drawn[:at], moved, *quilting.drawn[at + 1 :])
         return _set(plan, panel, "Move a line", drawn=drawn), key
-    change = _set(plan, panel, "Move a line", drawn=(*quilting.drawn, moved),
-                  left_out=(*quilting.left_out, key))  # fmt: skip
+    change = _set(
+        plan,
+        panel,
+        "Move a line",
+        drawn=(*quilting.drawn, moved),
+        left_out=(*quilting.left_out, key),
+    )
     return change, f"drawn.{len(quilting.drawn)}"
 
 

@@ -9,9 +9,7 @@ from pydantic import Field
 
 from tessil.core.fields import Decided, Degrees, Part, Ranged, Room, Size
 
-Pattern = Literal[
-    "channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo", "none"
-]  # fmt: skip
+Pattern = Literal["channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo", "none"]
 Spacing = Literal["divide", "keep", "hit", "clear"]
 Centre = Literal["line", "gap"]
 MOST_DRAWN = 200

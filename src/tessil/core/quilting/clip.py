@@ -37,10 +37,13 @@ def chords(outline: Outline, angle: float, offsets: Sequence[float]) -> list[lis
     spans = []
     for found in cuts:
         found.sort()
-        spans.append([
-            (found[i], found[i + 1]) for i in range(0, len(found) - 1, 2)
-            if found[i + 1] - found[i] > TINY
-        ])  # fmt: skip
+        spans.append(
+            [
+                (found[i], found[i + 1])
+                for i in range(0, len(found) - 1, 2)
+                if found[i + 1] - found[i] > TINY
+            ]
+        )
     return spans
 
 
@@ -62,6 +65,7 @@ def segments(
     found = []
     for at, spans in enumerate(chords(outline, angle, offsets)):
         for start, end in joined(spans, beyond):
-            found.append((at, (point_at(angle, offsets[at], start),
-                               point_at(angle, offsets[at], end))))  # fmt: skip
+            found.append(
+                (at, (point_at(angle, offsets[at], start), point_at(angle, offsets[at], end)))
+            )
     return found

@@ -81,8 +81,9 @@ def crosses(line: QuiltLine, box: tuple[float, float, float, float]) -> bool:
     )
 
 
-def _meets(one: tuple[float, float], other: tuple[float, float],
-           box: tuple[float, float, float, float]) -> bool:  # fmt: skip
+def _meets(
+    one: tuple[float, float], other: tuple[float, float], box: tuple[float, float, float, float]
+) -> bool:
     """A segment against a box by its limits on each axis (Liang and Barsky 1984, from memory)."""
     (x1, y1), (x2, y2) = one, other
     left, top, right, bottom = box
@@ -172,15 +173,21 @@ def offers(plan: Plan, panel: PanelPlan, part: int) -> tuple[Offer, ...]:
         if made is None:
             continue
         sets, misses, crossed = made
-        edit = choose(plan.project, panel.panel, f"Space the lines: {words}",
-                      (f"{path}.spacing", spacing), (f"{path}.centre", centre))  # fmt: skip
+        edit = choose(
+            plan.project,
+            panel.panel,
+            f"Space the lines: {words}",
+            (f"{path}.spacing", spacing),
+            (f"{path}.centre", centre),
+        )
         same = _comes_out(panel, now) == spacing and (
             now.centre == centre or spacing in ("hit", "clear")
         )
         if same:  # as it really is, with what is left out
             crossed = len({line.key for line, _ in through(panel, marks)})
-        found.append(Offer(key, words, sets[0].gap, sets[0].margin, sets, misses, crossed, edit,
-                           same))  # fmt: skip
+        found.append(
+            Offer(key, words, sets[0].gap, sets[0].margin, sets, misses, crossed, edit, same)
+        )
     return tuple(found)
 
 
@@ -205,8 +212,9 @@ def _has_seams(panel: PanelPlan, choice: Quilting) -> bool:
     return (upright and 90.0 in angles) or (level and 0.0 in angles)
 
 
-def _offer(plan: Plan, panel: PanelPlan, part: int, changed: Quilting, marks: tuple[Placed, ...]
-           ) -> tuple[tuple[LineSet, ...], int, int] | None:  # fmt: skip
+def _offer(
+    plan: Plan, panel: PanelPlan, part: int, changed: Quilting, marks: tuple[Placed, ...]
+) -> tuple[tuple[LineSet, ...], int, int] | None:
     choices = panel.choices
     if part == 0:
         choices = choices.model_copy(update={"quilting": changed})

@@ -71,8 +71,9 @@ def sewn_outline(panel: Panel) -> Outline:
     return tuple((float(x), float(y)) for x, y in panel.outline)
 
 
-def regions(panel: Panel, choices: PanelChoices, shown: Mapping[Side, Inches], field: str
-            ) -> tuple[Region, ...]:  # fmt: skip
+def regions(
+    panel: Panel, choices: PanelChoices, shown: Mapping[Side, Inches], field: str
+) -> tuple[Region, ...]:
     """The parts that are quilted apart, from the top down."""
     left, top = shown["left"], shown["top"]
     right = panel.width.value - shown["right"]
@@ -94,12 +95,19 @@ def regions(panel: Panel, choices: PanelChoices, shown: Mapping[Side, Inches], f
     )
 
 
-def panel_sets(panel: Panel, choices: PanelChoices, shown: Mapping[Side, Inches], field: str,
-               seams: tuple[Run, ...]) -> tuple[tuple[LineSet, ...], ...]:  # fmt: skip
+def panel_sets(
+    panel: Panel,
+    choices: PanelChoices,
+    shown: Mapping[Side, Inches],
+    field: str,
+    seams: tuple[Run, ...],
+) -> tuple[tuple[LineSet, ...], ...]:
     """The sets of each part, and of the lines by hand last."""
-    if not choices.quilt_zones and choices.quilting.pattern == "none" and (
-        not choices.quilting.drawn
-    ):  # fmt: skip
+    if (
+        not choices.quilt_zones
+        and choices.quilting.pattern == "none"
+        and (not choices.quilting.drawn)
+    ):
         return ()
     parts = regions(panel, choices, shown, field)
     left_out = frozenset(choices.quilting.left_out)
@@ -122,8 +130,12 @@ def _without(entry: LineSet, left_out: frozenset[str]) -> LineSet:
     return replace(entry, lines=sewn, share=share if entry.share is None else entry.share * share)
 
 
-def quilt_families(sets: tuple[tuple[LineSet, ...], ...], choices: PanelChoices, panel: Panel,
-                   shown: Mapping[Side, Inches]) -> tuple[Family, ...]:  # fmt: skip
+def quilt_families(
+    sets: tuple[tuple[LineSet, ...], ...],
+    choices: PanelChoices,
+    panel: Panel,
+    shown: Mapping[Side, Inches],
+) -> tuple[Family, ...]:
     """The families of all parts; each covers its part's share of the height."""
     if not choices.quilt_zones:
         return tuple(
@@ -144,9 +156,14 @@ def quilt_families(sets: tuple[tuple[LineSet, ...], ...], choices: PanelChoices,
 
 
 def quilt_panel(
-    panel: Panel, choices: PanelChoices, shown: Mapping[Side, Inches], field: str,
-    seams: tuple[Run, ...], room: float, real: tuple[float, float],
-) -> Quilt:  # fmt: skip
+    panel: Panel,
+    choices: PanelChoices,
+    shown: Mapping[Side, Inches],
+    field: str,
+    seams: tuple[Run, ...],
+    room: float,
+    real: tuple[float, float],
+) -> Quilt:
     """Every line of a panel.
 
     ``room`` is how far lines may run past the trim; ``real`` how much more or less than
@@ -160,8 +177,9 @@ def quilt_panel(
     left_out = frozenset(choices.quilting.left_out)
     lines: list[QuiltLine] = []
     first, beyond = 0, min(float(choices.quilting.run_off), room)
-    for region, part in zip((*parts, replace(parts[0], bottom=parts[-1].bottom, last=True)), sets,
-                            strict=True):  # fmt: skip
+    for region, part in zip(
+        (*parts, replace(parts[0], bottom=parts[-1].bottom, last=True)), sets, strict=True
+    ):
         lines += sewn_lines(region, part, first, beyond, left_out)
         first += len(part)
     if real != (1.0, 1.0):

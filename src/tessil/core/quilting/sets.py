@@ -141,8 +141,9 @@ def _grid(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[Lin
     )
 
 
-def _straight(region: Region, choice: Quilting, seams: tuple[Run, ...], upright: bool,
-              letter: str) -> LineSet:  # fmt: skip
+def _straight(
+    region: Region, choice: Quilting, seams: tuple[Run, ...], upright: bool, letter: str
+) -> LineSet:
     low, high = (region.left, region.right) if upright else (region.top, region.bottom)
     shows = given("shows between seam lines", high - low, Basis.GEOMETRY)
     angle = 90.0 if upright else 0.0
@@ -161,8 +162,9 @@ def _straight(region: Region, choice: Quilting, seams: tuple[Run, ...], upright:
     )
 
 
-def _aligned(choice: Quilting, shows: Figure, low: Inches, seams: tuple[float, ...], field: str
-             ) -> tuple[Channels, tuple[Inches, ...]]:  # fmt: skip
+def _aligned(
+    choice: Quilting, shows: Figure, low: Inches, seams: tuple[float, ...], field: str
+) -> tuple[Channels, tuple[Inches, ...]]:
     """Gap and places of straight lines, by the way they come out."""
     high = low + shows.value
     inner = [seam for seam in seams if float(low) < seam < float(high)]
@@ -178,8 +180,9 @@ def _aligned(choice: Quilting, shows: Figure, low: Inches, seams: tuple[float, .
     return made, places
 
 
-def _on_seams(choice: Quilting, shows: Figure, low: Inches, inner: list[float]
-              ) -> tuple[Channels, tuple[Inches, ...]]:  # fmt: skip
+def _on_seams(
+    choice: Quilting, shows: Figure, low: Inches, inner: list[float]
+) -> tuple[Channels, tuple[Inches, ...]]:
     """A line on every seam, and so many between as bring the gap nearest to the wish."""
     exact = [Fraction(round(seam * FINE), FINE) for seam in inner]
     high = low + shows.value
@@ -204,8 +207,10 @@ def _on_seams(choice: Quilting, shows: Figure, low: Inches, inner: list[float]
 
 def _counted(one: int, other: int, name: str, other_name: str) -> Figure:
     """Lines of two kinds together."""
-    figures = (count(f"lines {name}", one, Basis.GEOMETRY),
-               count(f"lines {other_name}", other, Basis.GEOMETRY))  # fmt: skip
+    figures = (
+        count(f"lines {name}", one, Basis.GEOMETRY),
+        count(f"lines {other_name}", other, Basis.GEOMETRY),
+    )
     return total(figures).called("lines")
 
 
@@ -221,8 +226,9 @@ def _margin(places: Sequence[Inches], low: Inches, high: Inches) -> Figure:
     return (far - near).called("margin to the seam line")
 
 
-def _between_seams(made: Channels, places: tuple[Inches, ...], low: Inches, high: Inches,
-                   inner: list[float]) -> tuple[Channels, tuple[Inches, ...]]:  # fmt: skip
+def _between_seams(
+    made: Channels, places: tuple[Inches, ...], low: Inches, high: Inches, inner: list[float]
+) -> tuple[Channels, tuple[Inches, ...]]:
     """The same gap shifted sideways so that lines keep as far from seams as they can."""
     gap = made.gap.value
     first = places[0] if places else low
@@ -361,14 +367,24 @@ def _pitch(region: Region, angle: float, runs: list[Run]) -> Inches | None:
     return Fraction(round((offsets[-1] - offsets[0]) / len(steps) * THOUSAND), THOUSAND)
 
 
-def _by_length(region: Region, key: str, name: str, angle: float,
-               drawn: tuple[tuple[tuple[float, float], ...], ...]) -> LineSet:  # fmt: skip
+def _by_length(
+    region: Region,
+    key: str,
+    name: str,
+    angle: float,
+    drawn: tuple[tuple[tuple[float, float], ...], ...],
+) -> LineSet:
     """A set of lines anyhow spaced: area ÷ length, both of what shows, is the gap that counts."""
-    ground = given("area that shows", (region.right - region.left) * (region.bottom - region.top),
-                   Basis.GEOMETRY, 2)  # fmt: skip
+    ground = given(
+        "area that shows",
+        (region.right - region.left) * (region.bottom - region.top),
+        Basis.GEOMETRY,
+        2,
+    )
     length = max(sum(_shown(region, points) for points in drawn), 0.01)
-    long = given("length of its lines", Fraction(round(length * THOUSAND), THOUSAND),
-                 Basis.GEOMETRY)  # fmt: skip
+    long = given(
+        "length of its lines", Fraction(round(length * THOUSAND), THOUSAND), Basis.GEOMETRY
+    )
     gap = (ground / long).called("gap, on the average")
     lines = count("lines", len(drawn), Basis.GEOMETRY)
     return LineSet(key, region.zone, name, angle, gap, lines, drawn=drawn, regular=False)
@@ -390,19 +406,41 @@ def _echo(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[Lin
     wish = given("gap, as sewn", choice.gap)
     number = count("rings", len(rings), Basis.GEOMETRY)
     return (
-        LineSet(f"{region.zone}.a", region.zone, "echo, upright", 90.0, wish, number, share=half_,
-                drawn=tuple(rings), regular=False),
-        LineSet(f"{region.zone}.b", region.zone, "echo, level", 0.0, wish,
-                count("rings", 0, Basis.GEOMETRY), share=half_, regular=False),
-    )  # fmt: skip
+        LineSet(
+            f"{region.zone}.a",
+            region.zone,
+            "echo, upright",
+            90.0,
+            wish,
+            number,
+            share=half_,
+            drawn=tuple(rings),
+            regular=False,
+        ),
+        LineSet(
+            f"{region.zone}.b",
+            region.zone,
+            "echo, level",
+            0.0,
+            wish,
+            count("rings", 0, Basis.GEOMETRY),
+            share=half_,
+            regular=False,
+        ),
+    )
 
 
 def _seam_insets(region: Region) -> float:
     x1, y1, x2, y2 = box_of(region.shape)
     return max(
-        min(float(region.left) - x1, x2 - float(region.right), float(region.top) - y1,
-            y2 - float(region.bottom)), 0.0,
-    )  # fmt: skip
+        min(
+            float(region.left) - x1,
+            x2 - float(region.right),
+            float(region.top) - y1,
+            y2 - float(region.bottom),
+        ),
+        0.0,
+    )
 
 
 def _inset(outline: Outline, by: float) -> Outline:
@@ -431,15 +469,25 @@ def by_hand(region: Region, drawn: tuple[DrawnLine, ...]) -> tuple[LineSet, ...]
         )
     return tuple(
         replace(
-            _by_length(region, f"hand.{at}", f"lines by hand, {angle:g}°", angle,
-                       tuple(points for _, points in lines)),
+            _by_length(
+                region,
+                f"hand.{at}",
+                f"lines by hand, {angle:g}°",
+                angle,
+                tuple(points for _, points in lines),
+            ),
             names=tuple(name for name, _ in lines),
         )
         for at, (angle, lines) in enumerate(sorted(groups.items()))
-    )  # fmt: skip
+    )
 
 
 _PATTERNS = {
-    "channels": _channels, "grid": _grid, "diagonal": _diagonal, "diamonds": _diamonds,
-    "ditch": _ditch, "offset": _offset, "echo": _echo,
-}  # fmt: skip
+    "channels": _channels,
+    "grid": _grid,
+    "diagonal": _diagonal,
+    "diamonds": _diamonds,
+    "ditch": _ditch,
+    "offset": _offset,
+    "echo": _echo,
+}

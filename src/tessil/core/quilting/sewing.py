@@ -63,9 +63,13 @@ def _inches(value: float) -> Fraction:
 
 
 def stitching(
-    sets: tuple[LineSet, ...], lines: tuple[QuiltLine, ...], thickness: Figure,
-    stitch_mm: Fraction, pace: Figure, bobbin_m: float,
-) -> Stitching | None:  # fmt: skip
+    sets: tuple[LineSet, ...],
+    lines: tuple[QuiltLine, ...],
+    thickness: Figure,
+    stitch_mm: Fraction,
+    pace: Figure,
+    bobbin_m: float,
+) -> Stitching | None:
     """Everything that sewing the lines takes; None where there are none."""
     groups: dict[int, list[float]] = {}
     for line in lines:
@@ -76,8 +80,9 @@ def stitching(
     length = total(parts).called("stitched length")
     stitch = from_mm("stitch", stitch_mm, Basis.CHOSEN)
     each = (length * (1 + thickness / stitch)).called("thread of each kind", "metres")
-    holds = given("a bobbin holds", Fraction(str(bobbin_m)) * 1000 / MM_PER_INCH, Basis.GUESS,
-                  show="metres")  # fmt: skip
+    holds = given(
+        "a bobbin holds", Fraction(str(bobbin_m)) * 1000 / MM_PER_INCH, Basis.GUESS, show="metres"
+    )
     return Stitching(
         lines=total(
             [_number(sets[group], len(lengths)) for group, lengths in sorted(groups.items())]

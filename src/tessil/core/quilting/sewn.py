@@ -29,8 +29,9 @@ class QuiltLine:
         return sum(hypot(bx - ax, by - ay) for (ax, ay), (bx, by) in pairwise(ends))
 
 
-def sewn_lines(region: Region, sets: tuple[LineSet, ...], first: int, beyond: float,
-               left_out: frozenset[str]) -> list[QuiltLine]:  # fmt: skip
+def sewn_lines(
+    region: Region, sets: tuple[LineSet, ...], first: int, beyond: float, left_out: frozenset[str]
+) -> list[QuiltLine]:
     """Every line of a part, cut to its outline and run past the trim."""
     found: list[QuiltLine] = []
     shape = region.shape

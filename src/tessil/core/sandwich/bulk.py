@@ -43,7 +43,7 @@ ADVICE = (
     Advice(Fraction(4), 90, "needle 90/14, stitch 3.0"),
     Advice(Fraction(6), 100, "needle 100/16, stitch 3.0 to 3.5, walking foot"),
     Advice(Fraction(1000), 110, "needle 110/18, by the hand wheel; hammer it, or make it thinner"),
-)  # fmt: skip
+)
 
 
 def advice_for(thick_mm: Fraction) -> Advice:
@@ -158,8 +158,14 @@ class _Bulk:
         more = 1 if press == "open" else 2
         cloth = _heap((self.panel.layers[0].material,), "allowance of the patchwork seam")
         over = heap + cloth.times(more, "allowances")
-        yield self.spot(f"patch.{edge.name}", f"patch seam, {short}", _point(edge, 0.25),
-                        over, panels, folded=press == "side")  # fmt: skip
+        yield self.spot(
+            f"patch.{edge.name}",
+            f"patch seam, {short}",
+            _point(edge, 0.25),
+            over,
+            panels,
+            folded=press == "side",
+        )
 
     def edge_heap(self, edge: Edge) -> tuple[Heap, tuple[str, ...], str]:
         own = self.in_seam(self.panel.key)
@@ -173,8 +179,11 @@ class _Bulk:
             lining = self.lining()
             cloth = own + lining if lining else own
             tape = _heap((self.known["zipper-tape"],), "zipper tape")
-            return (cloth.times(2, "folded") + tape, (self.panel.key,),
-                    f"zipper, {_side(edge)} edge")  # fmt: skip
+            return (
+                cloth.times(2, "folded") + tape,
+                (self.panel.key,),
+                f"zipper, {_side(edge)} edge",
+            )
         if edge.finish == "turned":
             lining = self.lining()
             both = own + lining if lining else own
@@ -199,12 +208,21 @@ class _Bulk:
             seen.add(at)
             own = self.in_seam(self.panel.key)
             heap = own.times(2 * self.folds, "folded, both sides")
-            yield self.spot(f"box.{len(seen)}", "boxed corner, over the seam", at, heap,
-                            (self.panel.key,), folded=self.folds > 2)  # fmt: skip
+            yield self.spot(
+                f"box.{len(seen)}",
+                "boxed corner, over the seam",
+                at,
+                heap,
+                (self.panel.key,),
+                folded=self.folds > 2,
+            )
 
     def over_sides(self, top: Edge) -> Iterator[Spot]:
-        upright = [edge for edge in self.panel.panel.edges
-                   if edge.name.partition(",")[0] in ("left", "right")]  # fmt: skip
+        upright = [
+            edge
+            for edge in self.panel.panel.edges
+            if edge.name.partition(",")[0] in ("left", "right")
+        ]
         sides = [edge for edge in upright if edge.finish == "seam"]
         bound_sides = [edge for edge in upright if edge.finish == "bound"]
         heap, panels, name = self.edge_heap(top)
@@ -212,15 +230,26 @@ class _Bulk:
             binding = _heap((self.known["cotton"],), "binding cloth")
             mitred = heap + binding.times(BINDING_CLOTH, "more of it in the mitre")
             for edge in bound_sides:
-                yield self.spot(f"mitre.{edge.name}", "bound corner", self.corner(top, edge.name),
-                                mitred, panels)  # fmt: skip
+                yield self.spot(
+                    f"mitre.{edge.name}",
+                    "bound corner",
+                    self.corner(top, edge.name),
+                    mitred,
+                    panels,
+                )
         own = self.in_seam(self.panel.key)
         ends = {edge.name.partition(",")[0]: edge for edge in reversed(sides)}
         for edge in ends.values():
             side: Side = "left" if edge.name.startswith("left") else "right"
             over = heap + own.times(self.folds - 1, "allowances of the side seam")
-            yield self.spot(f"top.{side}", f"{name}, {side} seam", self.corner(top, side),
-                            over, panels, folded=self.folds > 2)  # fmt: skip
+            yield self.spot(
+                f"top.{side}",
+                f"{name}, {side} seam",
+                self.corner(top, side),
+                over,
+                panels,
+                folded=self.folds > 2,
+            )
 
     def corner(self, top: Edge, side: str) -> tuple[float, float]:
         xs = sorted((float(top.start[0]), float(top.end[0])))
@@ -242,17 +271,39 @@ class _Bulk:
             where = "in the side seam" if in_side else "on the face"
             base = own.times(2, "both panels") if in_side else self.wall()
             name = "D-ring tab" if mark.kind == "d-ring" else "handle end"
-            yield self.spot(f"tab.{at}", f"{name} {where}", (float(mark.x), float(mark.y)),
-                            base + tab, (self.panel.key,), mark=at)  # fmt: skip
+            yield self.spot(
+                f"tab.{at}",
+                f"{name} {where}",
+                (float(mark.x), float(mark.y)),
+                base + tab,
+                (self.panel.key,),
+                mark=at,
+            )
 
     def wall(self) -> Heap:
         return _heap(self.panel.materials, f"{self.panel.panel.label.lower()}, all layers")
 
-    def spot(self, key: str, label: str, at: tuple[float, float], heap: Heap,
-             panels: tuple[str, ...], mark: int | None = None, folded: bool = False
-             ) -> Spot:  # fmt: skip
-        return Spot(f"{self.panel.key}.{key}", self.panel.key, label, at,
-                    heap.thick.called(label, "mm"), heap.layers, panels, mark, folded)  # fmt: skip
+    def spot(
+        self,
+        key: str,
+        label: str,
+        at: tuple[float, float],
+        heap: Heap,
+        panels: tuple[str, ...],
+        mark: int | None = None,
+        folded: bool = False,
+    ) -> Spot:
+        return Spot(
+            f"{self.panel.key}.{key}",
+            self.panel.key,
+            label,
+            at,
+            heap.thick.called(label, "mm"),
+            heap.layers,
+            panels,
+            mark,
+            folded,
+        )
 
 
 def _side(edge: Edge) -> str:

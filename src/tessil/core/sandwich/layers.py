@@ -112,15 +112,18 @@ def _cut(ply: Ply, sizes: Sizes) -> tuple[Figure, Figure]:
     elif ply.rule == "panel":
         width, height = pieced.width, pieced.height
     else:
-        width = _inside(sizes, "left", "right", ply.rule == "short", sizes.trimmed.width,
-                        sizes.left.width)  # fmt: skip
-        height = _inside(sizes, "top", "bottom", ply.rule == "short", sizes.trimmed.height,
-                         sizes.left.height)  # fmt: skip
+        width = _inside(
+            sizes, "left", "right", ply.rule == "short", sizes.trimmed.width, sizes.left.width
+        )
+        height = _inside(
+            sizes, "top", "bottom", ply.rule == "short", sizes.trimmed.height, sizes.left.height
+        )
     return width.called("cut width"), height.called("cut height")
 
 
-def _inside(sizes: Sizes, one: Side, other: Side, short: bool, trimmed: Figure, left: Figure
-            ) -> Figure:  # fmt: skip
+def _inside(
+    sizes: Sizes, one: Side, other: Side, short: bool, trimmed: Figure, left: Figure
+) -> Figure:
     """Between the seam lines, as large as it is before quilting draws it in with the rest."""
     first, last = sizes.takes[one], sizes.takes[other]
     takes = 2 * first if first.value == last.value else first + last
@@ -133,8 +136,12 @@ def _inside(sizes: Sizes, one: Side, other: Side, short: bool, trimmed: Figure, 
 
 
 _ROLES: dict[str, Literal["batting", "backing", "firm"]] = {
-    "batting": "batting", "cloth": "backing", "firm": "firm", "web": "firm", "tape": "firm",
-}  # fmt: skip
+    "batting": "batting",
+    "cloth": "backing",
+    "firm": "firm",
+    "web": "firm",
+    "tape": "firm",
+}
 
 
 def plan_layers(
@@ -152,17 +159,40 @@ def plan_layers(
         cloth = (ply.print or lining_print) if material.key == "cotton" else ""
         width, height = _cut(ply, sizes)
         margin = ply.margin if ply.rule == "margin" else zero
-        made.append(Layer(role, label, material, cloth, width, height, margin, at, ply.rule,
-                          ply.bond, ply.joined, ply.grain))  # fmt: skip
+        made.append(
+            Layer(
+                role,
+                label,
+                material,
+                cloth,
+                width,
+                height,
+                margin,
+                at,
+                ply.rule,
+                ply.bond,
+                ply.joined,
+                ply.grain,
+            )
+        )
     for _ in range(linings):
         ply = Ply(material="cotton", margin=_largest_margin(layers))
         width, height = _cut(ply, sizes)
-        made.append(Layer("backing", "Lining, quilted in", known["cotton"], lining_print, width,
-                          height, ply.margin, rule="margin"))  # fmt: skip
+        made.append(
+            Layer(
+                "backing",
+                "Lining, quilted in",
+                known["cotton"],
+                lining_print,
+                width,
+                height,
+                ply.margin,
+                rule="margin",
+            )
+        )
     return tuple(made)
 
 
 def _largest_margin(layers: Layers) -> Inches:
     """A lining quilted in is cut as the batting before it."""
-    return max((ply.margin for ply in layers.plies if ply.rule == "margin"),
-               default=Fraction(1, 2))  # fmt: skip
+    return max((ply.margin for ply in layers.plies if ply.rule == "margin"), default=Fraction(1, 2))

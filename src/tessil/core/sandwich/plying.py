@@ -85,10 +85,11 @@ def hold_out(project: Project, panels: tuple[PanelPlan, ...], words: str) -> Edi
         panel = next(p for p in panels if owner_key(project, p.panel) == key)
         choices = choices_for(project, panel.panel)
         plies = tuple(
-            ply if known[ply.material].kind == "cloth"
+            ply
+            if known[ply.material].kind == "cloth"
             else ply.model_copy(update={"rule": "inside"})
             for ply in choices.layers.plies
-        )  # fmt: skip
+        )
         changed = applied(choices, Edit("", ((path_of("layers.plies"), plies),)))
         changes.append((("panels", key), changed))
     return Edit(words, tuple(changes))
@@ -98,9 +99,10 @@ def let_in(plan: Plan, panel: PanelPlan) -> Edit:
     """Cut what was held out of the seams as usual again."""
     plies = tuple(
         usual_ply(plan, ply.material).model_copy(update={"bond": ply.bond, "print": ply.print})
-        if ply.rule == "inside" else ply
+        if ply.rule == "inside"
+        else ply
         for ply in panel.choices.layers.plies
-    )  # fmt: skip
+    )
     return _set(plan, panel, "Let the layers into the seams", plies)
 
 
@@ -119,26 +121,77 @@ class School:
 
 
 SCHOOLS = (
-    School("drop-in", "batting, lining dropped in", "Quilt the outside, the lining comes later",
-           ("cotton-batting",), "drop-in", quilted=True),
-    School("interlined", "backing quilted in, lining dropped in",
-           "A plain cloth behind the batting, a lining over it", ("cotton-batting", "cotton"),
-           "drop-in", quilted=True),
-    School("quilted-in", "lining quilted in", "One sandwich; inner seams get bound or overcast",
-           ("cotton-batting",), "quilted-in", quilted=True),
-    School("fleece", "fusible fleece, lining dropped in", "Fused, then quilted or not",
-           ("fusible-fleece",), "drop-in"),
-    School("foam", "sew-in foam, lining dropped in", "Stands by itself; bulky in seams",
-           ("sew-in-foam",), "drop-in", quilted=True),
-    School("double", "two battings", "For relief: the lines sink in deep",
-           ("polyester-batting", "cotton-batting"), quilted=True),
-    School("flip", "strips sewn straight on the batting", "Piecing and quilting in one seam",
-           ("cotton-batting", "cotton"), way="flip", quilted=False),
-    School("bought", "quilted yardage, bought", "Nothing to quilt: cut and sew", (), "quilted-in",
-           "whole", False, "quilted-yardage"),
-    School("hoop", "two layers in the hoop", "Cut an inch over the hoop; trimmed to 2 mm outside "
-           "the placing line, one layer at a time", ("cotton-batting", "cotton-batting")),
-)  # fmt: skip
+    School(
+        "drop-in",
+        "batting, lining dropped in",
+        "Quilt the outside, the lining comes later",
+        ("cotton-batting",),
+        "drop-in",
+        quilted=True,
+    ),
+    School(
+        "interlined",
+        "backing quilted in, lining dropped in",
+        "A plain cloth behind the batting, a lining over it",
+        ("cotton-batting", "cotton"),
+        "drop-in",
+        quilted=True,
+    ),
+    School(
+        "quilted-in",
+        "lining quilted in",
+        "One sandwich; inner seams get bound or overcast",
+        ("cotton-batting",),
+        "quilted-in",
+        quilted=True,
+    ),
+    School(
+        "fleece",
+        "fusible fleece, lining dropped in",
+        "Fused, then quilted or not",
+        ("fusible-fleece",),
+        "drop-in",
+    ),
+    School(
+        "foam",
+        "sew-in foam, lining dropped in",
+        "Stands by itself; bulky in seams",
+        ("sew-in-foam",),
+        "drop-in",
+        quilted=True,
+    ),
+    School(
+        "double",
+        "two battings",
+        "For relief: the lines sink in deep",
+        ("polyester-batting", "cotton-batting"),
+        quilted=True,
+    ),
+    School(
+        "flip",
+        "strips sewn straight on the batting",
+        "Piecing and quilting in one seam",
+        ("cotton-batting", "cotton"),
+        way="flip",
+        quilted=False,
+    ),
+    School(
+        "bought",
+        "quilted yardage, bought",
+        "Nothing to quilt: cut and sew",
+        (),
+        "quilted-in",
+        "whole",
+        False,
+        "quilted-yardage",
+    ),
+    School(
+        "hoop",
+        "two layers in the hoop",
+        "Cut an inch over the hoop; trimmed to 2 mm outside the placing line, one layer at a time",
+        ("cotton-batting", "cotton-batting"),
+    ),
+)
 
 
 def schools_for(plan: Plan) -> tuple[School, ...]:
@@ -146,9 +199,10 @@ def schools_for(plan: Plan) -> tuple[School, ...]:
     lined = "lining" in plan.shape.uses
     hoop = plan.shape.key == "hoop"
     return tuple(
-        school for school in SCHOOLS
+        school
+        for school in SCHOOLS
         if (lined or school.lining != "drop-in") and (school.key == "hoop") <= hoop
-    )  # fmt: skip
+    )
 
 
 def begin_with(plan: Plan, panel: PanelPlan, key: str) -> Edit:

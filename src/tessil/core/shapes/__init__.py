@@ -18,9 +18,18 @@ from tessil.core.shapes.tote import TOTE
 SHAPES: dict[str, Shape] = {
     shape.key: shape
     for shape in (
-        TOTE, ONE_PIECE, SATCHEL, FLAT_POUCH, OFFSET_POUCH, BOXED_ZIP, CLUTCH, BOUND_POUCH,
-        DRAWSTRING, HOOP_BAG, FREE_PANEL,
+        TOTE,
+        ONE_PIECE,
+        SATCHEL,
+        FLAT_POUCH,
+        OFFSET_POUCH,
+        BOXED_ZIP,
+        CLUTCH,
+        BOUND_POUCH,
+        DRAWSTRING,
+        HOOP_BAG,
+        FREE_PANEL,
     )
-}  # fmt: skip
+}
 
 __all__ = ["SHAPES", "Brief", "HeldFigures", "Option", "SeamFigures", "Shape", "SizeField"]

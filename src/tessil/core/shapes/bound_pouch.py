@@ -38,11 +38,16 @@ from tessil.core.shapes.common import (
 from tessil.core.shapes.outlines import Rims, panel_edges
 from tessil.core.workings import Figure
 
-UPPER = SizeField("upper", "Upper strip", "What shows above the zipper, or the window",
-                  Fraction(3, 2), "always")  # fmt: skip
+UPPER = SizeField(
+    "upper", "Upper strip", "What shows above the zipper, or the window", Fraction(3, 2), "always"
+)
 LOWER = SizeField("panel_height", "Lower front", "Cut edge to cut edge", Fraction(6), "panel")
-WINDOW = Option("window", "Above the zipper", "A strip of cloth, or a clear vinyl window",
-                (("strip", "a strip"), ("vinyl", "clear vinyl")))  # fmt: skip
+WINDOW = Option(
+    "window",
+    "Above the zipper",
+    "A strip of cloth, or a clear vinyl window",
+    (("strip", "a strip"), ("vinyl", "clear vinyl")),
+)
 
 
 def for_object(brief: Brief) -> Sizes:
@@ -78,18 +83,38 @@ def _rims(brief: Brief, zipped: str) -> Rims:
     return rims  # type: ignore[return-value]
 
 
-def _panels(brief: Brief, width: Figure, lower: Figure, upper: Figure,
-            back: Figure) -> tuple[Panel, ...]:  # fmt: skip
+def _panels(
+    brief: Brief, width: Figure, lower: Figure, upper: Figure, back: Figure
+) -> tuple[Panel, ...]:
     vinyl = brief.options["window"] == "vinyl"
     w = width.value
     return (
-        Panel("lower", "Lower front", "outer", width, lower,
-              panel_edges((w, lower.value), _rims(brief, "top"))),
-        Panel("upper", "Window" if vinyl else "Upper strip", "plain", width,
-              upper, panel_edges((w, upper.value), _rims(brief, "bottom")),),
-        Panel("back", "Back", "outer", width, back, panel_edges((w, back.value), _rims(brief, "")),
-              like="lower"),
-    )  # fmt: skip
+        Panel(
+            "lower",
+            "Lower front",
+            "outer",
+            width,
+            lower,
+            panel_edges((w, lower.value), _rims(brief, "top")),
+        ),
+        Panel(
+            "upper",
+            "Window" if vinyl else "Upper strip",
+            "plain",
+            width,
+            upper,
+            panel_edges((w, upper.value), _rims(brief, "bottom")),
+        ),
+        Panel(
+            "back",
+            "Back",
+            "outer",
+            width,
+            back,
+            panel_edges((w, back.value), _rims(brief, "")),
+            like="lower",
+        ),
+    )
 
 
 def _looks(brief: Brief, panel: Sizes, size: tuple[Figure, Figure]) -> tuple[Look, ...]:
@@ -97,8 +122,10 @@ def _looks(brief: Brief, panel: Sizes, size: tuple[Figure, Figure]) -> tuple[Loo
     up, v = panel["upper"].value, brief.seams.shown.value
     z, low = brief.seams.zip.value, h - up - v
     vinyl = brief.options["window"] == "vinyl"
-    faces = [Face("lower", (zero, z, w, low), (zero, up + v, w, low)),
-             Face("upper", (zero, zero, w, up), (zero, zero, w, up))]  # fmt: skip
+    faces = [
+        Face("lower", (zero, z, w, low), (zero, up + v, w, low)),
+        Face("upper", (zero, zero, w, up), (zero, zero, w, up)),
+    ]
     details = [area("zip", (zero, up, w, v)), area("bound", (zero, zero, w, h))]
     if vinyl:
         details.insert(0, area("window", (zero, zero, w, up)))
@@ -115,8 +142,11 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     seams = brief.seams
     width, lower = panel["panel_width"], panel["panel_height"]
     upper = (panel["upper"] + seams.zip).settled("upper strip, trimmed height")
-    shows = positive(lower - seams.zip, "panel_height", "The zipper seam takes all of the lower "
-                     "front: make it higher.")  # fmt: skip
+    shows = positive(
+        lower - seams.zip,
+        "panel_height",
+        "The zipper seam takes all of the lower front: make it higher.",
+    )
     height = (shows + seams.shown + upper - seams.zip).called("finished height")
     finished = width.called("finished width")
     inside = (
@@ -134,15 +164,16 @@ def build(brief: Brief, panel: Sizes) -> Bag:
                 raw=(),  # bound outside, with all the rest of the rim
             ),
         ),
-        matches=follows("lower", ("upper", "one width"),
-                        ("back", "the back is trimmed to the assembled front")),
+        matches=follows(
+            "lower", ("upper", "one width"), ("back", "the back is trimmed to the assembled front")
+        ),
         finished=(finished, height),
         inside=inside,
         looks=_looks(brief, panel, (finished, height)),
         parts=wrist_strap(brief),
         zipper=ZipperNeed(width, zipper_length(width), finished),
         opening=(2 * (width + height)).called("round the pouch"),
-    )  # fmt: skip
+    )
 
 
 BOUND_POUCH = Shape(
@@ -150,8 +181,13 @@ BOUND_POUCH = Shape(
     name="Bound pouch",
     short="Pouch",
     sentence="A zipped front, a strip or window above, a whole back, bound all round.",
-    fields=(starting(WIDTH, Fraction(10)), starting(HEIGHT, Fraction(8)),
-            starting(PANEL_WIDTH, Fraction(10)), LOWER, UPPER),
+    fields=(
+        starting(WIDTH, Fraction(10)),
+        starting(HEIGHT, Fraction(8)),
+        starting(PANEL_WIDTH, Fraction(10)),
+        LOWER,
+        UPPER,
+    ),
     options=(WINDOW, WRIST),
     for_object=for_object,
     to_panel=to_panel,
@@ -161,4 +197,4 @@ BOUND_POUCH = Shape(
     from_piece=from_piece,
     proportions={"upper": lambda sizes: sizes["height"] / 5},
     uses=frozenset({"zip", "binding"}),
-)  # fmt: skip
+)

@@ -44,9 +44,12 @@ ACROSS = SizeField("depth", "Width", "Across the zipper", Fraction(4), said="acr
 HIGH = SizeField("height", "Height", "From the base to the zipper", Fraction(3), said="high")
 NOTCH_FOLD = SizeField("notch_fold", "Notch, from fold", "From the fold", Fraction(9, 8), "panel")
 NOTCH_ZIP = SizeField(
-    "notch_zip", "Notch, from zip edge", "From the raw edge the zipper is sewn to", Fraction(1),
+    "notch_zip",
+    "Notch, from zip edge",
+    "From the raw edge the zipper is sewn to",
+    Fraction(1),
     "panel",
-)  # fmt: skip
+)
 _LONGER = given("lining longer, for the false seam", Fraction(1, 2), Basis.PRACTICE)
 
 
@@ -86,25 +89,33 @@ def _corners(brief: Brief, panel: Sizes) -> tuple[Corner, Corner]:
     side = brief.seams.side
     at_fold = (panel["notch_side"], panel["notch_fold"])
     at_zip = (panel["notch_side"], panel["notch_zip"])
-    return (corner_of(brief, at_fold, side, NOTHING, "fold"),
-            corner_of(brief, at_zip, side, _past_zip(brief), "zip"))  # fmt: skip
+    return (
+        corner_of(brief, at_fold, side, NOTHING, "fold"),
+        corner_of(brief, at_zip, side, _past_zip(brief), "zip"),
+    )
 
 
 def _panel(brief: Brief, panel: Sizes, fold: Corner, zipped: Corner) -> Panel:
     width, height = panel["panel_width"], panel["panel_height"]
     w, h, zero = width.value, height.value, Fraction(0)
     rims = zip_rims(brief) | {"bottom": ("zip", brief.seams.zip.value)}
-    cuts = Notches(bottom=zipped.cut, top=zipped.cut,
-                   fold=(*fold.cut, h / 2) if fold.cut else None,
-                   seam=brief.seams.corner.value)  # fmt: skip
+    cuts = Notches(
+        bottom=zipped.cut,
+        top=zipped.cut,
+        fold=(*fold.cut, h / 2) if fold.cut else None,
+        seam=brief.seams.corner.value,
+    )
     edges: tuple[Edge, ...] = panel_edges((w, h), rims, cuts)
     side, up, down = fold.side_leg.value, fold.other_leg.value, zipped.other_leg.value
     notches = tuple(
         corner.notch(name, x, y)
-        for corner, name, y in ((fold, "at the fold", h / 2 - up), (zipped, "at the zipper", zero),
-                                (zipped, "at the zipper, other side", h - down))
+        for corner, name, y in (
+            (fold, "at the fold", h / 2 - up),
+            (zipped, "at the zipper", zero),
+            (zipped, "at the zipper, other side", h - down),
+        )
         for x in (zero, w - side)
-    )  # fmt: skip
+    )
     line = Fold("bottom", (zero, h / 2), (w, h / 2))
     return Panel("body", "Body", "outer", width, height, edges, (line,), notches)
 
@@ -114,8 +125,9 @@ def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
     if not cut:
         return tuple(joins)
     for way in ("left", "right"):
-        joins += join_pairs((f"{way} end", "body", f"{way}, upper", "body", f"{way}, lower",
-                             brief.seams.side.value))  # fmt: skip
+        joins += join_pairs(
+            (f"{way} end", "body", f"{way}, upper", "body", f"{way}, lower", brief.seams.side.value)
+        )
         joins.append(
             Join(
                 f"{way} box corner at the fold",
@@ -128,7 +140,7 @@ def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
                 "corner",
             )
         )
-    return tuple(joins)  # fmt: skip
+    return tuple(joins)
 
 
 def _volume(brief: Brief, w: Figure, length: Figure, k: Figure) -> Figure:
@@ -171,23 +183,31 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=follows("body", ("lining", "the lining follows the body")) if panels[1:] else (),
         finished=(length, across, height),
         inside=inside,
-        figures=(ring, zipped.depth_by_other.called("height by the zipper leg"),
-                 box_volume(inside), now.called("volume, finished"),
-                 other.called("volume with the zipper on the other side")),
+        figures=(
+            ring,
+            zipped.depth_by_other.called("height by the zipper leg"),
+            box_volume(inside),
+            now.called("volume, finished"),
+            other.called("volume with the zipper on the other side"),
+        ),
         looks=(
             Look("front", w, h, (Face("body", wall, box),), (), across.value, closed=True),
-            Look("back", w, h, (Face("body", back, box, turned=True),), (), across.value,
-                 closed=True),
+            Look(
+                "back", w, h, (Face("body", back, box, turned=True),), (), across.value, closed=True
+            ),
         ),
         parts=wrist_strap(brief),
         corners=4,
-        raw=() if fold.cut else tuple(
-            (across + 2 * TRIMMED).called(f"{way} end") for way in ("left", "right")
+        raw=()
+        if fold.cut
+        else tuple((across + 2 * TRIMMED).called(f"{way} end") for way in ("left", "right")),
+        zipper=ZipperNeed(
+            panel["panel_width"],
+            zipper_length(panel["panel_width"]),
+            (panel["panel_width"] - 2 * seams.side).called("between the ends"),
         ),
-        zipper=ZipperNeed(panel["panel_width"], zipper_length(panel["panel_width"]),
-                          (panel["panel_width"] - 2 * seams.side).called("between the ends")),
         words=("long", "wide", "high"),
-    )  # fmt: skip
+    )
 
 
 BOXED_ZIP = Shape(
@@ -195,12 +215,20 @@ BOXED_ZIP = Shape(
     name="Boxed zip bag",
     short="Zip bag",
     sentence="One panel, a zipper on one pair of sides, all four ends boxed.",
-    fields=(LENGTH, ACROSS, HIGH, starting(PANEL_WIDTH, Fraction(12)),
-            starting(PANEL_HEIGHT, Fraction(14)), NOTCH_SIDE, NOTCH_FOLD, NOTCH_ZIP),
+    fields=(
+        LENGTH,
+        ACROSS,
+        HIGH,
+        starting(PANEL_WIDTH, Fraction(12)),
+        starting(PANEL_HEIGHT, Fraction(14)),
+        NOTCH_SIDE,
+        NOTCH_FOLD,
+        NOTCH_ZIP,
+    ),
     options=(WRIST,),
     for_object=for_object,
     to_panel=to_panel,
     build=build,
     leader="body",
     uses=frozenset({"lining", "corner", "zip"}),
-)  # fmt: skip
+)

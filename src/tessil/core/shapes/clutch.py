@@ -82,12 +82,27 @@ def _looks(brief: Brief, panel: Sizes, w: Inches, h: Inches) -> tuple[Look, ...]
     top = (seam, seam, w, flap)
     straps = wrist_detail(brief, w)
     return (
-        Look("front", w, h, (Face("body", front, (zero, zero, w, h), turned=True),
-                             Face("body", top, (zero, zero, w, flap), turned=True)), straps),
+        Look(
+            "front",
+            w,
+            h,
+            (
+                Face("body", front, (zero, zero, w, h), turned=True),
+                Face("body", top, (zero, zero, w, flap), turned=True),
+            ),
+            straps,
+        ),
         Look("back", w, h, (Face("body", back, (zero, zero, w, h)),), straps),
-        Look("open", w, h + flap, (Face("body", top, (zero, zero, w, flap)),
-                                   Face("body", front, (zero, flap, w, h), turned=True))),
-    )  # fmt: skip
+        Look(
+            "open",
+            w,
+            h + flap,
+            (
+                Face("body", top, (zero, zero, w, flap)),
+                Face("body", front, (zero, flap, w, h), turned=True),
+            ),
+        ),
+    )
 
 
 def check_corners(style: str, by: Figure, width: Figure, height: Figure) -> None:
@@ -145,9 +160,14 @@ CLUTCH = Shape(
     name="Fold-over clutch",
     short="Clutch",
     sentence="One panel folded in three: front, back and a flap.",
-    fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
-            starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(17)), FLAP,
-            FLAP_ROUND),
+    fields=(
+        starting(WIDTH, Fraction(9)),
+        starting(HEIGHT, Fraction(6)),
+        starting(PANEL_WIDTH, Fraction(10)),
+        starting(PANEL_HEIGHT, Fraction(17)),
+        FLAP,
+        FLAP_ROUND,
+    ),
     options=(FLAP_SHAPE, WRIST),
     for_object=flat_for_object,
     to_panel=to_panel,
@@ -155,4 +175,4 @@ CLUTCH = Shape(
     leader="body",
     proportions={"flap": lambda sizes: sizes["height"] * 2 / 3},
     uses=frozenset({"lining"}),
-)  # fmt: skip
+)

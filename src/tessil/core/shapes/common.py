@@ -84,8 +84,9 @@ def lining_of(panel: Panel, brief: Brief, copies: int, longer: Figure | None = N
     edges = panel.edges if not change else tuple(_moved(e, panel, change) for e in panel.edges)
     notches = panel.notches if not change else tuple(_slid(n, panel, change) for n in panel.notches)
     folds = panel.folds if not change else tuple(_fold(f, panel, change) for f in panel.folds)
-    return Panel("lining", "Lining", "lining", panel.width, height, edges, folds,
-                 notches, "", copies)  # fmt: skip
+    return Panel(
+        "lining", "Lining", "lining", panel.width, height, edges, folds, notches, "", copies
+    )
 
 
 def _slide(y: Inches, panel: Panel, change: Inches) -> Inches:
@@ -122,9 +123,18 @@ def _fold(fold: Fold, panel: Panel, change: Inches) -> Fold:
 
 def _slid(notch: Notch, panel: Panel, change: Inches) -> Notch:
     return Notch(
-        notch.name, notch.side_leg, notch.other_leg, notch.side_takes, notch.other_takes,
-        notch.meets, notch.x, _slide(notch.y, panel, change), notch.width, notch.height, notch.cut,
-    )  # fmt: skip
+        notch.name,
+        notch.side_leg,
+        notch.other_leg,
+        notch.side_takes,
+        notch.other_takes,
+        notch.meets,
+        notch.x,
+        _slide(notch.y, panel, change),
+        notch.width,
+        notch.height,
+        notch.cut,
+    )
 
 
 def follows(leader: str, *followers: tuple[str, str]) -> tuple[Match, ...]:
@@ -158,8 +168,12 @@ def handle_details(brief: Brief, sizes: Sizes, width: Inches) -> tuple[Detail, .
         (right - w / 2, -rise),
         (right, Fraction(0)),
     )
-    inner = ((right - w, Fraction(0)), (right - w * 5 / 4, w - rise), (left + w * 5 / 4, w - rise),
-             (left + w, Fraction(0)))  # fmt: skip
+    inner = (
+        (right - w, Fraction(0)),
+        (right - w * 5 / 4, w - rise),
+        (left + w * 5 / 4, w - rise),
+        (left + w, Fraction(0)),
+    )
     return (Detail("strap", outer + inner),)
 
 
@@ -179,8 +193,17 @@ def wrist_detail(brief: Brief, width: Inches) -> tuple[Detail, ...]:
     if brief.options.get("wrist") != "loop":
         return ()
     x, y, w = width, Fraction(3, 2), Fraction(1, 2)
-    points = ((x, y), (x + 1, y + 1), (x + 1, y + 5), (x + w, y + 6), (x, y + 5), (x, y + 4),
-              (x + w, y + 5), (x + w, y + 1), (x, y + w))  # fmt: skip
+    points = (
+        (x, y),
+        (x + 1, y + 1),
+        (x + 1, y + 5),
+        (x + w, y + 6),
+        (x, y + 5),
+        (x, y + 4),
+        (x + w, y + 5),
+        (x + w, y + 1),
+        (x, y + w),
+    )
     return (Detail("strap", points),)
 
 

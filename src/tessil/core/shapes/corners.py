@@ -58,9 +58,18 @@ class Corner:
         """The mark on a panel with the top left corner of its square at x, y."""
         half = self.meets == "fold"
         return Notch(
-            name, self.side_leg, self.other_leg, self._raw_side, self._raw_other, self.meets, x, y,
-            self.side_leg.value, self.other_leg.value * (2 if half else 1), self.school == "cut",
-        )  # fmt: skip
+            name,
+            self.side_leg,
+            self.other_leg,
+            self._raw_side,
+            self._raw_other,
+            self.meets,
+            x,
+            y,
+            self.side_leg.value,
+            self.other_leg.value * (2 if half else 1),
+            self.school == "cut",
+        )
 
     @property
     def _raw_side(self) -> Inches:

@@ -41,8 +41,9 @@ BAND = SizeField("band", "Band", "What shows of the contrast above", Fraction(4)
 TAIL = SizeField(
     "tail", "Cord tails", "Beyond the bag, for the knot: 4 to 6", Fraction(5), "always"
 )
-CHANNEL = SizeField("channel", "Channel width", "Half the cord's round and ¼", Fraction(3, 4),
-                    "always")  # fmt: skip
+CHANNEL = SizeField(
+    "channel", "Channel width", "Half the cord's round and ¼", Fraction(3, 4), "always"
+)
 BELOW = SizeField("below", "Channel below top", "To its first line", Fraction(3, 4), "always")
 
 
@@ -78,8 +79,15 @@ def _band(brief: Brief, panel: Sizes) -> Panel:
     w = panel["panel_width"].value
     side = ("seam", seams.side.value)
     rims: Rims = {"top": ("turned", seams.top.value), "right": side, "bottom": side, "left": side}  # type: ignore[dict-item]
-    return Panel("band", "Band", "lining", panel["panel_width"], height,
-                 panel_edges((w, height.value), rims), copies=2)  # fmt: skip
+    return Panel(
+        "band",
+        "Band",
+        "lining",
+        panel["panel_width"],
+        height,
+        panel_edges((w, height.value), rims),
+        copies=2,
+    )
 
 
 def _lining(brief: Brief, panel: Sizes, body: Body) -> Panel:
@@ -112,8 +120,12 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     w, h = size[0].value, size[1].value
     front = body_panel(brief, size, body.corner, "front", "Front main")
     joined: tuple[Finish, Inches] = ("seam", seams.side.value)
-    rims: Rims = {"top": joined, "right": joined, "left": joined,
-                  "bottom": ("seam", seams.bottom.value)}  # fmt: skip
+    rims: Rims = {
+        "top": joined,
+        "right": joined,
+        "left": joined,
+        "bottom": ("seam", seams.bottom.value),
+    }
     edges = panel_edges((w, h), rims, Notches(bottom=body.corner.cut, seam=seams.corner.value))
     front, back = (
         Panel(key, label, "outer", *size, edges, notches=front.notches, like=like)
@@ -131,19 +143,27 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     return Bag(
         shape="drawstring",
         panels=tuple(panels),
-        joins=(*body_joins(brief, body, panel),
-               *join_pairs(("band", "front", "top", "band", "bottom", side),
-                           ("band behind", "back", "top", "band", "bottom", side))),
+        joins=(
+            *body_joins(brief, body, panel),
+            *join_pairs(
+                ("band", "front", "top", "band", "bottom", side),
+                ("band behind", "back", "top", "band", "bottom", side),
+            ),
+        ),
         matches=matches,
         finished=body.finished,
         base=body.depth,
         corners=2,
         inside=inside,
-        figures=(flat, cord, body.corner.depth_by_other.called("depth by the bottom leg"),
-                 box_volume(inside)),
+        figures=(
+            flat,
+            cord,
+            body.corner.depth_by_other.called("depth by the bottom leg"),
+            box_volume(inside),
+        ),
         looks=tuple(_look(brief, panel, body, way) for way in ("front", "back")),
         parts=(Part("cord", "Cord", cord, _THICK, 2, cloth=False),),
-    )  # fmt: skip
+    )
 
 
 _THICK: Figure = given("cord", Fraction(1, 4), Basis.PRACTICE)
@@ -153,9 +173,19 @@ DRAWSTRING = Shape(
     name="Drawstring bag",
     short="Drawstring bag",
     sentence="Boxed mains with a band above and a channel for two cords.",
-    fields=(starting(WIDTH, Fraction(8)), starting(HEIGHT, Fraction(12)), DEPTH,
-            starting(PANEL_WIDTH, Fraction(12)), starting(PANEL_HEIGHT, Fraction(11)), NOTCH_SIDE,
-            NOTCH_BOTTOM, BAND, BELOW, CHANNEL, TAIL),
+    fields=(
+        starting(WIDTH, Fraction(8)),
+        starting(HEIGHT, Fraction(12)),
+        DEPTH,
+        starting(PANEL_WIDTH, Fraction(12)),
+        starting(PANEL_HEIGHT, Fraction(11)),
+        NOTCH_SIDE,
+        NOTCH_BOTTOM,
+        BAND,
+        BELOW,
+        CHANNEL,
+        TAIL,
+    ),
     options=(),
     for_object=boxed_for_object,
     to_panel=to_panel,
@@ -164,4 +194,4 @@ DRAWSTRING = Shape(
     cloths=2,
     proportions={"band": lambda sizes: sizes["height"] / 4},
     uses=frozenset({"lining", "corner", "bottom", "top"}),
-)  # fmt: skip
+)

@@ -118,8 +118,12 @@ FLAT_POUCH = Shape(
     name="Flat zip pouch",
     short="Pouch",
     sentence="Two panels, two linings, a zipper between them.",
-    fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
-            starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(13, 2))),
+    fields=(
+        starting(WIDTH, Fraction(9)),
+        starting(HEIGHT, Fraction(6)),
+        starting(PANEL_WIDTH, Fraction(10)),
+        starting(PANEL_HEIGHT, Fraction(13, 2)),
+    ),
     options=(WRIST,),
     for_object=flat_for_object,
     to_panel=to_panel,
@@ -127,4 +131,4 @@ FLAT_POUCH = Shape(
     leader="front",
     cloths=2,
     uses=frozenset({"lining", "bottom", "zip"}),
-)  # fmt: skip
+)

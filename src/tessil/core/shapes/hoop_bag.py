@@ -30,8 +30,12 @@ from tessil.core.shapes.flat_pouch import flat_for_object, to_panel
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Basis, Figure, floored, from_mm, given, largest, no_less, number
 
-HOOP = Option("hoop", "Hoop", "The field the machine can stitch",
-              (*((entry.key, entry.name) for entry in hoops()), ("own", "my own")))  # fmt: skip
+HOOP = Option(
+    "hoop",
+    "Hoop",
+    "The field the machine can stitch",
+    (*((entry.key, entry.name) for entry in hoops()), ("own", "my own")),
+)
 OWN_WIDTH = SizeField("hoop_width", "Hoop width", "Field of your own hoop", Fraction(5), "always")
 OWN_HEIGHT = SizeField(
     "hoop_height", "Hoop height", "Field of your own hoop", Fraction(7), "always"
@@ -87,12 +91,18 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=made.matches,
         finished=made.finished,
         inside=made.inside,
-        figures=(*field, *hooped(field), *spare, number, advance,
-                 placed.called("batting trimmed to, width")),
+        figures=(
+            *field,
+            *hooped(field),
+            *spare,
+            number,
+            advance,
+            placed.called("batting trimmed to, width"),
+        ),
         looks=made.looks,
         parts=made.parts,
         zipper=made.zipper,
-    )  # fmt: skip
+    )
 
 
 HOOP_BAG = Shape(
@@ -100,9 +110,14 @@ HOOP_BAG = Shape(
     name="Bag in a hoop",
     short="Hoop bag",
     sentence="A small zip pouch stitched whole in an embroidery hoop.",
-    fields=(starting(WIDTH, Fraction(5)), starting(HEIGHT, Fraction(4)),
-            starting(PANEL_WIDTH, Fraction(23, 4)), starting(PANEL_HEIGHT, Fraction(9, 2)),
-            OWN_WIDTH, OWN_HEIGHT),
+    fields=(
+        starting(WIDTH, Fraction(5)),
+        starting(HEIGHT, Fraction(4)),
+        starting(PANEL_WIDTH, Fraction(23, 4)),
+        starting(PANEL_HEIGHT, Fraction(9, 2)),
+        OWN_WIDTH,
+        OWN_HEIGHT,
+    ),
     options=(HOOP, WRIST),
     for_object=flat_for_object,
     to_panel=to_panel,
@@ -110,4 +125,4 @@ HOOP_BAG = Shape(
     leader="front",
     cloths=2,
     uses=frozenset({"lining", "bottom", "zip"}),
-)  # fmt: skip
+)

@@ -39,9 +39,12 @@ from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Figure
 
 ZIP_DROP = SizeField(
-    "zip_drop", "Zipper below top", "From the top fold to the zipper's middle", Fraction(5, 4),
+    "zip_drop",
+    "Zipper below top",
+    "From the top fold to the zipper's middle",
+    Fraction(5, 4),
     "always",
-)  # fmt: skip
+)
 
 
 def to_panel(brief: Brief, finished: Sizes) -> Sizes:
@@ -83,16 +86,18 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     ring = (panel["panel_height"] - 2 * seams.zip + seams.shown).called("ring, zipper and all")
     height = (ring / 2).called("finished height")
     positive(width, "panel_width", "The two side seams take all of it: make it wider.")
-    positive(panel["panel_height"] - 2 * seams.zip - seams.shown, "panel_height",
-             "Two zipper seams take all of it: make it longer.")  # fmt: skip
+    positive(
+        panel["panel_height"] - 2 * seams.zip - seams.shown,
+        "panel_height",
+        "Two zipper seams take all of it: make it longer.",
+    )
     below, _, above = _ring(brief, panel, height.value)
     if below <= 0:
         raise CannotPlan("shape.sizes.zip_drop", "The zipper would lie below the bottom: raise it.")
     size: tuple[Figure, Figure] = (panel["panel_width"], panel["panel_height"])
     w, h = size[0].value, size[1].value
     rims = zip_rims(brief) | {"bottom": ("zip", seams.zip.value)}
-    folds = [Fold("bottom", (Fraction(0), seams.zip.value + below),
-                  (w, seams.zip.value + below))]  # fmt: skip
+    folds = [Fold("bottom", (Fraction(0), seams.zip.value + below), (w, seams.zip.value + below))]
     if above:
         y = h - seams.zip.value - above
         folds.append(Fold("top", (Fraction(0), y), (w, y)))
@@ -114,7 +119,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         looks=_looks(brief, panel, (width.value, height.value)),
         parts=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
-    )  # fmt: skip
+    )
 
 
 OFFSET_POUCH = Shape(
@@ -122,12 +127,17 @@ OFFSET_POUCH = Shape(
     name="Offset-zip pouch",
     short="Pouch",
     sentence="One quilted panel in a ring, the lining quilted in, the zipper on its face.",
-    fields=(starting(WIDTH, Fraction(9)), starting(HEIGHT, Fraction(6)),
-            starting(PANEL_WIDTH, Fraction(10)), starting(PANEL_HEIGHT, Fraction(12)), ZIP_DROP),
+    fields=(
+        starting(WIDTH, Fraction(9)),
+        starting(HEIGHT, Fraction(6)),
+        starting(PANEL_WIDTH, Fraction(10)),
+        starting(PANEL_HEIGHT, Fraction(12)),
+        ZIP_DROP,
+    ),
     options=(WRIST,),
     for_object=flat_for_object,
     to_panel=to_panel,
     build=build,
     leader="body",
     uses=frozenset({"zip"}),
-)  # fmt: skip
+)

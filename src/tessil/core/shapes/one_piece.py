@@ -86,8 +86,10 @@ def _panel(brief: Brief, size: tuple[Figure, Figure], corner: Corner) -> Panel:
     cut = (*corner.cut, h / 2) if corner.cut else None
     edges = panel_edges((w, h), rims, Notches(fold=cut, seam=brief.seams.corner.value))
     side, other = corner.side_leg.value, corner.other_leg.value
-    notches = (corner.notch("left, at the fold", zero, h / 2 - other),
-               corner.notch("right, at the fold", w - side, h / 2 - other))  # fmt: skip
+    notches = (
+        corner.notch("left, at the fold", zero, h / 2 - other),
+        corner.notch("right, at the fold", w - side, h / 2 - other),
+    )
     fold = Fold("bottom", (zero, h / 2), (w, h / 2))
     return Panel("body", "Body", "outer", *size, edges, (fold,), notches)
 
@@ -97,17 +99,25 @@ def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
     side = brief.seams.side.value
     if not cut:
         return ()
-    plain = join_pairs(*(
-        (f"{way} seam", "body", f"{way}, upper", "body", f"{way}, lower", side)
-        for way in ("left", "right")
-    ))  # fmt: skip
+    plain = join_pairs(
+        *(
+            (f"{way} seam", "body", f"{way}, upper", "body", f"{way}, lower", side)
+            for way in ("left", "right")
+        )
+    )
     boxed = tuple(
-        Join(f"{way} box corner",
-             (EdgeRef("body", f"{way} fold notch, level upper"),
-              EdgeRef("body", f"{way} fold notch, level lower")),
-             (EdgeRef("body", f"{way} fold notch, upright"),), brief.seams.corner.value, "corner")
+        Join(
+            f"{way} box corner",
+            (
+                EdgeRef("body", f"{way} fold notch, level upper"),
+                EdgeRef("body", f"{way} fold notch, level lower"),
+            ),
+            (EdgeRef("body", f"{way} fold notch, upright"),),
+            brief.seams.corner.value,
+            "corner",
+        )
         for way in ("left", "right")
-    )  # fmt: skip
+    )
     return plain + boxed
 
 
@@ -147,15 +157,18 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=follows("body", ("lining", "the lining follows the body")) if panels[1:] else (),
         finished=body.finished,
         inside=inside,
-        figures=(flat, body.corner.depth_by_other.called("depth by the fold leg"),
-                 box_volume(inside)),
+        figures=(
+            flat,
+            body.corner.depth_by_other.called("depth by the fold leg"),
+            box_volume(inside),
+        ),
         looks=_looks(brief, panel, body),
         parts=handles(brief, panel),
         opening=(2 * flat).called("round the opening"),
         loop=True,
         corners=2,
         raw=_raw(panel, body.corner),
-    )  # fmt: skip
+    )
 
 
 ONE_PIECE = Shape(
@@ -163,12 +176,21 @@ ONE_PIECE = Shape(
     name="One-piece tote",
     short="Tote",
     sentence="One panel folded at the bottom; its notches have two unlike legs.",
-    fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, starting(PANEL_HEIGHT, Fraction(28)), NOTCH_SIDE,
-            NOTCH_FOLD, HANDLE_LENGTH, HANDLE_WIDTH),
+    fields=(
+        WIDTH,
+        HEIGHT,
+        DEPTH,
+        PANEL_WIDTH,
+        starting(PANEL_HEIGHT, Fraction(28)),
+        NOTCH_SIDE,
+        NOTCH_FOLD,
+        HANDLE_LENGTH,
+        HANDLE_WIDTH,
+    ),
     options=(TOP, HANDLE),
     for_object=boxed_for_object,
     to_panel=to_panel,
     build=build,
     leader="body",
     uses=frozenset({"lining", "corner", "top"}),
-)  # fmt: skip
+)

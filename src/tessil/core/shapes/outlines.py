@@ -52,19 +52,25 @@ def _steps(w: Inches, h: Inches, cut: Notches) -> list[tuple[Point, str, str]]:
     bx, by = cut.bottom or (zero, zero)
     steps: list[tuple[Point, str, str]] = [((tx, zero), "top", "top")]
     if cut.top:
-        steps += [((w - tx, zero), "right top notch, upright", ""),
-                  ((w - tx, ty), "right top notch, level", "")]  # fmt: skip
+        steps += [
+            ((w - tx, zero), "right top notch, upright", ""),
+            ((w - tx, ty), "right top notch, level", ""),
+        ]
     steps += _side("right", w, ty, h - by, cut)
     if cut.bottom:
-        steps += [((w, h - by), "right notch, level", ""),
-                  ((w - bx, h - by), "right notch, upright", "")]  # fmt: skip
+        steps += [
+            ((w, h - by), "right notch, level", ""),
+            ((w - bx, h - by), "right notch, upright", ""),
+        ]
     steps.append(((w - bx, h), "bottom", "bottom"))
     if cut.bottom:
         steps += [((bx, h), "left notch, upright", ""), ((bx, h - by), "left notch, level", "")]
     steps += _side("left", w, ty, h - by, cut)
     if cut.top:
-        steps += [((zero, ty), "left top notch, level", ""),
-                  ((tx, ty), "left top notch, upright", "")]  # fmt: skip
+        steps += [
+            ((zero, ty), "left top notch, level", ""),
+            ((tx, ty), "left top notch, upright", ""),
+        ]
     return steps
 
 
@@ -108,10 +114,13 @@ def shaped_top(
     top, side, bottom = rims["top"], rims["right"], rims["bottom"]
     curved = len(left) - 1
     names: list[tuple[str, tuple[Finish, Inches]]] = [
-        *((f"left top {i + 1}", top) for i in range(curved)), ("top", top),
+        *((f"left top {i + 1}", top) for i in range(curved)),
+        ("top", top),
         *((f"right top {i + 1}", top) for i in range(curved)),
-        ("right", side), ("bottom", bottom), ("left", rims["left"]),
-    ]  # fmt: skip
+        ("right", side),
+        ("bottom", bottom),
+        ("left", rims["left"]),
+    ]
     ends = points[1:] + points[:1]
     return tuple(
         Edge(name, start, end, *rim)
@@ -133,10 +142,12 @@ def _quarter_round() -> tuple[Point, ...]:
     """A quarter circle of radius 1 from the left tangent up to the top one."""
     angles = [pi + step * pi / 2 / ARC for step in range(1, ARC)]
     between = [
-        (1 + Fraction(cos(angle)).limit_denominator(10_000),
-         1 + Fraction(sin(angle)).limit_denominator(10_000))
+        (
+            1 + Fraction(cos(angle)).limit_denominator(10_000),
+            1 + Fraction(sin(angle)).limit_denominator(10_000),
+        )
         for angle in angles
-    ]  # fmt: skip
+    ]
     return ((Fraction(0), Fraction(1)), *between, (Fraction(1), Fraction(0)))
 
 

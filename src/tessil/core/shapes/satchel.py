@@ -44,12 +44,15 @@ from tessil.core.shapes.tote import (
 from tessil.core.trouble import CannotPlan
 from tessil.core.workings import Figure
 
-FLAP = SizeField("flap", "Flap length", "From the back's top edge to its free edge", Fraction(9),
-                 "always")  # fmt: skip
-FLAP_LESS = SizeField("flap_less", "Flap narrower by", "Than the opening laid flat: ½ to 1",
-                      Fraction(3, 4), "always")  # fmt: skip
-STRAP_LENGTH = SizeField("strap_length", "Strap", "Cut length: 50 to 63 for an adult",
-                         Fraction(60), "always")  # fmt: skip
+FLAP = SizeField(
+    "flap", "Flap length", "From the back's top edge to its free edge", Fraction(9), "always"
+)
+FLAP_LESS = SizeField(
+    "flap_less", "Flap narrower by", "Than the opening laid flat: ½ to 1", Fraction(3, 4), "always"
+)
+STRAP_LENGTH = SizeField(
+    "strap_length", "Strap", "Cut length: 50 to 63 for an adult", Fraction(60), "always"
+)
 STRAP_WIDTH = SizeField("strap_width", "Strap width", "As it ends", Fraction(3, 2), "always")
 
 
@@ -74,10 +77,15 @@ def _upside_down(edges: tuple[Edge, ...], height: Inches) -> tuple[Edge, ...]:
     """Mirrored about the level middle, still clockwise."""
     names = {"top": "bottom", "bottom": "top"}
     turned = [
-        Edge(names.get(e.name, e.name), (e.end[0], height - e.end[1]),
-             (e.start[0], height - e.start[1]), e.finish, e.allowance)
+        Edge(
+            names.get(e.name, e.name),
+            (e.end[0], height - e.end[1]),
+            (e.start[0], height - e.start[1]),
+            e.finish,
+            e.allowance,
+        )
         for e in reversed(edges)
-    ]  # fmt: skip
+    ]
     first = next(at for at, edge in enumerate(turned) if edge.name == "top")
     return tuple(turned[first:] + turned[:first])
 
@@ -90,9 +98,19 @@ def _looks(brief: Brief, body: Body, flap: Panel, drop: Inches) -> tuple[Look, .
     left = (flap.width.value - fw) / 2
     top = flap.height.value - seam - drop
     shown = Face("flap", (left, top, fw, drop), ((w - fw) / 2, zero, fw, drop))
-    strap = Detail("strap", ((zero, h / 8), (-w / 6, -h / 3), (w + w / 6, -h / 3), (w, h / 8),
-                             (w - w / 24, h / 8), (w + w / 9, -h / 3 + w / 20),
-                             (-w / 9, -h / 3 + w / 20), (w / 24, h / 8)))  # fmt: skip
+    strap = Detail(
+        "strap",
+        (
+            (zero, h / 8),
+            (-w / 6, -h / 3),
+            (w + w / 6, -h / 3),
+            (w, h / 8),
+            (w - w / 24, h / 8),
+            (w + w / 9, -h / 3 + w / 20),
+            (-w / 9, -h / 3 + w / 20),
+            (w / 24, h / 8),
+        ),
+    )
     return (
         Look("front", w, h, (body_face(brief, body, "front"), shown), (strap,), d),
         Look("back", w, h, (body_face(brief, body, "back"),), (strap,), d),
@@ -113,10 +131,15 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     front = body_panel(brief, size, body.corner, "front", "Front")
     flap = _flap_panel(brief, panel, flat)
     flap_lining = Panel("flap-lining", "Flap lining", "lining", flap.width, flap.height, flap.edges)
-    panels = [front, body_panel(brief, size, body.corner, "back", "Back", "front"), flap,
-              flap_lining]  # fmt: skip
-    matches = follows("front", ("back", "the back is the front's size"),
-                      ("flap", "the flap follows the opening"))  # fmt: skip
+    panels = [
+        front,
+        body_panel(brief, size, body.corner, "back", "Back", "front"),
+        flap,
+        flap_lining,
+    ]
+    matches = follows(
+        "front", ("back", "the back is the front's size"), ("flap", "the flap follows the opening")
+    )
     if brief.has_lining:
         panels.insert(2, lining_of(front, brief, 2))
         matches += follows("front", ("lining", "the lining follows the front"))
@@ -125,15 +148,25 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     return Bag(
         shape="satchel",
         panels=tuple(panels),
-        joins=(*body_joins(brief, body, panel),
-               replace(*join_pairs(("flap's free side", "flap", "bottom", "flap-lining", "bottom",
-                                    seam.value)), raw=())),  # turned: nothing of it is raw
+        joins=(
+            *body_joins(brief, body, panel),
+            replace(
+                *join_pairs(
+                    ("flap's free side", "flap", "bottom", "flap-lining", "bottom", seam.value)
+                ),
+                raw=(),
+            ),
+        ),  # turned: nothing of it is raw
         matches=(*matches, *follows("flap", ("flap-lining", "the flap's lining is its size"))),
         finished=body.finished,
         inside=inside,
-        figures=(flat, (flap.width - 2 * seam).called("finished width of the flap"), lands,
-                 body.corner.depth_by_other.called("depth by the bottom leg"),
-                 box_volume(inside)),
+        figures=(
+            flat,
+            (flap.width - 2 * seam).called("finished width of the flap"),
+            lands,
+            body.corner.depth_by_other.called("depth by the bottom leg"),
+            box_volume(inside),
+        ),
         looks=_looks(brief, body, flap, lands.value),
         flap=FlapNeed(
             lands=lands,
@@ -149,7 +182,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         parts=(Part("strap", "Strap", panel["strap_length"], strap, 1),),
         opening=(2 * flat).called("round the opening"),
         loop=True,
-    )  # fmt: skip
+    )
 
 
 SATCHEL = Shape(
@@ -157,8 +190,20 @@ SATCHEL = Shape(
     name="Flap satchel",
     short="Satchel",
     sentence="The cut-corner body with a lined flap and an adjustable strap.",
-    fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, PANEL_HEIGHT, NOTCH_SIDE, NOTCH_BOTTOM, FLAP,
-            FLAP_LESS, FLAP_ROUND, STRAP_LENGTH, STRAP_WIDTH),
+    fields=(
+        WIDTH,
+        HEIGHT,
+        DEPTH,
+        PANEL_WIDTH,
+        PANEL_HEIGHT,
+        NOTCH_SIDE,
+        NOTCH_BOTTOM,
+        FLAP,
+        FLAP_LESS,
+        FLAP_ROUND,
+        STRAP_LENGTH,
+        STRAP_WIDTH,
+    ),
     options=(TOP, FLAP_SHAPE),
     for_object=boxed_for_object,
     to_panel=to_panel,
@@ -167,4 +212,4 @@ SATCHEL = Shape(
     cloths=2,
     proportions={"flap": lambda sizes: sizes["depth"] + sizes["height"] * 3 / 5},
     uses=frozenset({"lining", "corner", "bottom", "top"}),
-)  # fmt: skip
+)

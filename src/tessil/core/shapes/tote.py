@@ -130,11 +130,14 @@ def body_panel(
     """One notched panel of a body."""
     width, height = size
     w, h = width.value, height.value
-    edges = panel_edges((w, h), body_rims(brief),
-                        Notches(bottom=corner.cut, seam=brief.seams.corner.value))  # fmt: skip
+    edges = panel_edges(
+        (w, h), body_rims(brief), Notches(bottom=corner.cut, seam=brief.seams.corner.value)
+    )
     side, other = corner.side_leg.value, corner.other_leg.value
-    notches = (corner.notch("bottom left", Fraction(0), h - other),
-               corner.notch("bottom right", w - side, h - other))  # fmt: skip
+    notches = (
+        corner.notch("bottom left", Fraction(0), h - other),
+        corner.notch("bottom right", w - side, h - other),
+    )
     return Panel(key, label, "outer", width, height, edges, notches=notches, like=like)
 
 
@@ -207,17 +210,26 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         base=body.depth,
         corners=2,
         inside=inside,
-        figures=(flat, body.corner.depth_by_other.called("depth by the bottom leg"),
-                 box_volume(inside)),
+        figures=(
+            flat,
+            body.corner.depth_by_other.called("depth by the bottom leg"),
+            box_volume(inside),
+        ),
         looks=tuple(
-            Look(side, body.width.value, body.height.value,
-                 (body_face(brief, body, side),), straps, body.depth.value)
+            Look(
+                side,
+                body.width.value,
+                body.height.value,
+                (body_face(brief, body, side),),
+                straps,
+                body.depth.value,
+            )
             for side in ("front", "back")
         ),
         parts=handles(brief, panel),
         opening=(2 * flat).called("round the opening"),
         loop=True,
-    )  # fmt: skip
+    )
 
 
 TOTE = Shape(
@@ -225,8 +237,17 @@ TOTE = Shape(
     name="Cut-corner tote",
     short="Tote",
     sentence="Two panels and a bottom seam; a notch at each corner makes the base.",
-    fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, PANEL_HEIGHT, NOTCH_SIDE, NOTCH_BOTTOM,
-            HANDLE_LENGTH, HANDLE_WIDTH),
+    fields=(
+        WIDTH,
+        HEIGHT,
+        DEPTH,
+        PANEL_WIDTH,
+        PANEL_HEIGHT,
+        NOTCH_SIDE,
+        NOTCH_BOTTOM,
+        HANDLE_LENGTH,
+        HANDLE_WIDTH,
+    ),
     options=(TOP, HANDLE),
     for_object=boxed_for_object,
     to_panel=to_panel,
@@ -234,4 +255,4 @@ TOTE = Shape(
     leader="front",
     cloths=2,
     uses=frozenset({"lining", "corner", "bottom", "top"}),
-)  # fmt: skip
+)

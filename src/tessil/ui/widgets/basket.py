@@ -99,7 +99,7 @@ class Basket(QWidget):
         pieces = {key_of(panel.key, p): p for p in panel.patches if p.piece >= 0}
         patch = pieces.get(desk.piece) or (
             next(iter(pieces.values())) if len(pieces) == 1 else None
-        )  # fmt: skip
+        )
         if not pieces:
             self.words.setText("These pieces come from the scraps: see “Scraps, seam”.")
         elif desk.tool == "lay":

@@ -100,9 +100,13 @@ class Bench(QWidget):
         self._to: Point | None = None  # the other end of a line that is being drawn
 
     def show_picture(
-        self, picture: Picture, piece: str, metric: bool, mark: int | None = None,
+        self,
+        picture: Picture,
+        piece: str,
+        metric: bool,
+        mark: int | None = None,
         lays: bool = False,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Show a picture, keeping zoom and place."""
         self.mark, self.lays = mark, lays
         if self.picture != picture:
@@ -260,9 +264,15 @@ class Bench(QWidget):
         painter.drawText(QRectF(0, 0, RULER, RULER), int(Qt.AlignmentFlag.AlignCenter), unit)
 
     def _marks(
-        self, painter: QPainter, zero: float, length: int, per_inch: float, small: float,
-        large: float, level: bool,
-    ) -> None:  # fmt: skip
+        self,
+        painter: QPainter,
+        zero: float,
+        length: int,
+        per_inch: float,
+        small: float,
+        large: float,
+        level: bool,
+    ) -> None:
         painter.setPen(QPen(QColor(theme.FAINT), 1))
         first, last = (
             int((RULER - zero) / (small * per_inch)),

@@ -60,9 +60,13 @@ class FileBar(QWidget):
         self.cancel.setObjectName("quiet")
         row = QHBoxLayout()
         for widget, stretch in (
-            (self.words, 0), (self.line, 1), (self.go, 0), (self.replace, 0),
-            (self.browse, 0), (self.cancel, 0),
-        ):  # fmt: skip
+            (self.words, 0),
+            (self.line, 1),
+            (self.go, 0),
+            (self.replace, 0),
+            (self.browse, 0),
+            (self.cancel, 0),
+        ):
             row.addWidget(widget, stretch)
         self.error = Words()
         self.error.setObjectName("error")
@@ -96,10 +100,16 @@ class FileBar(QWidget):
         self.line.setCompleter(completer)
 
     def ask(
-        self, words: str, button: str, path: Path, accept: Accept, saving: bool,
-        recent: list[Path] | None = None, suffix: str = ".tessil",
+        self,
+        words: str,
+        button: str,
+        path: Path,
+        accept: Accept,
+        saving: bool,
+        recent: list[Path] | None = None,
+        suffix: str = ".tessil",
         standing: Callable[[Path], Standing] | None = None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Show the bar for one question.  ``standing`` tells what a name would replace."""
         self._complete()
         self.back_to = self.window().focusWidget() if not self.isVisible() else self.back_to

@@ -35,9 +35,9 @@ def part_names(plan: Plan, panel: PanelPlan) -> list[str]:
             if area.panel == panel.key and _covers(area.source, x, y)
         ]
         names.append(found[0] if len(set(found)) == 1 else f"part {at + 1}")
-    return names if len(set(names)) == len(names) else [
-        f"part {at + 1}" for at in range(len(names))
-    ]  # fmt: skip
+    return (
+        names if len(set(names)) == len(names) else [f"part {at + 1}" for at in range(len(names))]
+    )
 
 
 def _covers(box: tuple[float, ...], x: float, y: float) -> bool:
@@ -63,10 +63,11 @@ class LayoutBar(QWidget):
         row.addLayout(self.tools)
         self.buttons: dict[str, QPushButton] = {}
         self.tool_buttons = {
-            key: self._segment(self.tools, words, f"{words} pieces", help_,
-                               partial(desk.take_tool, key))
+            key: self._segment(
+                self.tools, words, f"{words} pieces", help_, partial(desk.take_tool, key)
+            )
             for key, words, help_ in TOOLS
-        }  # fmt: skip
+        }
         deeds = QHBoxLayout()
         deeds.setSpacing(2)
         row.addLayout(deeds)
@@ -80,8 +81,9 @@ class LayoutBar(QWidget):
         ]
         self._shown: tuple[object, ...] = ()
 
-    def _segment(self, group: QHBoxLayout, words: str, name: str, help_: str,
-                 work: Callable[[], None]) -> QPushButton:  # fmt: skip
+    def _segment(
+        self, group: QHBoxLayout, words: str, name: str, help_: str, work: Callable[[], None]
+    ) -> QPushButton:
         button = QPushButton(words)
         button.setObjectName("segment")
         button.setCheckable(True)
@@ -91,8 +93,9 @@ class LayoutBar(QWidget):
         group.addWidget(button)
         return button
 
-    def _deed(self, group: QHBoxLayout, words: str, help_: str, work: Callable[[], None]
-              ) -> QPushButton:  # fmt: skip
+    def _deed(
+        self, group: QHBoxLayout, words: str, help_: str, work: Callable[[], None]
+    ) -> QPushButton:
         button = QPushButton(words)
         button.setObjectName("quiet")
         button.setToolTip(plain_tip(help_))
@@ -137,13 +140,21 @@ class LayoutBar(QWidget):
             words = {"": "Flat"}.get(look, look.capitalize())
             help_ = "The panel laid flat" if not look else f"The finished bag: {look}"
             self.buttons[f"view:{look}"] = self._segment(
-                self.views, words, f"See the pieces {look or 'flat'}", help_,
-                partial(desk.see_worn, look))  # fmt: skip
+                self.views,
+                words,
+                f"See the pieces {look or 'flat'}",
+                help_,
+                partial(desk.see_worn, look),
+            )
         if names:
             title = Words("Part ")
             title.setObjectName("soft")
             self.parts.addWidget(title)
         for at, name in enumerate(names):
             self.buttons[f"part:{at}"] = self._segment(
-                self.parts, name, f"Part {at + 1}: {name}", f"Ask about the {name}",
-                partial(desk.turn_part, at))  # fmt: skip
+                self.parts,
+                name,
+                f"Part {at + 1}: {name}",
+                f"Ask about the {name}",
+                partial(desk.turn_part, at),
+            )

@@ -57,8 +57,9 @@ class PhotoView(QWidget):
         box = self._box()
         left, top, width, height = self.photo.crop
         shares = ((left, top), (left + width, top + height), self.photo.one, self.photo.other)
-        return [QPointF(box.left() + x * box.width(), box.top() + y * box.height())
-                for x, y in shares]  # fmt: skip
+        return [
+            QPointF(box.left() + x * box.width(), box.top() + y * box.height()) for x, y in shares
+        ]
 
     def paintEvent(self, event: QPaintEvent) -> None:
         if self.photo is None:
@@ -68,8 +69,11 @@ class PhotoView(QWidget):
         image = whole_image(self.photo.data, self.photo.wide, self.photo.high)
         box = self._box()
         if image is None:
-            painter.drawText(self.rect(), int(Qt.AlignmentFlag.AlignCenter),
-                             "This photo cannot be shown: choose it again.")  # fmt: skip
+            painter.drawText(
+                self.rect(),
+                int(Qt.AlignmentFlag.AlignCenter),
+                "This photo cannot be shown: choose it again.",
+            )
             return
         painter.drawImage(box, image)
         first, last, one, other = self.places()
@@ -140,8 +144,12 @@ class PhotoView(QWidget):
         self._held = False
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        steps = {Qt.Key.Key_Left: (-STEP, 0.0), Qt.Key.Key_Right: (STEP, 0.0),
-                 Qt.Key.Key_Up: (0.0, -STEP), Qt.Key.Key_Down: (0.0, STEP)}  # fmt: skip
+        steps = {
+            Qt.Key.Key_Left: (-STEP, 0.0),
+            Qt.Key.Key_Right: (STEP, 0.0),
+            Qt.Key.Key_Up: (0.0, -STEP),
+            Qt.Key.Key_Down: (0.0, STEP),
+        }
         step = steps.get(Qt.Key(event.key()))
         if self.photo is not None and event.key() == Qt.Key.Key_Space:
             self.handle = (self.handle + 1) % 4
@@ -150,7 +158,9 @@ class PhotoView(QWidget):
         elif self.photo is not None and step is not None:
             box = self._box()
             at = self.places()[self.handle]
-            self._put((at.x() - box.left()) / box.width() + step[0],
-                      (at.y() - box.top()) / box.height() + step[1])  # fmt: skip
+            self._put(
+                (at.x() - box.left()) / box.width() + step[0],
+                (at.y() - box.top()) / box.height() + step[1],
+            )
         else:
             super().keyPressEvent(event)

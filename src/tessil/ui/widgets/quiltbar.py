@@ -198,8 +198,11 @@ class QuiltBar(QWidget):
                     widget.deleteLater()
             self.buttons = []
             for at in range(number if number > 1 else 0):
-                words = "upper part" if at == 0 and number == 2 else (
-                    "lower part" if number == 2 else f"part {at + 1}")  # fmt: skip
+                words = (
+                    "upper part"
+                    if at == 0 and number == 2
+                    else ("lower part" if number == 2 else f"part {at + 1}")
+                )
                 button = self._segment(words, f"Quilted part {at + 1}", f"Ask about the {words}")
                 button.clicked.connect(partial(self._turn, at))
                 self.buttons.append(button)

@@ -71,8 +71,9 @@ class StageDot(QAbstractButton):
         painter.setFont(title_font(theme.px(15), strong=True))
         painter.drawText(
             QRectF(centre.x() - 14, centre.y() - 14, 28, 28),
-            int(Qt.AlignmentFlag.AlignCenter), str(self.number),
-        )  # fmt: skip
+            int(Qt.AlignmentFlag.AlignCenter),
+            str(self.number),
+        )
         painter.setPen(colour)
         painter.setFont(medium_font() if self.isChecked() else text_font())
         words = QRectF(0, self.height() - theme.px(24), width, theme.px(20))

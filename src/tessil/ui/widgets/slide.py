@@ -19,8 +19,12 @@ PAD = 10.0
 class Slide(QSlider):
     """``attempt`` takes a length for good, ``try_out`` shows one while the hand moves."""
 
-    def __init__(self, notation: Callable[[], Notation], attempt: Callable[[Any, str], str],
-                 try_out: Callable[[Any], str]) -> None:  # fmt: skip
+    def __init__(
+        self,
+        notation: Callable[[], Notation],
+        attempt: Callable[[Any, str], str],
+        try_out: Callable[[Any], str],
+    ) -> None:
         super().__init__(Qt.Orientation.Horizontal)
         self.notation, self.attempt, self.try_out = notation, attempt, try_out
         self.setMinimumHeight(30)
