@@ -11,16 +11,9 @@ from typing import Any
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
-from tessil.core.edges.bias import (
-    BiasPlan,
-    best_strips,
-    join_cost,
-    joined,
-    plan_bias,
-    tried,
-)
-from tessil.core.polygons import area
-from tessil.core.sizes import Outline
+from tessil.core.edges.bias import BiasPlan, best_strips, join_cost, joined, plan_bias, tried
+from tessil.core.numbers.polygons import area
+from tessil.core.numbers.sizes import Outline
 
 SEAM, LEAST = 0.25, 4.0
 TEN_METRES = 10_000 / 25.4

@@ -46,8 +46,8 @@ def fitting(percentiles: Percentiles, timed: Timed) -> None:
     """The fit of a log of 1,000 swatches, with and without reading their losses anew."""
     from tessil.core.catalogue import material
     from tessil.core.logbook.book import Book, Swatch
-    from tessil.core.logbook.fit import fit
     from tessil.core.logbook.flow import Memory
+    from tessil.core.quilting.fitting import fit
     from tessil.core.quilting.shrinkage import prior_of
 
     swatches = tuple(

@@ -10,15 +10,12 @@ from pathlib import Path
 import pytest
 from hypothesis import settings
 
+from tessil.core.brief.choice import Held, ShapeChoice
+from tessil.core.catalogue.prints import Print
 from tessil.core.edges.choice import Binding
-from tessil.core.project import (
-    Held,
-    PanelChoices,
-    Piecing,
-    Print,
-    Project,
-    ShapeChoice,
-)
+from tessil.core.panels.choice import PanelChoices
+from tessil.core.piecing.choice import Piecing
+from tessil.core.project import Project
 from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers, Ply
 from tessil.files.projectfile import load

@@ -13,9 +13,9 @@ from pathlib import Path
 
 from tessil import __version__
 from tessil.core.plan import Plan, plan
-from tessil.core.refusals import printable
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
+from tessil.core.words.refusals import printable
 from tessil.files.logfile import load_book
 from tessil.files.places import path_in
 from tessil.files.projectfile import FileTrouble, load, schema

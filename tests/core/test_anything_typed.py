@@ -10,13 +10,14 @@ from pydantic import ValidationError
 
 from tessil.core.choosing import choose, measure, reshape
 from tessil.core.edits import Edit, applied, edit
+from tessil.core.panels.choice import Got
 from tessil.core.plan import Plan, plan
-from tessil.core.project import Got, Project
+from tessil.core.project import Project
 from tessil.core.readings import readings
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
-from tessil.core.written import exact_text, value_text, working, working_words
+from tessil.core.words.written import exact_text, value_text, working, working_words
 from tessil.drawing.layoutview import layout_picture
 from tessil.drawing.pictures import View, picture_of
 from tessil.files.report import report_data, report_text

@@ -5,17 +5,22 @@ from fractions import Fraction
 import pytest
 from pydantic import ValidationError
 
+from tessil.core.brief.choice import Seams
 from tessil.core.catalogue import hoop, hoops, material, materials, of_kind
+from tessil.core.catalogue.prints import Print
 from tessil.core.choices import owner_key
 from tessil.core.choosing import choose, choose_alike, choose_apart, measure, reshape
 from tessil.core.edits import applied, edit, path_of
 from tessil.core.making.cautions import caution_for
-from tessil.core.making.squaring import squaring_advice
+from tessil.core.panels.choice import Got, Oversize
+from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan
-from tessil.core.project import Got, Mark, Oversize, Piecing, Print, Project, Seams
+from tessil.core.project import Project
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.core.starting import Answers, first_project
+from tessil.core.trimming.choice import Mark
+from tessil.core.trimming.squaring import squaring_advice
 from tests.conftest import tote
 from tests.core.test_piecing import _with
 

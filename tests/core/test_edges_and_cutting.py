@@ -6,14 +6,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tessil.core.brief.choice import ShapeChoice
 from tessil.core.cutting.cloth import lay_out, plan_cloth
 from tessil.core.edges.binding import plan_binding
 from tessil.core.edges.choice import Binding
+from tessil.core.numbers.rulers import rulers
+from tessil.core.numbers.workings import given as chosen
 from tessil.core.plan import plan
-from tessil.core.project import ShapeChoice
-from tessil.core.rulers import rulers
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import given as chosen
 from tests.conftest import tote
 
 F = Fraction

@@ -5,11 +5,11 @@ from math import hypot
 
 import pytest
 
+from tessil.core.brief.choice import ShapeChoice
 from tessil.core.cutting.cutlist import strip_sets
-from tessil.core.lengths import IN_PER
+from tessil.core.numbers.lengths import IN_PER
+from tessil.core.numbers.workings import HAIR, given, up_to
 from tessil.core.plan import plan
-from tessil.core.project import ShapeChoice
-from tessil.core.workings import HAIR, given, up_to
 from tessil.files.projectfile import load
 from tests.conftest import DEMO, tote
 

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tessil.core.lengths import (
+from tessil.core.numbers.lengths import (
     LengthError,
     Notation,
     read_length,

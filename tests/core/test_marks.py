@@ -8,9 +8,17 @@ from hypothesis import strategies as st
 
 from tessil.core.choosing import measure
 from tessil.core.edits import applied, edit
-from tessil.core.marks import KINDS, add_mark, female_below_top, marks_of, move_mark, set_mark
+from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
-from tessil.core.project import Got, Mark, Snap
+from tessil.core.trimming.choice import Mark, Snap
+from tessil.core.trimming.marks import (
+    KINDS,
+    add_mark,
+    female_below_top,
+    marks_of,
+    move_mark,
+    set_mark,
+)
 from tests.conftest import tote
 from tests.outside.test_every_shape_on_paper import project_of
 

@@ -9,12 +9,12 @@ from hypothesis import strategies as st
 
 from tessil.core.choosing import choose
 from tessil.core.edits import applied
+from tessil.core.numbers.rulers import rulers
+from tessil.core.numbers.workings import given as chosen
+from tessil.core.piecing.choice import Piecing
 from tessil.core.piecing.strips import Need, cut_across, joining_of, plan_joined, strips_for
 from tessil.core.plan import plan
-from tessil.core.project import Piecing
-from tessil.core.rulers import rulers
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import given as chosen
 from tests.conftest import tote
 
 F = Fraction

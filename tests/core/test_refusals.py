@@ -7,13 +7,14 @@ import re
 import pytest
 from pydantic import BaseModel, ValidationError
 
+from tessil.core.catalogue.prints import Photo
 from tessil.core.logbook.book import Swatch
+from tessil.core.numbers.workings import given, total
 from tessil.core.plan import plan
-from tessil.core.project import Photo, Project
-from tessil.core.refusals import first_refusal, printable, where_words
+from tessil.core.project import Project
 from tessil.core.trouble import BrokenFile, CannotPlan
-from tessil.core.workings import given, total
-from tessil.core.written import working
+from tessil.core.words.refusals import first_refusal, printable, where_words
+from tessil.core.words.written import working
 from tessil.files.csvtext import harmless, rows_of, write_list
 from tessil.files.projectfile import from_text, load, to_text
 from tessil.files.report import cut_csv, report_data, report_text

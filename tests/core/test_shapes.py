@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tessil.core.brief.choice import Held, Seams, ShapeChoice, Thing
 from tessil.core.plan import plan
-from tessil.core.project import Held, Seams, ShapeChoice, Thing
 from tessil.core.trouble import CannotPlan
 from tests.conftest import tote
 

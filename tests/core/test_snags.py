@@ -4,12 +4,15 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.brief.choice import Held, ShapeChoice, Thing
 from tessil.core.choosing import measure
-from tessil.core.edges.choice import Bias, BiasPiece, Piping, Strap
+from tessil.core.edges.choice import Bias, BiasPiece, Piping, Strap, Zipper
 from tessil.core.edits import applied, edit
+from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
-from tessil.core.project import Got, Held, Machine, Mark, ShapeChoice, Thing, Wash, Zipper
+from tessil.core.quilting.choice import Machine
 from tessil.core.snags import Weight
+from tessil.core.trimming.choice import Mark, Wash
 from tessil.core.trouble import CannotPlan
 from tests.conftest import plies, tote
 from tests.core.test_piecing import _with

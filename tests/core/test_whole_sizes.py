@@ -5,7 +5,7 @@ from fractions import Fraction
 import pytest
 
 from tessil.core.edits import applied
-from tessil.core.piecing.whole import row_step, whole_sizes
+from tessil.core.piecing.acts.whole import row_step, whole_sizes
 from tessil.core.plan import plan
 from tests.conftest import tote
 from tests.core.test_piecing import _with

@@ -5,11 +5,8 @@ from fractions import Fraction
 
 import pytest
 
-from tessil.core.lengths import Notation
-from tessil.core.plan import plan
-from tessil.core.readings import readings
-from tessil.core.snags import Stage
-from tessil.core.workings import (
+from tessil.core.numbers.lengths import Notation
+from tessil.core.numbers.workings import (
     Basis,
     ceiling,
     count,
@@ -21,7 +18,10 @@ from tessil.core.workings import (
     squared,
     up_to,
 )
-from tessil.core.written import value_text, working, working_words
+from tessil.core.plan import plan
+from tessil.core.readings import readings
+from tessil.core.snags import Stage
+from tessil.core.words.written import value_text, working, working_words
 from tests.conftest import tote
 
 INCH = Notation("inch", Fraction(1, 16))

@@ -4,8 +4,8 @@ import pytest
 from PySide6.QtCore import QRectF
 from PySide6.QtGui import QColor, QImage, QPainter, QTransform
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.plan import plan
-from tessil.core.project import Print
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.drawing.fonts import load_fonts, text_font, title_font

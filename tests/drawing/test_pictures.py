@@ -6,23 +6,16 @@ import pytest
 from shapely import Polygon
 from shapely.ops import unary_union
 
+from tessil.core.brief.choice import ShapeChoice
 from tessil.core.choosing import measure
 from tessil.core.edits import applied, edit
+from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
-from tessil.core.project import Got, ShapeChoice
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.drawing import theme
 from tessil.drawing.painter import fitted
-from tessil.drawing.picture import (
-    Badge,
-    Cloth,
-    Dimension,
-    Net,
-    clipped,
-    inside,
-    rectangle,
-)
+from tessil.drawing.picture import Badge, Cloth, Dimension, Net, clipped, inside, rectangle
 from tessil.drawing.pictures import View, bag_picture, picture_of, thumbnail
 from tests.conftest import tote
 from tests.core.test_piecing import _with

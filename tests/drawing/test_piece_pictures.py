@@ -4,12 +4,12 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.choosing import choose
 from tessil.core.edits import applied
 from tessil.core.layout.values import COVERS
-from tessil.core.piecing.laying import lock, paint, turn
+from tessil.core.piecing.acts.laying import lock, paint, turn
 from tessil.core.plan import plan
-from tessil.core.project import Photo, Print
 from tessil.core.snags import Stage
 from tessil.drawing.bands import spot_in
 from tessil.drawing.layoutview import key_of_prints, layout_picture, letter
@@ -166,7 +166,7 @@ def test_a_photo_lies_at_the_scale_of_its_two_points(qapp):
 
 def test_strips_measured_pieced_fill_what_there_is():
     from tessil.core.choosing import measure
-    from tessil.core.project import Got
+    from tessil.core.panels.choice import Got
 
     project = tote()
     got = Got(width=F(15), height=F(16))
@@ -176,7 +176,7 @@ def test_strips_measured_pieced_fill_what_there_is():
 
 
 def test_rows_of_several_parts_say_which(clutch):
-    from tessil.core.piecing.laying import divide
+    from tessil.core.piecing.acts.laying import divide
 
     body = clutch.panel("body")
     folds = tuple(fold.start[1] for fold in body.panel.folds)

@@ -8,7 +8,7 @@ from tessil.core.catalogue import material, materials
 from tessil.core.edits import applied
 from tessil.core.logbook.views import stack_view
 from tessil.core.plan import plan
-from tessil.core.quilting.minding import offers
+from tessil.core.quilting.acts.minding import offers
 from tessil.core.snags import Stage
 from tessil.drawing.layerview import disc, factor_of, level
 from tessil.drawing.picture import Badge, Cloth, Dimension, Label, Line, Net, Sheet, distance

@@ -6,7 +6,7 @@ from fractions import Fraction
 
 import pytest
 
-from tessil.core.project import Scrap
+from tessil.core.piecing.choice import Scrap
 from tessil.core.trouble import FileTrouble
 from tessil.files.scrapfile import read_scraps, scraps_csv
 from tests.conftest import tote

@@ -2,7 +2,7 @@
 
 from fractions import Fraction
 
-from tessil.core.bag import Panel
+from tessil.core.bag.model import Panel
 
 
 def stitched(panel: Panel) -> dict[str, Fraction]:

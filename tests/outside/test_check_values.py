@@ -4,13 +4,13 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.brief.choice import Seams, ShapeChoice
 from tessil.core.edges.binding import joined_length, plan_binding
 from tessil.core.edges.choice import Binding
+from tessil.core.numbers.workings import count
+from tessil.core.numbers.workings import given as chosen
 from tessil.core.piecing.strips import cut_across, pieced_size, strips_for
 from tessil.core.plan import plan
-from tessil.core.project import Seams, ShapeChoice
-from tessil.core.workings import count
-from tessil.core.workings import given as chosen
 from tests.conftest import tote
 from tests.core.test_piecing import _with
 

@@ -19,7 +19,11 @@ from scipy.stats import t as student_t
 from shapely import LineString, Polygon
 
 from tessil.core.catalogue import material, of_kind
-from tessil.core.logbook.fit import (
+from tessil.core.numbers.workings import Basis, count, from_mm
+from tessil.core.numbers.workings import given as chosen
+from tessil.core.plan import plan
+from tessil.core.quilting.clip import segments
+from tessil.core.quilting.fitting import (
     FREEDOM,
     SCATTER,
     Observation,
@@ -29,8 +33,6 @@ from tessil.core.logbook.fit import (
     student,
     unlearned,
 )
-from tessil.core.plan import plan
-from tessil.core.quilting.clip import segments
 from tessil.core.quilting.seams import ways
 from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewing import stitching
@@ -44,8 +46,6 @@ from tessil.core.quilting.shrinkage import (
     starting_constants,
 )
 from tessil.core.sandwich.choice import Ply
-from tessil.core.workings import Basis, count, from_mm
-from tessil.core.workings import given as chosen
 from tests.conftest import plies, tote
 from tests.core.test_piecing import _with
 

@@ -11,9 +11,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon
 
-from tessil.core.bag import Bag
+from tessil.core.bag.model import Bag
+from tessil.core.brief.choice import Seams, ShapeChoice, Thing
+from tessil.core.edges.choice import Zipper
+from tessil.core.panels.choice import Oversize
 from tessil.core.plan import Plan, plan
-from tessil.core.project import Oversize, Project, Seams, ShapeChoice, Thing, Zipper
+from tessil.core.project import Project
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
 from tests.outside.paper import stitched

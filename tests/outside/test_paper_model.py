@@ -9,9 +9,9 @@ from itertools import product
 import pytest
 from shapely import Polygon
 
-from tessil.core.bag import Bag
+from tessil.core.bag.model import Bag
+from tessil.core.brief.choice import Seams, ShapeChoice
 from tessil.core.plan import plan
-from tessil.core.project import Seams, ShapeChoice
 from tests.conftest import tote
 from tests.outside.paper import stitched
 

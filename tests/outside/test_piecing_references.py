@@ -10,12 +10,12 @@ import pytest
 from scipy.optimize import Bounds, LinearConstraint, milp
 from shapely.geometry import LineString, Polygon
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.edits import applied
 from tessil.core.layout.arrange import arrange
 from tessil.core.layout.rules import arranged, ask
 from tessil.core.piecing.fill import fill_well
 from tessil.core.plan import plan
-from tessil.core.project import Print
 from tessil.files.projectfile import from_text
 from tests.core.layout.test_touches import squared
 from tests.core.piecing.helpers import top
@@ -76,13 +76,7 @@ def test_the_demo_clutch_has_no_edge_inside_a_colour():
 
 
 @pytest.mark.parametrize(
-    ("size", "prints", "seed"),
-    [
-        (F(5, 2), 6, 1),
-        (F(5, 2), 9, 4),
-        (F(2), 7, 2),
-        (F(7, 2), 6, 3),
-    ],
+    ("size", "prints", "seed"), [(F(5, 2), 6, 1), (F(5, 2), 9, 4), (F(2), 7, 2), (F(7, 2), 6, 3)]
 )
 def test_arranged_layouts_are_proper_colourings(size, prints, seed):
     basket = tuple(Print(key=f"p{at}", name=f"Print {at}") for at in range(prints))

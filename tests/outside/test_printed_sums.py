@@ -8,14 +8,14 @@ import pytest
 
 from tessil.core.choosing import read_in
 from tessil.core.edits import applied
-from tessil.core.lengths import Notation, write_kept
+from tessil.core.numbers.lengths import Notation, write_kept
+from tessil.core.numbers.workings import Basis, given, number
 from tessil.core.plan import plan
 from tessil.core.readings import readings
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.core.starting import Answers, first_project
-from tessil.core.workings import Basis, given, number
-from tessil.core.written import exact_text, value_text, working
+from tessil.core.words.written import exact_text, value_text, working
 from tessil.files.logfile import load_book
 from tessil.files.projectfile import load
 from tessil.files.report import figure_data, report_data

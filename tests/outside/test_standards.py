@@ -10,9 +10,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tessil.core.lengths import read_length, write_exact
+from tessil.core.brief.choice import Held, ShapeChoice, Thing
+from tessil.core.numbers.lengths import read_length, write_exact
 from tessil.core.plan import plan
-from tessil.core.project import Held, ShapeChoice, Thing
 from tests.conftest import tote
 
 

@@ -114,8 +114,7 @@ def test_a_piece_that_is_none_is_said_beside_its_field(plain, text, words):
 
 
 @pytest.mark.parametrize(
-    ("field", "text"),
-    [("piping.cord", "0"), ("piping.overlap", "-1"), ("piping.around", "0")],
+    ("field", "text"), [("piping.cord", "0"), ("piping.overlap", "-1"), ("piping.around", "0")]
 )
 def test_a_cord_that_is_none_is_refused_beside_its_field(plain, field, text):
     plain.leaf("piping")

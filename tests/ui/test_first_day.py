@@ -10,7 +10,7 @@ from fractions import Fraction
 import pypdf
 from PySide6.QtCore import Qt
 
-from tessil.core.lengths import read_length
+from tessil.core.numbers.lengths import read_length
 from tessil.core.snags import Stage
 from tessil.files.projectfile import load
 
@@ -21,11 +21,7 @@ def _is_the_folder_bag(window):
     project, plan = window.desk.project, window.desk.plan
     assert project.units == "metric"
     (thing,) = project.hold.things
-    assert (thing.width, thing.height, thing.thickness) == (
-        23 * CM,
-        32 * CM,
-        4 * CM,
-    )
+    assert (thing.width, thing.height, thing.thickness) == (23 * CM, 32 * CM, 4 * CM)
     assert plan.panel("front").strips.number.whole == 6
     assert plan.panel("back").strips.number.whole == 6
     assert plan.snags == ()

@@ -17,8 +17,9 @@ from tessil.core.changes import moved
 from tessil.core.edits import edit
 from tessil.core.logbook.book import Swatch
 from tessil.core.plan import plan
-from tessil.core.project import Mark, Project
+from tessil.core.project import Project
 from tessil.core.snags import Stage
+from tessil.core.trimming.choice import Mark
 from tessil.files import recovery
 from tessil.files.projectfile import load, save
 from tessil.ui.desk import Step

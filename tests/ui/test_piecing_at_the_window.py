@@ -9,7 +9,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.edits import edit
-from tessil.core.piecing.laying import laid
+from tessil.core.piecing.acts.laying import laid
 from tessil.core.snags import Stage
 
 F = Fraction

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QApplication
 
 from tessil.core.edits import edit
 from tessil.core.logbook.book import Swatch
-from tessil.core.project import SeamTest
+from tessil.core.piecing.choice import SeamTest
 from tessil.core.snags import Stage
 from tessil.files.logfile import book_path, load_book
 from tessil.files.places import state_folder

@@ -10,7 +10,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.choosing import measure
-from tessil.core.project import Got
+from tessil.core.panels.choice import Got
 from tessil.core.snags import Stage
 from tessil.files import recovery
 from tessil.files.projectfile import load, save

@@ -8,9 +8,9 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
 
-from tessil.core.lengths import Notation
+from tessil.core.numbers.lengths import Notation
+from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
-from tessil.core.project import Got
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.ui.desk import Desk

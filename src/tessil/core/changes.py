@@ -8,12 +8,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from tessil.core.lengths import Notation
+from tessil.core.numbers.lengths import Notation
+from tessil.core.numbers.workings import Figure
 from tessil.core.plan import Plan
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
-from tessil.core.workings import Figure
-from tessil.core.written import exact_text
+from tessil.core.words.written import exact_text
 
 MOST_TOLD = 3
 

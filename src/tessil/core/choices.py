@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from tessil.core.bag import Panel
+from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material, with_own
-from tessil.core.project import PanelChoices, Piecing, Project
+from tessil.core.panels.choice import PanelChoices
+from tessil.core.piecing.choice import Piecing
+from tessil.core.project import Project
 from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers
 from tessil.core.sandwich.layers import main_batting, stack
@@ -23,9 +25,7 @@ def choices_for(project: Project, panel: Panel) -> PanelChoices:
     if first is not None:
         return first
     return PanelChoices(
-        piecing=Piecing(way="whole"),
-        layers=Layers(plies=()),
-        quilting=Quilting(pattern="none"),
+        piecing=Piecing(way="whole"), layers=Layers(plies=()), quilting=Quilting(pattern="none")
     )
 
 

@@ -7,11 +7,13 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any, Literal
 
-from tessil.core.bag import Panel
+from tessil.core.bag.model import Panel
+from tessil.core.brief.choice import ShapeChoice
 from tessil.core.choices import choices_for, owner_key
 from tessil.core.edits import Edit, applied, edit, path_of
-from tessil.core.lengths import Units
-from tessil.core.project import LeftShape, Measured, PanelChoices, Project, ShapeChoice
+from tessil.core.numbers.lengths import Units
+from tessil.core.panels.choice import Measured, PanelChoices
+from tessil.core.project import LeftShape, Project
 from tessil.core.shapes import SHAPES, Shape
 
 if TYPE_CHECKING:
@@ -36,10 +38,7 @@ def reshape(project: Project, shape: Shape) -> Edit:
     """
     words = f"Make it a {shape.name.lower()}"
     here = LeftShape(
-        shape=project.shape,
-        panels=project.panels,
-        measured=project.measured,
-        lining=project.lining,
+        shape=project.shape, panels=project.panels, measured=project.measured, lining=project.lining
     )
     left = {**project.left, project.shape.kind: here}
     there = left.pop(shape.key, None) or _fresh(project, shape)
@@ -63,10 +62,7 @@ def _fresh(project: Project, shape: Shape) -> LeftShape:
     way = project.shape.way
     kept = {k: v for k, v in project.shape.sizes.items() if k in ("width", "height", "depth")}
     choice = ShapeChoice(
-        kind=shape.key,
-        way=way,
-        cloth=project.shape.cloth,
-        sizes=kept if way == "finished" else {},
+        kind=shape.key, way=way, cloth=project.shape.cloth, sizes=kept if way == "finished" else {}
     )
     lining: Literal["drop-in", "quilted-in", "none"] = (
         "drop-in" if "lining" in shape.uses else "quilted-in"

@@ -11,38 +11,33 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Panel
+from tessil.core.bag.model import Bag, Panel
+from tessil.core.brief.choice import Held, Thing
+from tessil.core.brief.cloth import ClothFit, cloth_for, from_cloth
 from tessil.core.checks import find_snags
 from tessil.core.choices import materials_of, wall_of
-from tessil.core.cutting.cutlist import (
-    CutItem,
-    Purchase,
-    SetGroup,
-    cut_list,
-    purchases,
-    strip_sets,
-)
+from tessil.core.cutting.cutlist import CutItem, Purchase, SetGroup, cut_list, purchases, strip_sets
 from tessil.core.edges.binding import BindingPlan, plan_binding
 from tessil.core.edges.edging import Edging, plan_edging
 from tessil.core.edges.runs import bound_edge
-from tessil.core.ladder import Rung, ladder
 from tessil.core.layout.board import Board, board_of
 from tessil.core.layout.rules import Broken, broken_rules
-from tessil.core.lengths import Inches
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.logbook.flow import Knowledge, knowledge_of
-from tessil.core.measuring import measured_losses
-from tessil.core.panels import PanelPlan, Setting, plan_panel
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rulers import Rulers, rulers
+from tessil.core.numbers.workings import Basis, Figure, count, down_to, given, largest, total
+from tessil.core.panels.choice import Measured, PanelChoices
+from tessil.core.panels.ladder import Rung, ladder
+from tessil.core.panels.learning import measured_losses
+from tessil.core.panels.planning import PanelPlan, Setting, plan_panel
 from tessil.core.piecing.seamtest import piecing_seam
-from tessil.core.project import Held, Measured, PanelChoices, Project, Thing
-from tessil.core.rulers import Rulers, rulers
+from tessil.core.project import Project
 from tessil.core.sandwich.layers import thickness, weight
 from tessil.core.shapes import SHAPES, Brief, HeldFigures, SeamFigures, Shape
 from tessil.core.shapes.base import Sizes
-from tessil.core.shapes.cloth import ClothFit, cloth_for, from_cloth
 from tessil.core.snags import Snag
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, down_to, given, largest, total
 
 MOST_TRIES = 4  # of a bag out of cloth whose panels took more than was thought
 

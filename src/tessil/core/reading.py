@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from tessil.core.numbers.workings import Figure
 from tessil.core.snags import Place
-from tessil.core.workings import Figure
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,23 +8,18 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from tessil.core.checks.shape import turning_gap, washed
-from tessil.core.edge_readings import edge_readings
-from tessil.core.layer_readings import layer_readings
-from tessil.core.marks import marks_of
-from tessil.core.panels import PanelPlan
-from tessil.core.piecing_readings import piece_readings
-from tessil.core.places import (
-    across,
-    corner,
-    notch_place,
-    upright,
-)
+from tessil.core.brief.shape_checks import turning_gap, washed
+from tessil.core.edges.readings import edge_readings
+from tessil.core.numbers.sizes import SIDES
+from tessil.core.panels.places import across, corner, notch_place, upright
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.piecing.readings import piece_readings
 from tessil.core.plan import Plan
-from tessil.core.quilt_readings import quilt_readings
+from tessil.core.quilting.readings import quilt_readings
 from tessil.core.reading import Reading
-from tessil.core.sizes import SIDES
+from tessil.core.sandwich.readings import layer_readings
 from tessil.core.snags import Place, Stage
+from tessil.core.trimming.marks import marks_of
 
 
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:

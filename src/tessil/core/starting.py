@@ -10,20 +10,13 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any, Literal
 
-from tessil.core.edges.choice import Binding
-from tessil.core.lengths import IN_PER, Inches, Units
-from tessil.core.project import (
-    Held,
-    Oversize,
-    PanelChoices,
-    Piecing,
-    Print,
-    Project,
-    Seams,
-    ShapeChoice,
-    Thing,
-    Zipper,
-)
+from tessil.core.brief.choice import Held, Seams, ShapeChoice, Thing
+from tessil.core.catalogue.prints import Print
+from tessil.core.edges.choice import Binding, Zipper
+from tessil.core.numbers.lengths import IN_PER, Inches, Units
+from tessil.core.panels.choice import Oversize, PanelChoices
+from tessil.core.piecing.choice import Piecing
+from tessil.core.project import Project
 from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers, Ply
 from tessil.core.shapes import SHAPES

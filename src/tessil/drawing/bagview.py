@@ -9,11 +9,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.bag import Detail, Face, Look
-from tessil.core.checks.fit import held_name
+from tessil.core.bag.model import Detail, Face, Look
+from tessil.core.brief.fit_checks import held_name
 from tessil.core.edges.edging import bound_print
+from tessil.core.numbers.polygons import shifted
 from tessil.core.plan import Plan
-from tessil.core.polygons import shifted
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.picture import (
     Cloth,

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.panels import PanelPlan
+from tessil.core.numbers.polygons import box_of, cut_by
+from tessil.core.numbers.sizes import Outline
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.piecing.top import Patch
 from tessil.core.plan import Plan
-from tessil.core.polygons import box_of, cut_by
-from tessil.core.sizes import Outline
 from tessil.drawing.picture import Cloth, clipped
 
 

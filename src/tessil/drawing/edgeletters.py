@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
 from tessil.drawing.bagview import look_of
 from tessil.drawing.picture import Item, Label, Line

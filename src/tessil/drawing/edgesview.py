@@ -9,16 +9,16 @@ from collections.abc import Callable, Iterator
 from fractions import Fraction
 from math import sqrt
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.edges.bias import Joined, join_cost
 from tessil.core.edges.edging import SEAM, BiasCut, bound_print
 from tessil.core.edges.runs import Run, bound_edge
 from tessil.core.edges.tube import TubePlan
-from tessil.core.panels import PanelPlan
+from tessil.core.numbers.polygons import box_of, shifted
+from tessil.core.numbers.workings import Basis, given
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
-from tessil.core.polygons import box_of, shifted
-from tessil.core.project import Print
-from tessil.core.workings import Basis, given
-from tessil.core.written import value_text
+from tessil.core.words.written import value_text
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.edgeparts import (
     cord_part,
@@ -27,16 +27,7 @@ from tessil.drawing.edgeparts import (
     strap_part,
     zipper_part,
 )
-from tessil.drawing.picture import (
-    Cloth,
-    Dimension,
-    Item,
-    Label,
-    Line,
-    Picture,
-    Sheet,
-    rectangle,
-)
+from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Picture, Sheet, rectangle
 
 ROOM = (64, 32, 64, 40)
 

@@ -9,11 +9,11 @@ from collections.abc import Iterator
 from fractions import Fraction
 from math import cos, pi, sin
 
-from tessil.core.lengths import Inches
-from tessil.core.panels import PanelPlan
+from tessil.core.edges.bulk import Spot, bulk_of
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.polygons import cut_by
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
-from tessil.core.polygons import cut_by
-from tessil.core.sandwich.bulk import Spot, bulk_of
 from tessil.core.sandwich.layers import Layer, short_of_seam
 from tessil.drawing.bands import bands, trimmed_bands
 from tessil.drawing.picture import (

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.bag import Box
-from tessil.core.marks import Placed
-from tessil.core.panels import PanelPlan
+from tessil.core.bag.model import Box
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
+from tessil.core.trimming.marks import Placed
 from tessil.drawing.picture import Dimension, Item, Label, Line, Point, Sheet, rectangle
 
 

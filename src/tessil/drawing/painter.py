@@ -25,17 +25,7 @@ from PySide6.QtGui import (
 
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
-from tessil.drawing.picture import (
-    Badge,
-    Cloth,
-    Dimension,
-    Label,
-    Line,
-    Net,
-    Picture,
-    Point,
-    Sheet,
-)
+from tessil.drawing.picture import Badge, Cloth, Dimension, Label, Line, Net, Picture, Point, Sheet
 from tessil.drawing.prints import print_brush
 from tessil.drawing.wording import Box, Ground
 

@@ -14,7 +14,7 @@ from pathlib import Path
 from PySide6.QtCore import QBuffer, QByteArray, QIODevice, QSize, Qt
 from PySide6.QtGui import QColor, QImage, QImageReader, QPainter
 
-from tessil.core.project import MOST_PHOTO, Photo
+from tessil.core.catalogue.prints import MOST_PHOTO, Photo
 from tessil.core.trouble import FileTrouble
 
 MOST_POINTS = 48_000_000

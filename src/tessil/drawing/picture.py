@@ -12,9 +12,9 @@ from itertools import pairwise
 from math import hypot
 from typing import Literal
 
-from tessil.core.polygons import band
-from tessil.core.polygons import rectangle as rectangle
-from tessil.core.project import Print
+from tessil.core.catalogue.prints import Print
+from tessil.core.numbers.polygons import band
+from tessil.core.numbers.polygons import rectangle as rectangle
 
 Point = tuple[float, float]
 Tone = Literal[

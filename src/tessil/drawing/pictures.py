@@ -9,10 +9,10 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from tessil.core.marks import marks_of
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
+from tessil.core.trimming.marks import marks_of
 from tessil.drawing.bagview import finished_bag
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.clothview import cut_picture
@@ -20,16 +20,7 @@ from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.layerview import layer_picture
 from tessil.drawing.markview import mark_items, outline_of
-from tessil.drawing.picture import (
-    Badge,
-    Dimension,
-    Item,
-    Line,
-    Picture,
-    Point,
-    Sheet,
-    rectangle,
-)
+from tessil.drawing.picture import Badge, Dimension, Item, Line, Picture, Point, Sheet, rectangle
 from tessil.drawing.pieceview import flat_picture, seam_lines, worn_picture
 from tessil.drawing.quiltview import quilt_picture
 

@@ -9,18 +9,9 @@ from collections.abc import Callable, Iterator
 from math import ceil
 
 from tessil.core.catalogue import Material
-from tessil.core.lengths import MM_PER_INCH
 from tessil.core.logbook.views import GAPS, StackView
-from tessil.drawing.picture import (
-    Item,
-    Label,
-    Line,
-    Picture,
-    Point,
-    Sheet,
-    Stroke,
-    rectangle,
-)
+from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.drawing.picture import Item, Label, Line, Picture, Point, Sheet, Stroke, rectangle
 
 WIDE, HIGH = 10.0, 6.0
 ROOM = (62, 26, 24, 52)

@@ -9,7 +9,7 @@ from math import cos, hypot, pi, sin
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QBrush, QColor, QImage, QPainter, QPainterPath, QPen, QTransform
 
-from tessil.core.project import Photo, Print
+from tessil.core.catalogue.prints import Photo, Print
 from tessil.drawing.photos import part_in_use
 
 Motif = Callable[[QPainter, float, QColor], None]
@@ -58,8 +58,7 @@ def _waves(painter: QPainter, size: float, ink: QColor) -> None:
         for step in range(3):
             x = (step - 0.25) * size * 0.5 + size * 0.0
             path.quadTo(
-                QPointF(x + size * 0.125, (row - 0.22) * size),
-                QPointF(x + size * 0.25, row * size),
+                QPointF(x + size * 0.125, (row - 0.22) * size), QPointF(x + size * 0.25, row * size)
             )
             path.quadTo(
                 QPointF(x + size * 0.375, (row + 0.22) * size), QPointF(x + size * 0.5, row * size)

@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from math import hypot
 
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.quilting.clip import segments
 from tessil.core.quilting.quilt import sewn_outline

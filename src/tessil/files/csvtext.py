@@ -12,8 +12,8 @@ import re
 from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 
-from tessil.core.refusals import printable
 from tessil.core.trouble import FileTrouble
+from tessil.core.words.refusals import printable
 from tessil.files.disk import reason
 
 Cells = dict[str, str]

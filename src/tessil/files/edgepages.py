@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from tessil.core.edge_readings import edge_readings
+from tessil.core.edges.readings import edge_readings
 from tessil.core.edges.steps import edge_steps
 from tessil.core.plan import Plan
-from tessil.core.written import value_text, working
+from tessil.core.words.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.edgesview import paper_pictures
 from tessil.files.flow import Block, Column, gap, heading, paragraph, pictures, table

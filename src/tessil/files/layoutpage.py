@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QBrush, QColor, QPen, QTransform
 
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
 from tessil.drawing import theme
 from tessil.drawing.layoutview import KeyLine, key_of_prints, layout_picture

@@ -13,12 +13,12 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from tessil.core.lengths import Notation, Units
 from tessil.core.logbook.book import EMPTY, MOST_SWATCHES, Book, Swatch
 from tessil.core.logbook.merge import merged_books
-from tessil.core.refusals import refusal, where_words
-from tessil.core.rulers import rulers
+from tessil.core.numbers.lengths import Notation, Units
+from tessil.core.numbers.rulers import rulers
 from tessil.core.trouble import BrokenFile, FileTrouble, NewerFile
+from tessil.core.words.refusals import refusal, where_words
 from tessil.files.csvtext import Cells, read_list, rows_of, write_list
 from tessil.files.disk import held, reason
 from tessil.files.pictures import check_pictures

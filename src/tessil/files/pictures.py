@@ -7,9 +7,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from tessil.core.project import Photo
-from tessil.core.refusals import printable
+from tessil.core.catalogue.prints import Photo
 from tessil.core.trouble import BrokenFile
+from tessil.core.words.refusals import printable
 
 # How PNG (ISO/IEC 15948, 5.2) and JPEG (ISO/IEC 10918-1, SOI and the marker after it) begin, in
 # base64.

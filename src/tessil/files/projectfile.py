@@ -16,9 +16,9 @@ from typing import Any, TypeVar
 from pydantic import BaseModel, ValidationError
 
 from tessil.core.project import FORMAT, Project
-from tessil.core.refusals import printable, refusal, where_words
 from tessil.core.trouble import BrokenFile, NewerFile
 from tessil.core.trouble import FileTrouble as FileTrouble
+from tessil.core.words.refusals import printable, refusal, where_words
 from tessil.files.disk import PRIVATE, is_there, reachable, reason, write_whole
 from tessil.files.pictures import check_pictures
 

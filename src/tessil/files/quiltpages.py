@@ -5,15 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.choices import owner_key
+from tessil.core.edges.bulk import bulk_of
 from tessil.core.logbook.flow import trust
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
-from tessil.core.quilt_readings import guide_of, quilt_readings
+from tessil.core.quilting.readings import guide_of, quilt_readings
 from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewing import swatch_plan
 from tessil.core.quilting.shrinkage import prior_of
-from tessil.core.sandwich.bulk import bulk_of
-from tessil.core.written import value_text, working
+from tessil.core.words.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.layerview import bulk_picture, open_picture, rule_words
 from tessil.drawing.quiltview import quilt_picture

@@ -18,7 +18,7 @@ from typing import TYPE_CHECKING, Any
 from uuid import uuid4
 
 from tessil.core.project import Project
-from tessil.core.refusals import printable
+from tessil.core.words.refusals import printable
 from tessil.files.disk import lock_for, reason, sweep
 from tessil.files.places import state_folder
 from tessil.files.projectfile import FileTrouble, from_text, to_text, write_quickly

@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
+from tessil.core.edges.bulk import bulk_of
 from tessil.core.layout.rules import laid_amounts
 from tessil.core.layout.touches import Ref
-from tessil.core.lengths import write_exact
-from tessil.core.panels import PanelPlan
+from tessil.core.numbers.lengths import write_exact
+from tessil.core.numbers.workings import Figure
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
-from tessil.core.refusals import printable
-from tessil.core.sandwich.bulk import bulk_of
 from tessil.core.snags import Snag, Stage
-from tessil.core.workings import Figure
-from tessil.core.written import value_text, working, working_words
+from tessil.core.words.refusals import printable
+from tessil.core.words.written import value_text, working, working_words
 from tessil.files.csvtext import write_list
 
 REPORT = 3

@@ -6,12 +6,13 @@ from pathlib import Path
 
 from pydantic import ValidationError
 
-from tessil.core.lengths import LengthError
+from tessil.core.numbers.lengths import LengthError
+from tessil.core.numbers.rulers import rulers
+from tessil.core.piecing.choice import MOST_SCRAPS, Scrap
 from tessil.core.piecing.scraplist import read_scrap
-from tessil.core.project import MOST_SCRAPS, Project, Scrap
-from tessil.core.refusals import first_refusal, printable
-from tessil.core.rulers import rulers
+from tessil.core.project import Project
 from tessil.core.trouble import FileTrouble
+from tessil.core.words.refusals import first_refusal, printable
 from tessil.files.csvtext import Cells, read_list, rows_of, write_list
 
 COLUMNS = ("width", "height", "number", "print")

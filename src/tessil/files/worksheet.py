@@ -13,20 +13,13 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 
 from PySide6.QtCore import QBuffer, QIODevice, QMarginsF, QSizeF
-from PySide6.QtGui import (
-    QColor,
-    QPageLayout,
-    QPageSize,
-    QPainter,
-    QPdfWriter,
-    QPen,
-)
+from PySide6.QtGui import QColor, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
 
 from tessil.core.making.cautions import caution_for
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Stage
-from tessil.core.written import value_text, working
+from tessil.core.words.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.pictures import View, bag_picture, picture_of

@@ -3,14 +3,11 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPoint
-from PySide6.QtWidgets import (
-    QMenu,
-    QPushButton,
-)
+from PySide6.QtWidgets import QMenu, QPushButton
 
 from tessil.core.choosing import read_in
-from tessil.core.marks import marks_of, move_mark
-from tessil.core.piecing.whole import row_step
+from tessil.core.piecing.acts.whole import row_step
+from tessil.core.trimming.marks import marks_of, move_mark
 from tessil.ui.column import Column
 from tessil.ui.hand import Hand
 from tessil.ui.pages import PagedWindow

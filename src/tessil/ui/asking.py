@@ -7,7 +7,7 @@ from typing import Any
 
 from tessil.core.choosing import choose, choose_alike, choose_apart
 from tessil.core.edits import Edit, edit
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
 from tessil.ui.specs import Kind, Spec
 

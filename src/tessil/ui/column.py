@@ -7,25 +7,18 @@ from typing import Any
 from pydantic import ValidationError
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import (
-    QCheckBox,
-    QFrame,
-    QHBoxLayout,
-    QScrollArea,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtWidgets import QCheckBox, QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
-from tessil.core.checks.shape import hoop_words
+from tessil.core.brief.shape_checks import hoop_words
 from tessil.core.edges.steps import edge_steps
 from tessil.core.edits import edit
-from tessil.core.lengths import Notation
 from tessil.core.making.cautions import caution_for
-from tessil.core.making.squaring import squaring_advice
+from tessil.core.numbers.lengths import Notation
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
-from tessil.core.refusals import first_refusal
 from tessil.core.snags import Stage
+from tessil.core.trimming.squaring import squaring_advice
+from tessil.core.words.refusals import first_refusal
 from tessil.drawing import theme
 from tessil.ui.desk import Desk
 from tessil.ui.quilt_words import quilting_words

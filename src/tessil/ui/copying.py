@@ -9,10 +9,10 @@ from PySide6.QtCore import QMimeData
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtWidgets import QWidget
 
-from tessil.core.lengths import Notation
+from tessil.core.numbers.lengths import Notation
 from tessil.core.reading import Reading
-from tessil.core.refusals import printable
-from tessil.core.written import value_text, working
+from tessil.core.words.refusals import printable
+from tessil.core.words.written import value_text, working
 from tessil.files.csvtext import write_list
 
 FIGURES = ("figure", "value", "working", "rests on")

@@ -17,9 +17,9 @@ from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.plan import Plan, plan
 from tessil.core.project import Project
 from tessil.core.reading import Reading
-from tessil.core.refusals import first_refusal
 from tessil.core.snags import Snag, Stage
 from tessil.core.trouble import CannotPlan
+from tessil.core.words.refusals import first_refusal
 from tessil.drawing.bands import spot_in
 
 Kept = Project | Book

@@ -11,7 +11,7 @@ from tessil.core.edges.pieces import read_pieces, write_piece
 from tessil.core.edges.presets import CARRIED, CORDS
 from tessil.core.edges.straps import strap_for
 from tessil.core.edits import Edit, edit
-from tessil.core.lengths import read_length
+from tessil.core.numbers.lengths import read_length
 from tessil.core.plan import Plan
 from tessil.ui.asking import always, field_of
 from tessil.ui.specs import Spec

@@ -15,17 +15,11 @@ from PySide6.QtWidgets import QMainWindow
 
 from tessil.core.edits import edit
 from tessil.core.logbook.book import MOST_SWATCHES, MOST_TESTS, Book
-from tessil.core.measuring import with_panels
+from tessil.core.panels.learning import with_panels
 from tessil.core.project import Project
 from tessil.files import recent, recovery
 from tessil.files.disk import is_there, reachable
-from tessil.files.logfile import (
-    begin_book,
-    keep_together,
-    load_book,
-    read_swatches,
-    swatches_csv,
-)
+from tessil.files.logfile import begin_book, keep_together, load_book, read_swatches, swatches_csv
 from tessil.files.places import documents_folder
 from tessil.files.projectfile import (
     SUFFIX,

@@ -12,12 +12,12 @@ from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
 from tessil.core.edits import Edit
-from tessil.core.panels import PanelPlan
-from tessil.core.piecing.laying import Spot, fill_row, lock, paint, pieces_of, swap, turn
-from tessil.core.quilting.byhand import add_line, leave_out, move_line
-from tessil.core.refusals import first_refusal
-from tessil.core.sandwich.plying import move_ply, remove_ply
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.piecing.acts.laying import Spot, fill_row, lock, paint, pieces_of, swap, turn
+from tessil.core.quilting.acts.byhand import add_line, leave_out, move_line
+from tessil.core.sandwich.acts.plying import move_ply, remove_ply
 from tessil.core.snags import Stage
+from tessil.core.words.refusals import first_refusal
 from tessil.drawing.bands import spot_in
 from tessil.ui.desk import Desk
 

@@ -6,14 +6,12 @@ from collections.abc import Callable, Iterator
 from functools import partial
 from typing import Any
 
-from tessil.core.checks.layer import thinner
 from tessil.core.choices import materials_of
+from tessil.core.edges.bulk import Spot, bulk_of, thickest
 from tessil.core.edits import Edit, edit
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
-from tessil.core.sandwich.bulk import Spot, bulk_of, thickest
-from tessil.core.sandwich.offcutlist import read_offcut, write_offcut
-from tessil.core.sandwich.plying import (
+from tessil.core.sandwich.acts.plying import (
     add_ply,
     begin_with,
     let_in,
@@ -22,6 +20,8 @@ from tessil.core.sandwich.plying import (
     schools_for,
     set_ply,
 )
+from tessil.core.sandwich.checks import thinner
+from tessil.core.sandwich.offcutlist import read_offcut, write_offcut
 from tessil.ui.asking import alike, always, choice_of, field_of
 from tessil.ui.specs import Kind, Spec
 

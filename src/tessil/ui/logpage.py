@@ -16,7 +16,7 @@ from tessil.core.edits import Edit, applied, edit
 from tessil.core.logbook.book import Swatch
 from tessil.core.logbook.views import StackView, materials_named, stack_name, stack_view, stacks_of
 from tessil.core.quilting.shrinkage import stack_key
-from tessil.core.refusals import first_refusal
+from tessil.core.words.refusals import first_refusal
 from tessil.drawing.plotview import agreement_picture, gap_picture
 from tessil.ui.desk import Desk
 from tessil.ui.recordpage import RecordPage

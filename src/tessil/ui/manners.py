@@ -12,18 +12,11 @@ from PySide6.QtCore import QObject, QPoint
 from PySide6.QtGui import QDropEvent
 from PySide6.QtWidgets import QApplication, QLabel, QMenu
 
-from tessil.core.lengths import Notation
+from tessil.core.numbers.lengths import Notation
 from tessil.core.reading import Reading
 from tessil.core.snags import Snag
 from tessil.files.report import CUT_COLUMNS, cut_rows
-from tessil.ui.copying import (
-    FIGURES,
-    copy_figure,
-    copy_list,
-    copy_picture,
-    copy_text,
-    figure_cells,
-)
+from tessil.ui.copying import FIGURES, copy_figure, copy_list, copy_picture, copy_text, figure_cells
 from tessil.ui.menus import RULE, Row, pop_menu
 from tessil.ui.widgets.receipt import FigureRow
 

@@ -9,10 +9,10 @@ from pydantic import ValidationError
 from PySide6.QtWidgets import QVBoxLayout
 
 from tessil.core.catalogue import Material, materials, to_own
+from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.choices import materials_of
 from tessil.core.edits import applied, edit
-from tessil.core.refusals import first_refusal
-from tessil.core.sandwich.choice import OwnMaterial
+from tessil.core.words.refusals import first_refusal
 from tessil.drawing.plotview import materials_picture
 from tessil.ui.desk import Desk
 from tessil.ui.recordpage import RecordPage

@@ -10,12 +10,12 @@ from typing import Any
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
 from tessil.core.layout.board import GRIDS, areas
-from tessil.core.panels import PanelPlan
-from tessil.core.piecing.laying import divide, part_path
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.piecing.acts.laying import divide, part_path
+from tessil.core.piecing.acts.whole import whole_sizes
+from tessil.core.piecing.choice import MOST_SCRAPS, Pack, Piecing, SeamTest
 from tessil.core.piecing.scraplist import read_lengths, read_scrap, write_lengths, write_scrap
-from tessil.core.piecing.whole import whole_sizes
 from tessil.core.plan import Plan
-from tessil.core.project import MOST_SCRAPS, Pack, Piecing, SeamTest
 from tessil.ui.asking import alike, always, choice_of, field_of, oversize
 from tessil.ui.specs import Kind, Spec
 

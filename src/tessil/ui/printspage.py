@@ -18,10 +18,10 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.edits import Edit, edit
 from tessil.core.layout.values import value_of, value_word
-from tessil.core.project import Photo, Print
-from tessil.core.refusals import first_refusal
+from tessil.core.words.refusals import first_refusal
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.drawing.photos import with_part

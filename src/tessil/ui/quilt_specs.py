@@ -9,11 +9,11 @@ from typing import Any
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
-from tessil.core.quilting.byhand import put_back
+from tessil.core.quilting.acts.byhand import put_back
+from tessil.core.quilting.acts.minding import part_path
 from tessil.core.quilting.choice import Quilting, QuiltZone
-from tessil.core.quilting.minding import part_path
 from tessil.core.quilting.quilt import all_quilting
 from tessil.ui.asking import alike, always, choice_of, field_of, oversize
 from tessil.ui.specs import Kind, Spec

@@ -14,7 +14,7 @@ from PySide6.QtCore import QObject, Signal
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
-from tessil.core.piecing.laying import part_path
+from tessil.core.piecing.acts.laying import part_path
 from tessil.core.plan import Plan
 from tessil.core.trouble import FileTrouble
 from tessil.ui.desk import Desk

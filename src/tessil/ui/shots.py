@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QApplication
 
 from tessil.core.choosing import measure
 from tessil.core.edits import edit
-from tessil.core.project import Got
+from tessil.core.panels.choice import Got
 from tessil.core.snags import Stage
 
 if TYPE_CHECKING:

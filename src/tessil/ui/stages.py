@@ -8,14 +8,16 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any
 
+from tessil.core.brief.choice import Thing
 from tessil.core.choosing import measure, reshape, start_from
 from tessil.core.edits import Edit, edit
-from tessil.core.marks import KINDS, add_mark, remove_mark, set_mark
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.choice import Got
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
-from tessil.core.project import Got, Mark, Thing
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
+from tessil.core.trimming.choice import Mark
+from tessil.core.trimming.marks import KINDS, add_mark, remove_mark, set_mark
 from tessil.ui.asking import always, field_of, oversize, setter
 from tessil.ui.edge_specs import edge_specs
 from tessil.ui.layer_specs import layer_specs
@@ -37,7 +39,7 @@ TO_COME = {
     Stage.MAKE: (
         "The order of assembly, with the steps that must not be missed, will stand here. "
         "The worksheet (Ctrl+P) has all sizes to cut and sew by today."
-    ),
+    )
 }
 
 

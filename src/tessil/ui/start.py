@@ -8,13 +8,13 @@ from pydantic import ValidationError
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
-from tessil.core.lengths import Notation
+from tessil.core.numbers.lengths import Notation
+from tessil.core.numbers.rulers import rulers
 from tessil.core.plan import plan
-from tessil.core.refusals import first_refusal
-from tessil.core.rulers import rulers
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
 from tessil.core.trouble import CannotPlan
+from tessil.core.words.refusals import first_refusal
 from tessil.drawing.pictures import bag_picture
 from tessil.ui.widgets.choosers import Chooser, Segments
 from tessil.ui.widgets.fieldrow import FieldRow

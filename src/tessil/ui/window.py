@@ -16,22 +16,16 @@ from PySide6.QtGui import (
     QResizeEvent,
     QShowEvent,
 )
-from PySide6.QtWidgets import (
-    QHBoxLayout,
-    QMenu,
-    QStackedWidget,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QStackedWidget, QVBoxLayout, QWidget
 
 from tessil.core.changes import moved
 from tessil.core.choosing import measure
-from tessil.core.lengths import Notation
 from tessil.core.logbook.book import Book
+from tessil.core.numbers.lengths import Notation
 from tessil.core.plan import Plan
 from tessil.core.project import Project
-from tessil.core.refusals import printable
 from tessil.core.snags import Stage, Weight
+from tessil.core.words.refusals import printable
 from tessil.drawing import theme
 from tessil.drawing.picture import Picture
 from tessil.drawing.pictures import View, picture_of, thumbnail

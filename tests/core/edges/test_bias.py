@@ -32,14 +32,7 @@ LEANING = ((0.0, 0.0), (16.0, 0.0), (14.0, 11.0), (2.0, 9.0))
 HOLLOW = ((0.0, 0.0), (14.0, 0.0), (14.0, 5.0), (6.0, 5.0), (6.0, 12.0), (0.0, 12.0))
 SPIKE = ((0.0, 0.0), (12.0, 0.0), (12.0, 10.0), (7.0, 2.0), (5.0, 10.0), (0.0, 10.0))
 THREE = ((0.0, 0.0), (9.0, 1.0), (4.0, 10.0))
-OUTLINES = (
-    _box(8, 15),
-    _box(18, 21),
-    LEANING,
-    HOLLOW,
-    SPIKE,
-    THREE,
-)
+OUTLINES = (_box(8, 15), _box(18, 21), LEANING, HOLLOW, SPIKE, THREE)
 
 
 @pytest.mark.parametrize("outline", OUTLINES)

@@ -10,9 +10,10 @@ from scipy.integrate import quad
 from shapely import unary_union
 from shapely.geometry import LineString, Point, Polygon, box
 
+from tessil.core.brief.choice import Seams, ShapeChoice
 from tessil.core.edges.bias import plan_bias
 from tessil.core.edges.binding import begin_clear, begin_strips
-from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Cord, Piping, Strap
+from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Cord, Piping, Strap, Zipper
 from tessil.core.edges.edging import channel_least, piping_strip
 from tessil.core.edges.pieces import read_pieces, write_piece
 from tessil.core.edges.runs import bound_edge
@@ -20,14 +21,15 @@ from tessil.core.edges.steps import edge_steps
 from tessil.core.edges.straps import hangs, slider_end, strap_for, strap_joins
 from tessil.core.edges.tube import plan_tube, side_by_area
 from tessil.core.edits import applied, edit
-from tessil.core.lengths import MM_PER_INCH, LengthError
+from tessil.core.numbers.lengths import MM_PER_INCH, LengthError
+from tessil.core.numbers.workings import Basis
+from tessil.core.numbers.workings import given as chosen
 from tessil.core.plan import plan
-from tessil.core.project import Layers, Quilting, Seams, ShapeChoice, Zipper
+from tessil.core.quilting.choice import Quilting
+from tessil.core.sandwich.choice import Layers
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
-from tessil.core.workings import Basis
-from tessil.core.workings import given as chosen
-from tessil.core.written import exact_text
+from tessil.core.words.written import exact_text
 from tessil.drawing.pictures import View, picture_of
 from tests.conftest import plies, tote
 

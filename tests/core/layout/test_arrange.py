@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.choosing import choose, choose_apart
 from tessil.core.edits import applied, edit
 from tessil.core.layout.arrange import Problem, arrange, cost_of, over_of
@@ -20,9 +21,8 @@ from tessil.core.layout.rules import (
     reasons,
 )
 from tessil.core.layout.values import value_of
-from tessil.core.piecing.laying import lock, paint
+from tessil.core.piecing.acts.laying import lock, paint
 from tessil.core.plan import plan
-from tessil.core.project import Print
 from tests.conftest import tote
 from tests.core.layout.test_touches import squared
 from tests.outside.test_every_shape_on_paper import project_of

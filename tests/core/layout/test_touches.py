@@ -5,13 +5,13 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.choosing import choose, choose_apart
 from tessil.core.edits import applied, edit
 from tessil.core.layout.board import areas, ways_up
 from tessil.core.layout.touches import meeting
 from tessil.core.layout.values import COVERS, classes_of, lightness, luminance, ranks_of, value_of
 from tessil.core.plan import plan
-from tessil.core.project import Print
 from tests.conftest import tote
 from tests.outside.test_every_shape_on_paper import project_of
 
@@ -167,7 +167,7 @@ def test_prints_in_order_of_light():
 
 
 def test_every_motif_says_how_much_it_covers():
-    from tessil.core.project import Motif
+    from tessil.core.catalogue.prints import Motif
 
     assert set(COVERS) == set(Motif.__args__)
     assert value_of(Print(key="p", name="p", motif="ticking", ground="#ffffff", ink="#000000")) < (

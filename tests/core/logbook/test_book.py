@@ -8,17 +8,18 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from tessil.core.catalogue import material
+from tessil.core.catalogue.prints import Photo
 from tessil.core.choosing import measure
 from tessil.core.edits import applied
 from tessil.core.logbook.book import EMPTY, MOST_PHOTOS, Book, Swatch
 from tessil.core.logbook.flow import knowledge_of, lean_of, losses, memory_of, trust
 from tessil.core.logbook.merge import merged_books
 from tessil.core.logbook.views import stack_view, stacks_of
-from tessil.core.measuring import panel_swatches, with_panels
+from tessil.core.numbers.workings import Basis
+from tessil.core.panels.choice import Got
+from tessil.core.panels.learning import panel_swatches, with_panels
 from tessil.core.plan import plan
-from tessil.core.project import Got, Photo
 from tessil.core.quilting.shrinkage import prior_of
-from tessil.core.workings import Basis
 from tests.conftest import tote
 from tests.core.test_piecing import _with
 

@@ -2,13 +2,13 @@
 
 from fractions import Fraction
 
+from tessil.core.numbers.polygons import rectangle
+from tessil.core.numbers.rulers import rulers
+from tessil.core.numbers.sizes import Pair
+from tessil.core.numbers.workings import given
+from tessil.core.piecing.choice import Piecing
 from tessil.core.piecing.top import Wish
 from tessil.core.piecing.tops import plan_top
-from tessil.core.polygons import rectangle
-from tessil.core.project import Piecing
-from tessil.core.rulers import rulers
-from tessil.core.sizes import Pair
-from tessil.core.workings import given
 
 F = Fraction
 QUARTER = given("seam", F(1, 4))

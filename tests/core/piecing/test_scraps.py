@@ -7,14 +7,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.edits import applied, edit
-from tessil.core.lengths import LengthError
+from tessil.core.numbers.lengths import LengthError
+from tessil.core.numbers.rulers import rulers
+from tessil.core.piecing.choice import Scrap
 from tessil.core.piecing.fill import best_row, fill_quickly, fill_well
 from tessil.core.piecing.scrap_tops import Blank, enough, least_waste, usable_scraps
 from tessil.core.piecing.scraplist import read_lengths, read_scrap, write_lengths, write_scrap
 from tessil.core.plan import plan
-from tessil.core.project import Print, Scrap
-from tessil.core.rulers import rulers
 from tests.conftest import tote
 from tests.core.piecing.helpers import F, top, wish
 

@@ -6,7 +6,7 @@ import pytest
 
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
-from tessil.core.piecing.laying import (
+from tessil.core.piecing.acts.laying import (
     divide,
     fill_row,
     laid,
@@ -16,11 +16,11 @@ from tessil.core.piecing.laying import (
     swap,
     turn,
 )
+from tessil.core.piecing.acts.whole import row_step
+from tessil.core.piecing.choice import Pack, SeamTest
 from tessil.core.piecing.packs import packed
 from tessil.core.piecing.seamtest import allowance, seam_cost
-from tessil.core.piecing.whole import row_step
 from tessil.core.plan import plan
-from tessil.core.project import Pack, SeamTest
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan

@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 from shapely.geometry import Polygon, box
 from shapely.ops import unary_union
 
+from tessil.core.piecing.choice import Piecing, Scrap
 from tessil.core.piecing.pressing import pressed
 from tessil.core.piecing.slanted import middle_out, slant_of
 from tessil.core.piecing.straight import square_top
-from tessil.core.project import Piecing, Scrap
 from tessil.core.trouble import CannotPlan
 from tests.core.piecing.helpers import F, top, wish
 

@@ -7,7 +7,7 @@ import pytest
 
 from tessil.core.edits import applied
 from tessil.core.plan import plan
-from tessil.core.quilting.byhand import add_line, hand_number, leave_out, move_line, put_back
+from tessil.core.quilting.acts.byhand import add_line, hand_number, leave_out, move_line, put_back
 from tessil.core.quilting.choice import MOST_DRAWN
 from tests.conftest import tote
 from tests.core.test_piecing import _with
@@ -109,7 +109,7 @@ def test_what_is_tried_out_is_what_the_whole_plan_then_says():
 
 def test_measured_draw_in_moves_the_lines_with_the_panel():
     from tessil.core.choosing import measure
-    from tessil.core.project import Got
+    from tessil.core.panels.choice import Got
 
     project = tote()
     plain = plan(project).panel("front")

@@ -8,14 +8,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.catalogue import material, materials, of_kind
+from tessil.core.numbers.workings import given as chosen
+from tessil.core.panels.choice import Oversize
 from tessil.core.plan import plan
-from tessil.core.project import Oversize
 from tessil.core.quilting.channels import plan_channels
 from tessil.core.quilting.choice import Quilting
 from tessil.core.quilting.shrinkage import across_lines, starting_constants
 from tessil.core.sandwich.choice import Layers
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import given as chosen
 from tests.conftest import plies, tote
 from tests.core.test_piecing import _with
 

@@ -9,18 +9,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.edits import applied
+from tessil.core.numbers.rulers import rulers
+from tessil.core.numbers.workings import given as chosen
 from tessil.core.plan import plan
-from tessil.core.project import Mark
+from tessil.core.quilting.acts.minding import offers
 from tessil.core.quilting.choice import DrawnLine, QuiltZone
 from tessil.core.quilting.clip import segments
-from tessil.core.quilting.minding import offers
 from tessil.core.quilting.quilt import sewn_outline
 from tessil.core.quilting.seams import seam_runs
 from tessil.core.quilting.sewing import swatch_plan
-from tessil.core.rulers import rulers
 from tessil.core.sandwich.choice import Ply
+from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import given as chosen
 from tests.conftest import tote
 from tests.core.test_piecing import _with
 

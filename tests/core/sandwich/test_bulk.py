@@ -4,12 +4,12 @@ from fractions import Fraction
 
 import pytest
 
-from tessil.core.checks.layer import thinner
+from tessil.core.edges.bulk import ADVICE, advice_for, bulk_of, thickest
 from tessil.core.edits import applied
 from tessil.core.plan import plan
-from tessil.core.project import Mark
-from tessil.core.sandwich.bulk import ADVICE, advice_for, bulk_of, thickest
+from tessil.core.sandwich.checks import thinner
 from tessil.core.shapes import SHAPES
+from tessil.core.trimming.choice import Mark
 from tests.conftest import plies, tote
 from tests.core.test_piecing import _with
 from tests.outside.test_every_shape_on_paper import project_of

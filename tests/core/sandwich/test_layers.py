@@ -5,14 +5,13 @@ from fractions import Fraction
 import pytest
 
 from tessil.core.catalogue import material, to_own, with_own
+from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
-from tessil.core.lengths import LengthError
+from tessil.core.numbers.lengths import LengthError
 from tessil.core.plan import plan
 from tessil.core.project import Project
-from tessil.core.sandwich.choice import MOST_PLIES, Layers, Offcut, OwnMaterial, Ply
-from tessil.core.sandwich.offcutlist import read_offcut, write_offcut
-from tessil.core.sandwich.plying import (
+from tessil.core.sandwich.acts.plying import (
     SCHOOLS,
     add_ply,
     begin_with,
@@ -21,6 +20,8 @@ from tessil.core.sandwich.plying import (
     schools_for,
     set_ply,
 )
+from tessil.core.sandwich.choice import MOST_PLIES, Layers, Offcut, Ply
+from tessil.core.sandwich.offcutlist import read_offcut, write_offcut
 from tessil.core.shapes import SHAPES
 from tests.conftest import plies, tote
 from tests.core.test_piecing import _with

@@ -2,8 +2,9 @@
 
 from fractions import Fraction
 
+from tessil.core.brief.choice import Seams, ShapeChoice
+from tessil.core.edges.choice import Zipper
 from tessil.core.plan import Plan, plan
-from tessil.core.project import Seams, ShapeChoice, Zipper
 from tessil.core.starting import Answers, first_project
 
 F = Fraction
@@ -36,7 +37,7 @@ def figure(plan_: Plan, label: str) -> Fraction:
 
 def bare(text: str, **changes) -> dict:
     """Sizes written as a maker writes them: ``bare("width 9, height 6 1/2")``."""
-    from tessil.core.lengths import read_length
+    from tessil.core.numbers.lengths import read_length
 
     pairs = (part.strip().split(" ", 1) for part in text.split(","))
     return {key: read_length(value) for key, value in pairs} | changes

@@ -91,8 +91,8 @@ def test_binding_eats_the_inside_but_not_the_outside():
 def test_the_back_is_trimmed_to_the_assembled_front():
     from tessil.core.choosing import measure
     from tessil.core.edits import applied
+    from tessil.core.panels.choice import Got
     from tessil.core.plan import plan
-    from tessil.core.project import Got
 
     bag = made("bound-pouch", **bare("width 10, height 8, upper 1 1/2"))
     got = Got(width=F(79, 8), height=F(47, 8))

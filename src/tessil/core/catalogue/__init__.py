@@ -12,8 +12,8 @@ from functools import cache, lru_cache
 from importlib.resources import files
 from typing import Any
 
-from tessil.core.lengths import IN_PER, Inches
-from tessil.core.sandwich.choice import OwnMaterial
+from tessil.core.catalogue.own import OwnMaterial
+from tessil.core.numbers.lengths import IN_PER, Inches
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,9 +9,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from tessil.core.lengths import Inches
-from tessil.core.rulers import Rulers
-from tessil.core.workings import Basis, Figure, count, given, total, up_to
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.workings import Basis, Figure, count, given, total, up_to
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,14 +13,15 @@ from tessil.core.cutting.offcuts import from_offcuts
 from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.edging import Edging, bound_print
 from tessil.core.edges.straps import StrapPlan
-from tessil.core.lengths import Inches
-from tessil.core.panels import PanelPlan
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.piecing.strips import cut_across
-from tessil.core.project import Mark, Project
-from tessil.core.rulers import Rulers
+from tessil.core.project import Project
 from tessil.core.sandwich.layers import Layer
+from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, ceiling, count, given
 
 IN_HAND = "in hand"
 SQUARES = ("square", "piece")

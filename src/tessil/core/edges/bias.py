@@ -14,10 +14,10 @@ from functools import lru_cache
 from itertools import pairwise
 from math import inf, sqrt
 
-from tessil.core.polygons import along, area
+from tessil.core.numbers.polygons import along, area
+from tessil.core.numbers.sizes import Outline
 from tessil.core.quilting.clip import chords
 from tessil.core.quilting.seams import point_at, ways
-from tessil.core.sizes import Outline
 
 ROOT2 = sqrt(2)
 PHASES = 12

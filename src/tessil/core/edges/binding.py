@@ -12,8 +12,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from tessil.core.edges.choice import Binding
+from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given, no_less, up_to
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, ceiling, count, given, no_less, up_to
 
 _TUCK = given("end pressed under", Fraction(1, 2), Basis.PRACTICE)
 _CORNERS = given("corners and ending", 10, Basis.PRACTICE)

@@ -8,8 +8,8 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from tessil.core.edges.bias import OutlineError, checked
-from tessil.core.fields import Decided, Key, Ranged, Room, Seam, Size
-from tessil.core.lengths import MM_PER_INCH
+from tessil.core.numbers.fields import Decided, Key, Ranged, Room, Seam, Size
+from tessil.core.numbers.lengths import MM_PER_INCH
 
 MOST_PIECES = 40
 CORD = Fraction(5, 2) / MM_PER_INCH  # 2.5 mm, a usual piping cord
@@ -110,3 +110,15 @@ class Cord(Decided):
     """A drawstring: how thick; its tails and its channel are sizes of the shape."""
 
     thick: Size = Fraction(1, 4)
+
+
+class Zipper(Decided):
+    """The zipper: its seam, how much of it shows, and what is in hand."""
+
+    seam: Seam = Fraction(1, 4)
+    shown: Room = Fraction(3, 4)
+    length: Size | None = None
+    teeth: Literal["nylon", "metal"] = "nylon"
+    sliders: Literal["one", "two"] = "one"
+    ends: Literal["stops", "tabs"] = "stops"
+    pull: bool = False

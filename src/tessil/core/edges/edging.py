@@ -9,19 +9,19 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 
-from tessil.core.bag import Bag, Join
+from tessil.core.bag.model import Bag, Join
 from tessil.core.edges.bias import BiasPlan, join_cost, plan_bias
 from tessil.core.edges.binding import Begin, BindingPlan, begin_clear
 from tessil.core.edges.runs import Run, bound_edge, fine, runs_of
 from tessil.core.edges.straps import StrapPlan, plan_strap
 from tessil.core.edges.tube import TubePlan, plan_tube
-from tessil.core.lengths import IN_PER, Inches
-from tessil.core.polygons import area
+from tessil.core.numbers.lengths import IN_PER, Inches
+from tessil.core.numbers.polygons import area
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.sizes import Outline
+from tessil.core.numbers.workings import Basis, Figure, count, given, total, up_to
 from tessil.core.project import Project
-from tessil.core.rulers import Rulers
-from tessil.core.sizes import Outline
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given, total, up_to
 
 PI = given("π", Fraction(355, 113), Basis.GEOMETRY, 0)
 EIGHTH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 2}
@@ -128,10 +128,7 @@ def bound_print(project: Project) -> str:
     return project.prints[-1].key if project.prints else "cloth"
 
 
-PULL = (
-    given("pull tab, length", 12, Basis.PRACTICE),
-    given("pull tab, cut", 1, Basis.PRACTICE),
-)
+PULL = (given("pull tab, length", 12, Basis.PRACTICE), given("pull tab, cut", 1, Basis.PRACTICE))
 
 
 def plan_edging(project: Project, bag: Bag, binding: BindingPlan | None, marks: Rulers) -> Edging:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from tessil.core.edges.choice import MOST_PIECES, BiasPiece
-from tessil.core.lengths import Inches, LengthError, Notation, Units, read_length, read_size
+from tessil.core.numbers.lengths import Inches, LengthError, Notation, Units, read_length, read_size
 
 _MANY = re.compile(r"\s*[×x]\s*(\d{1,2})\s*$")
 

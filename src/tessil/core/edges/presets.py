@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.lengths import IN_PER, Inches
+from tessil.core.numbers.lengths import IN_PER, Inches
 
 _CM = IN_PER["cm"]
 Three = tuple[Inches, Inches, Inches]

@@ -11,8 +11,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import asin, hypot
 
-from tessil.core.bag import Bag, Edge, Finish, Panel
-from tessil.core.workings import HAIR, Basis, Figure, given, root, squared, total
+from tessil.core.bag.model import Bag, Edge, Finish, Panel
+from tessil.core.numbers.workings import HAIR, Basis, Figure, given, root, squared, total
 
 Point = tuple[float, float]
 Corner = tuple[Fraction | float, Fraction | float]

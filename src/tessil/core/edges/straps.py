@@ -8,11 +8,20 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Part
-from tessil.core.lengths import Inches, exact_root, round_up
+from tessil.core.bag.model import Bag, Part
+from tessil.core.numbers.lengths import Inches, exact_root, round_up
+from tessil.core.numbers.workings import (
+    Basis,
+    Figure,
+    ceiling,
+    count,
+    given,
+    no_less,
+    root,
+    squared,
+)
 from tessil.core.project import Project
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, ceiling, count, given, no_less, root, squared
 
 
 @dataclass(frozen=True, slots=True)

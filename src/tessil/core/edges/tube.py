@@ -12,8 +12,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from tessil.core.lengths import exact_root
-from tessil.core.workings import Basis, Figure, floored, given, root, up_to
+from tessil.core.numbers.lengths import exact_root
+from tessil.core.numbers.workings import Basis, Figure, floored, given, root, up_to
 
 ROOT2 = given("√2", exact_root(Fraction(2)), Basis.GEOMETRY, 0)
 MOST = 400  # ruler marks by which the side may grow

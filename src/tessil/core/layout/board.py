@@ -8,12 +8,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from tessil.core.bag import Bag
+from tessil.core.bag.model import Bag
 from tessil.core.choices import owner_key
 from tessil.core.layout.touches import Laid, Ref, Touch, laid_of, touches, touches_of
-from tessil.core.panels import PanelPlan
+from tessil.core.numbers.polygons import box_of
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.piecing.top import Patch
-from tessil.core.polygons import box_of
 from tessil.core.project import Project
 
 LITTLE = 0.25  # so much of a piece may reach round a fold before it counts

@@ -9,14 +9,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.edits import Edit
 from tessil.core.layout.board import Area, Decision, areas, ways_up
+from tessil.core.layout.choice import Rules
 from tessil.core.layout.touches import Ref, Touch
 from tessil.core.layout.values import classes_of, ranks_of
-from tessil.core.panels import PanelPlan
-from tessil.core.piecing.laying import laying
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.piecing.acts.laying import laying
 from tessil.core.piecing.top import Patch
-from tessil.core.project import Print, Rules
 
 if TYPE_CHECKING:
     from tessil.core.layout.arrange import Answer, Problem

@@ -13,10 +13,10 @@ from functools import lru_cache
 from math import hypot
 from typing import Literal, NamedTuple
 
-from tessil.core.bag import Bag, Edge, EdgeRef, Face
-from tessil.core.panels import PanelPlan
-from tessil.core.polygons import box_of
-from tessil.core.sizes import Outline
+from tessil.core.bag.model import Bag, Edge, EdgeRef, Face
+from tessil.core.numbers.polygons import box_of
+from tessil.core.numbers.sizes import Outline
+from tessil.core.panels.planning import PanelPlan
 
 Kind = Literal["side", "corner", "join", "worn"]
 NEAR = 1e-6

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from tessil.core.project import Print
+from tessil.core.catalogue.prints import Print
 
 COVERS = {
     "plain": 0.03,

@@ -12,9 +12,10 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, field_validator, model_validator
 
-from tessil.core.fields import Decided, Degrees, Size
-from tessil.core.project import Photo, SeamTest
-from tessil.core.sandwich.choice import OwnMaterial
+from tessil.core.catalogue.own import OwnMaterial
+from tessil.core.catalogue.prints import Photo
+from tessil.core.numbers.fields import Decided, Degrees, Size
+from tessil.core.piecing.choice import SeamTest
 
 MOST_SWATCHES = 5000
 MOST_TESTS = 200

@@ -10,9 +10,10 @@ from fractions import Fraction
 from functools import cached_property
 
 from tessil.core.catalogue import Material
-from tessil.core.lengths import MM_PER_INCH
 from tessil.core.logbook.book import Book, Swatch
-from tessil.core.logbook.fit import Fitted, Observation, Prior, fit, unlearned
+from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.core.numbers.workings import Basis, Figure, given
+from tessil.core.quilting.fitting import Fitted, Observation, Prior, fit, unlearned
 from tessil.core.quilting.shrinkage import (
     Constants,
     Family,
@@ -22,7 +23,6 @@ from tessil.core.quilting.shrinkage import (
     stack_key,
     starting_constants,
 )
-from tessil.core.workings import Basis, Figure, given
 
 METRES_A_MINUTE = 1.5  # sewing speed on straight lines with stops and turns; from memory
 

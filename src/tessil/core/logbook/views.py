@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 from tessil.core.catalogue import Material
 from tessil.core.logbook.book import Book, Swatch
-from tessil.core.logbook.fit import Fitted, Prior, Residual, Row, residuals
 from tessil.core.logbook.flow import Knowledge, Trust, families_of, losses, memory_of, trust
+from tessil.core.quilting.fitting import Fitted, Prior, Residual, Row, residuals
 from tessil.core.quilting.shrinkage import prior_of
 
 GAPS = tuple(n / 16 for n in range(6, 65))  # inches, ⅜ to 4

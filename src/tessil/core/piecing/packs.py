@@ -9,9 +9,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from tessil.core.layout.board import GRIDS
-from tessil.core.panels import PanelPlan
-from tessil.core.project import Pack
-from tessil.core.workings import Basis, Figure, count, floored, given, total
+from tessil.core.numbers.workings import Basis, Figure, count, floored, given, total
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.piecing.choice import Pack
 
 TABS, POCKET = 2, 4
 

@@ -13,7 +13,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tessil.core.catalogue import material
-from tessil.core.workings import Basis, Figure, count, from_mm
+from tessil.core.numbers.workings import Basis, Figure, count, from_mm
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,16 +11,16 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import cycle
 
-from tessil.core.lengths import Inches
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.polygons import boxed, rectangle
+from tessil.core.numbers.sizes import Pair
+from tessil.core.numbers.workings import Basis, Figure, count, given, total
+from tessil.core.piecing.choice import Filled, Scrap
 from tessil.core.piecing.fill import Filling, Watch, fill_quickly, fill_well
 from tessil.core.piecing.straight import press_words
 from tessil.core.piecing.strips import NARROWEST, in_turn, joined
 from tessil.core.piecing.top import CutPiece, Patch, Top, TopLine, Wish
-from tessil.core.polygons import boxed, rectangle
-from tessil.core.project import Filled, Scrap
-from tessil.core.sizes import Pair
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given, total
 
 UNIT = Fraction(1, 64)  # of an inch: what the search counts in, rounded down
 MOST_COURSES = 60

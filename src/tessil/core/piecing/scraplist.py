@@ -8,9 +8,10 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 
-from tessil.core.lengths import Inches, LengthError, Notation, Units, read_length, read_size
-from tessil.core.project import Print, Scrap
-from tessil.core.refusals import shortened
+from tessil.core.catalogue.prints import Print
+from tessil.core.numbers.lengths import Inches, LengthError, Notation, Units, read_length, read_size
+from tessil.core.piecing.choice import Scrap
+from tessil.core.words.refusals import shortened
 
 _TIMES = re.compile(r"\s*[×x*]\s*", re.IGNORECASE)
 _NUMBER = re.compile(r"(?:^|\s)[×x*]\s*(\d{1,3})(?=\s|$)", re.IGNORECASE)

@@ -8,12 +8,13 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from tessil.core.project import Project, SeamTest
+from tessil.core.numbers.workings import Basis, Figure, count, given
+from tessil.core.piecing.choice import SeamTest
+from tessil.core.project import Project
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given
 
 if TYPE_CHECKING:
-    from tessil.core.panels import PanelPlan
+    from tessil.core.panels.planning import PanelPlan
 
 
 def allowance(test: SeamTest) -> Figure:

@@ -10,14 +10,14 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import cos, radians, sin
 
+from tessil.core.numbers.polygons import Vector, band, reach, rectangle
+from tessil.core.numbers.sizes import Outline, Pair
+from tessil.core.numbers.workings import HAIR, Basis, Figure, count, given, up_to
+from tessil.core.piecing.choice import Piecing
 from tessil.core.piecing.straight import press_words
 from tessil.core.piecing.strips import Need, Strips, joining_of, plan_joined
 from tessil.core.piecing.top import CutPiece, Patch, Top, TopLine, Wish, laid_patch, trimming
-from tessil.core.polygons import Vector, band, reach, rectangle
-from tessil.core.project import Piecing
-from tessil.core.sizes import Outline, Pair
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import HAIR, Basis, Figure, count, given, up_to
 
 FINE = 10**6  # chords are measured to a millionth of an inch
 

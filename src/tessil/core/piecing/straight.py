@@ -7,6 +7,9 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from tessil.core.numbers.polygons import rectangle
+from tessil.core.numbers.sizes import Pair
+from tessil.core.numbers.workings import Basis, Figure, count
 from tessil.core.piecing.strips import Joining, Need, Strips, joining_of, plan_joined
 from tessil.core.piecing.top import (
     CutPiece,
@@ -19,9 +22,6 @@ from tessil.core.piecing.top import (
     laid_patch,
     trimming,
 )
-from tessil.core.polygons import rectangle
-from tessil.core.sizes import Pair
-from tessil.core.workings import Basis, Figure, count
 
 
 def strip_lines(strips: Strips, noun: str = "strip") -> tuple[TopLine, ...]:

@@ -13,12 +13,9 @@ from fractions import Fraction
 from itertools import cycle
 
 from tessil.core.cutting.cloth import Piece, Row, fill_rows
-from tessil.core.lengths import Inches
-from tessil.core.piecing.top import Kind
-from tessil.core.project import Piecing, Surplus
-from tessil.core.rulers import Rulers
-from tessil.core.trouble import CannotPlan
-from tessil.core.workings import (
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.workings import (
     Basis,
     Figure,
     ceiling,
@@ -29,6 +26,9 @@ from tessil.core.workings import (
     total,
     up_to,
 )
+from tessil.core.piecing.choice import Piecing, Surplus
+from tessil.core.piecing.top import Kind
+from tessil.core.trouble import CannotPlan
 
 NARROWEST = Fraction(1, 4)
 MOST = 200

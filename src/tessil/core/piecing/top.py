@@ -11,12 +11,12 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, Literal
 
-from tessil.core.polygons import box_of, boxed, shifted
-from tessil.core.project import MOST_PIECES, Piecing, Scrap
-from tessil.core.rulers import Rulers
-from tessil.core.sizes import Outline, Pair
+from tessil.core.numbers.polygons import box_of, boxed, shifted
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.sizes import Outline, Pair
+from tessil.core.numbers.workings import Basis, Figure, count
+from tessil.core.piecing.choice import MOST_PIECES, Piecing, Scrap
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count
 
 if TYPE_CHECKING:
     from tessil.core.piecing.strips import Strips

@@ -9,6 +9,10 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
+from tessil.core.numbers.polygons import band, rectangle
+from tessil.core.numbers.sizes import Outline, Pair, Side
+from tessil.core.numbers.workings import Figure, given, smallest
+from tessil.core.piecing.choice import Piecing
 from tessil.core.piecing.scrap_tops import course_top, crumb_top
 from tessil.core.piecing.slanted import diagonal_top, flip_top
 from tessil.core.piecing.straight import square_top, strip_top
@@ -24,11 +28,7 @@ from tessil.core.piecing.top import (
     trimming,
     whole_cloth,
 )
-from tessil.core.polygons import band, rectangle
-from tessil.core.project import Piecing
-from tessil.core.sizes import Outline, Pair, Side
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Figure, given, smallest
 
 
 def _strips(wish: Wish) -> Top:

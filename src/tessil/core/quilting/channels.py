@@ -9,10 +9,19 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from tessil.core.lengths import Inches
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import (
+    Basis,
+    Figure,
+    count,
+    floored,
+    given,
+    no_less,
+    number,
+    rounded,
+)
 from tessil.core.quilting.choice import Quilting
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, floored, given, no_less, number, rounded
 
 MOST_LINES = 500
 CLEAR = Fraction(1, 8)  # a line stays this far from a seam line; common practice

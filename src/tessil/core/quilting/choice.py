@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from tessil.core.fields import Decided, Degrees, Part, Ranged, Room, Size
+from tessil.core.numbers.fields import Decided, Degrees, Part, Ranged, Room, Size
 
 Pattern = Literal["channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo", "none"]
 Spacing = Literal["divide", "keep", "hit", "clear"]
@@ -51,3 +51,11 @@ class QuiltZone(Decided):
 
     starts: Size
     quilting: Quilting = Field(default_factory=Quilting)
+
+
+class Machine(Decided):
+    """The sewing machine: its needle, the room under its lifted foot, its bobbin's thread."""
+
+    needle: Literal[70, 80, 90, 100, 110] | None = None
+    lift_mm: Annotated[float, Field(gt=0, le=20, allow_inf_nan=False)] = 6
+    bobbin_m: Annotated[float, Field(gt=0, le=300, allow_inf_nan=False)] = 30

@@ -9,8 +9,8 @@ from __future__ import annotations
 from bisect import bisect_left
 from collections.abc import Sequence
 
+from tessil.core.numbers.sizes import Outline
 from tessil.core.quilting.seams import point_at, ways
-from tessil.core.sizes import Outline
 
 Span = tuple[float, float]
 Segment = tuple[tuple[float, float], tuple[float, float]]

@@ -7,18 +7,18 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import pairwise
 
-from tessil.core.bag import Panel
-from tessil.core.lengths import Inches
-from tessil.core.project import PanelChoices
+from tessil.core.bag.model import Panel
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.sizes import Outline, Side
+from tessil.core.numbers.workings import Basis, Figure, count, given
+from tessil.core.panels.choice import PanelChoices
 from tessil.core.quilting.choice import Quilting
 from tessil.core.quilting.seams import MOST_PIECES, Run, seam_runs
 from tessil.core.quilting.sets import LineSet, Region, by_hand, sets_in
 from tessil.core.quilting.sewn import QuiltLine, sewn_lines
 from tessil.core.quilting.shrinkage import FINE, Family
 from tessil.core.sandwich.layers import Layer
-from tessil.core.sizes import Outline, Side
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given
 
 FOLLOWS = ("ditch", "offset")
 

@@ -9,7 +9,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from math import atan2, cos, degrees, hypot, radians, sin
 
-from tessil.core.sizes import Outline
+from tessil.core.numbers.sizes import Outline
 
 FINE = 3  # decimals of an inch to which two sides are one line
 SHORT = 0.05

@@ -12,16 +12,16 @@ from fractions import Fraction
 from itertools import pairwise
 from math import hypot
 
-from tessil.core.lengths import Inches
-from tessil.core.polygons import area, band, box_of, half, reach
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.polygons import area, band, box_of, half, reach
+from tessil.core.numbers.sizes import Outline
+from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.quilting.channels import MOST_LINES, Channels, plan_channels
 from tessil.core.quilting.choice import DrawnLine, Quilting
 from tessil.core.quilting.clip import chords
 from tessil.core.quilting.seams import SHORT, Run, angle_of, offsets_at, ways
 from tessil.core.quilting.shrinkage import FINE, Family
-from tessil.core.sizes import Outline
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, count, given, total
 
 UNEVEN = 0.03  # inches by which lines may differ and still lie evenly
 THOUSAND = 1000
@@ -262,10 +262,7 @@ def _diagonal(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple
 
 def _diamonds(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     angle = abs(float(choice.angle))
-    return (
-        _slanted(region, choice, angle, "a"),
-        _slanted(region, _other(choice), -angle, "b"),
-    )
+    return (_slanted(region, choice, angle, "a"), _slanted(region, _other(choice), -angle, "b"))
 
 
 def _slanted(region: Region, choice: Quilting, angle: float, letter: str) -> LineSet:

@@ -10,10 +10,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from tessil.core.lengths import IN_PER, MM_PER_INCH, Notation
+from tessil.core.numbers.lengths import IN_PER, MM_PER_INCH, Notation
+from tessil.core.numbers.workings import Basis, Figure, ceiling, count, from_mm, given, total, up_to
 from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewn import QuiltLine
-from tessil.core.workings import Basis, Figure, ceiling, count, from_mm, given, total, up_to
 
 TOLERANCE = 1e-6
 CM = IN_PER["cm"]

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from itertools import pairwise
 from math import hypot
 
+from tessil.core.numbers.sizes import Outline
 from tessil.core.quilting.clip import Segment, segments
 from tessil.core.quilting.seams import angle_of, ways
 from tessil.core.quilting.sets import LineSet, Region
-from tessil.core.sizes import Outline
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,9 +15,9 @@ from functools import lru_cache
 from math import cos, radians, sin
 
 from tessil.core.catalogue import Material
-from tessil.core.lengths import MM_PER_INCH
-from tessil.core.logbook.fit import Fitted, Prior, Row, unlearned
-from tessil.core.workings import Basis, Figure, from_mm, given, no_less, number, squared
+from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.core.numbers.workings import Basis, Figure, from_mm, given, no_less, number, squared
+from tessil.core.quilting.fitting import Fitted, Prior, Row, unlearned
 
 FINE = 10**6
 BARE_DRAW_MM = Fraction(35, 100)
@@ -110,11 +110,7 @@ def starting(materials: tuple[Material, ...]) -> tuple[Fraction, Fraction, Fract
 def prior_of(materials: tuple[Material, ...]) -> Prior:
     """The starting values as what the fit begins with, in inches."""
     rise, draw, along = starting(materials)
-    mean = (
-        8 / 3 * float(rise / MM_PER_INCH) ** 2,
-        float(draw / MM_PER_INCH),
-        float(along),
-    )
+    mean = (8 / 3 * float(rise / MM_PER_INCH) ** 2, float(draw / MM_PER_INCH), float(along))
     spread = tuple(
         max(share * value, least) for share, value, least in zip(_SPREAD, mean, _LEAST, strict=True)
     )

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from tessil.core.numbers.workings import Figure, given
 from tessil.core.quilting.choice import Quilting
 from tessil.core.quilting.shrinkage import Family
-from tessil.core.workings import Figure, given
 
 
 def wished_families(choice: Quilting) -> tuple[Family, ...]:

@@ -12,11 +12,11 @@ from fractions import Fraction
 from typing import Literal
 
 from tessil.core.catalogue import Material
-from tessil.core.lengths import MM_PER_INCH, Inches
-from tessil.core.rulers import Rulers
+from tessil.core.numbers.lengths import MM_PER_INCH, Inches
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.sizes import Pair, Side
+from tessil.core.numbers.workings import Basis, Figure, down_to, from_mm, given, number, total
 from tessil.core.sandwich.choice import Bond, CutRule, Layers, Ply
-from tessil.core.sizes import Pair, Side
-from tessil.core.workings import Basis, Figure, down_to, from_mm, given, number, total
 
 _SHORT = {
     "inch": given("short of the seam line", Fraction(1, 8), Basis.PRACTICE),

@@ -5,9 +5,9 @@ from __future__ import annotations
 import re
 
 from tessil.core.choices import materials_of
-from tessil.core.lengths import LengthError, read_size
+from tessil.core.numbers.lengths import LengthError, read_size
+from tessil.core.numbers.rulers import rulers
 from tessil.core.project import Project
-from tessil.core.rulers import rulers
 from tessil.core.sandwich.choice import Offcut
 
 _MANY = re.compile(r"\s*[×x]\s*(\d{1,3})\s*$")

@@ -11,12 +11,12 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Literal
 
-from tessil.core.bag import Bag
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Bag
 from tessil.core.logbook.flow import Knowledge
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.project import Project
-from tessil.core.rulers import Rulers
-from tessil.core.workings import Basis, Figure, given
 
 Sizes = Mapping[str, Figure]
 Way = Literal["finished", "panel", "always"]

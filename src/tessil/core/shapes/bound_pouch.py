@@ -10,7 +10,8 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
     PANEL_WIDTH,
@@ -36,7 +37,6 @@ from tessil.core.shapes.common import (
     zipper_length,
 )
 from tessil.core.shapes.outlines import Rims, panel_edges
-from tessil.core.workings import Figure
 
 UPPER = SizeField(
     "upper", "Upper strip", "What shows above the zipper, or the window", Fraction(3, 2), "always"

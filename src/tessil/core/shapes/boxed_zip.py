@@ -9,7 +9,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Edge, EdgeRef, Face, Fold, Join, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, Edge, EdgeRef, Face, Fold, Join, Look, Panel, ZipperNeed
+from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     NOTHING,
     PANEL_HEIGHT,
@@ -37,7 +38,6 @@ from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
 from tessil.core.shapes.flat_pouch import zip_rims
 from tessil.core.shapes.outlines import Notches, panel_edges
 from tessil.core.shapes.tote import NOTCH_SIDE
-from tessil.core.workings import Basis, Figure, given
 
 LENGTH = SizeField("width", "Length", "Along the zipper", Fraction(8), said="long")
 ACROSS = SizeField("depth", "Width", "Across the zipper", Fraction(4), said="across")

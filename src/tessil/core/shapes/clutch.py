@@ -8,8 +8,9 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Face, FlapNeed, Fold, Look, Panel
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Bag, Face, FlapNeed, Fold, Look, Panel
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
     PANEL_HEIGHT,
@@ -34,7 +35,6 @@ from tessil.core.shapes.common import (
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside
 from tessil.core.shapes.outlines import Rims, shaped_top
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Figure
 
 FLAP_SHAPE = Option(
     "flap_shape",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import (
+from tessil.core.bag.model import (
     Box,
     Detail,
     DetailKind,
@@ -17,10 +17,10 @@ from tessil.core.bag import (
     Panel,
     Part,
 )
-from tessil.core.lengths import Inches
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Basis, Figure, given, no_less, up_to
 from tessil.core.shapes.base import NOTHING, Brief, Option, SizeField, Sizes
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, given, no_less, up_to
 
 HANDLE = Option(
     "handles",

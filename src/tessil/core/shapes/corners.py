@@ -13,12 +13,12 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
-from tessil.core.bag import Notch
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Notch
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Basis, Figure, given, up_to
 from tessil.core.shapes.base import NOTHING, Brief
 from tessil.core.shapes.outlines import Cut
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, given, up_to
 
 Meets = Literal["seam", "fold", "zip"]
 TRIMMED = given("trimmed outside the seam", Fraction(1, 4), Basis.PRACTICE)

@@ -9,8 +9,9 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Detail, Face, Finish, Look, Panel, Part
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Bag, Detail, Face, Finish, Look, Panel, Part
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     DEPTH,
     HEIGHT,
@@ -35,7 +36,6 @@ from tessil.core.shapes.tote import (
     boxed_for_object,
     inside_of,
 )
-from tessil.core.workings import Basis, Figure, given
 
 BAND = SizeField("band", "Band", "What shows of the contrast above", Fraction(4), "always")
 TAIL = SizeField(

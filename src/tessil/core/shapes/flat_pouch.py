@@ -7,7 +7,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
     PANEL_HEIGHT,
@@ -33,7 +34,6 @@ from tessil.core.shapes.common import (
     zipper_length,
 )
 from tessil.core.shapes.outlines import Rims, panel_edges
-from tessil.core.workings import Figure
 
 
 def flat_for_object(brief: Brief) -> Sizes:

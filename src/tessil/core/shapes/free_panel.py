@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Face, Finish, Look, Panel
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Bag, Face, Finish, Look, Panel
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Figure, up_to
 from tessil.core.shapes.base import (
     NOTHING,
     PANEL_HEIGHT,
@@ -21,7 +22,6 @@ from tessil.core.shapes.clutch import FLAP_ROUND, check_corners
 from tessil.core.shapes.common import area
 from tessil.core.shapes.outlines import shaped_top
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Figure, up_to
 
 _FINISH: dict[str, Finish] = {"seam": "seam", "bound": "bound", "raw": "free"}
 

@@ -9,8 +9,18 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag
+from tessil.core.bag.model import Bag
 from tessil.core.catalogue import hoop, hoops
+from tessil.core.numbers.workings import (
+    Basis,
+    Figure,
+    floored,
+    from_mm,
+    given,
+    largest,
+    no_less,
+    number,
+)
 from tessil.core.shapes.base import (
     HEIGHT,
     NOTHING,
@@ -28,7 +38,6 @@ from tessil.core.shapes.common import WRIST
 from tessil.core.shapes.flat_pouch import build as pouch_build
 from tessil.core.shapes.flat_pouch import flat_for_object, to_panel
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Basis, Figure, floored, from_mm, given, largest, no_less, number
 
 HOOP = Option(
     "hoop",

@@ -9,8 +9,9 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Face, Fold, Look, Panel, ZipperNeed
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Bag, Face, Fold, Look, Panel, ZipperNeed
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
     PANEL_HEIGHT,
@@ -36,7 +37,6 @@ from tessil.core.shapes.common import (
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside, zip_rims
 from tessil.core.shapes.outlines import panel_edges
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Figure
 
 ZIP_DROP = SizeField(
     "zip_drop",

@@ -8,7 +8,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag import Bag, EdgeRef, Face, Fold, Join, Look, Panel
+from tessil.core.bag.model import Bag, EdgeRef, Face, Fold, Join, Look, Panel
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,
     HEIGHT,
@@ -46,7 +47,6 @@ from tessil.core.shapes.tote import (
     inside_of,
     top_bound,
 )
-from tessil.core.workings import Figure
 
 NOTCH_FOLD = SizeField(
     "notch_fold", "Notch, from fold", "From the fold, each way", Fraction(9, 8), "panel"

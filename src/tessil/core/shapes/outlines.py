@@ -10,8 +10,8 @@ from fractions import Fraction
 from math import cos, pi, sin
 from typing import Literal
 
-from tessil.core.bag import Edge, Finish, Point
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Edge, Finish, Point
+from tessil.core.numbers.lengths import Inches
 
 Cut = tuple[Inches, Inches]  # how far in along x, how far along y
 Rims = dict[str, tuple[Finish, Inches]]  # finish and allowance of top, right, bottom, left

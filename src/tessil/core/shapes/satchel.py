@@ -10,8 +10,9 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
-from tessil.core.bag import Bag, Detail, Edge, Face, FlapNeed, Look, Panel, Part
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Bag, Detail, Edge, Face, FlapNeed, Look, Panel, Part
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,
     HEIGHT,
@@ -42,7 +43,6 @@ from tessil.core.shapes.tote import (
     top_bound,
 )
 from tessil.core.trouble import CannotPlan
-from tessil.core.workings import Figure
 
 FLAP = SizeField(
     "flap", "Flap length", "From the back's top edge to its free edge", Fraction(9), "always"

@@ -9,8 +9,9 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from tessil.core.bag import Bag, EdgeRef, Face, Join, Look, Panel
-from tessil.core.lengths import Inches
+from tessil.core.bag.model import Bag, EdgeRef, Face, Join, Look, Panel
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,
     HEIGHT,
@@ -39,7 +40,6 @@ from tessil.core.shapes.common import (
 )
 from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
 from tessil.core.shapes.outlines import Notches, Rims, panel_edges
-from tessil.core.workings import Figure
 
 NOTCH_SIDE = SizeField(
     "notch_side", "Notch, from side", "Along the bottom edge", Fraction(3, 2), "panel"

@@ -8,8 +8,8 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QTransform
 from PySide6.QtWidgets import QAbstractButton, QGridLayout, QVBoxLayout, QWidget
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.layout.values import value_word
-from tessil.core.project import Print
 from tessil.drawing import theme
 from tessil.drawing.bands import key_of
 from tessil.drawing.prints import print_brush

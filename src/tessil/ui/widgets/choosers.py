@@ -5,14 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from PySide6.QtCore import QPoint, QPointF, QRectF, QSize, Qt
-from PySide6.QtGui import (
-    QColor,
-    QPainter,
-    QPaintEvent,
-    QPen,
-    QPolygonF,
-    QWheelEvent,
-)
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF, QWheelEvent
 from PySide6.QtWidgets import (
     QButtonGroup,
     QCheckBox,

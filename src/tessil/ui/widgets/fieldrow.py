@@ -2,16 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtGui import (
-    QResizeEvent,
-)
-from PySide6.QtWidgets import (
-    QBoxLayout,
-    QLineEdit,
-    QScrollArea,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtGui import QResizeEvent
+from PySide6.QtWidgets import QBoxLayout, QLineEdit, QScrollArea, QVBoxLayout, QWidget
 
 from tessil.drawing import theme
 from tessil.ui.widgets.choosers import Chooser, Segments

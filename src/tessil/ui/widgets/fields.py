@@ -20,13 +20,11 @@ from PySide6.QtGui import (
     QPaintEvent,
     QWheelEvent,
 )
-from PySide6.QtWidgets import (
-    QLineEdit,
-)
+from PySide6.QtWidgets import QLineEdit
 
-from tessil.core.lengths import LengthError, Notation, read_length, read_size
-from tessil.core.project import Got
-from tessil.core.refusals import first_refusal, printable
+from tessil.core.numbers.lengths import LengthError, Notation, read_length, read_size
+from tessil.core.panels.choice import Got
+from tessil.core.words.refusals import first_refusal, printable
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 

@@ -16,8 +16,8 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
-from tessil.core.ladder import Rung
-from tessil.core.lengths import Notation
+from tessil.core.numbers.lengths import Notation
+from tessil.core.panels.ladder import Rung
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.fields import MeasuredField

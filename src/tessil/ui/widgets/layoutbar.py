@@ -8,7 +8,7 @@ from functools import partial
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from tessil.core.layout.board import areas
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
 from tessil.core.snags import Stage
 from tessil.ui.desk import Desk

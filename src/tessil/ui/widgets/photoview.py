@@ -10,7 +10,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
-from tessil.core.project import Photo
+from tessil.core.catalogue.prints import Photo
 from tessil.drawing import theme
 from tessil.drawing.photos import whole_image
 

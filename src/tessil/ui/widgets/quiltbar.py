@@ -15,9 +15,9 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from tessil.core.panels import PanelPlan
+from tessil.core.panels.planning import PanelPlan
 from tessil.core.plan import Plan
-from tessil.core.quilting.minding import Offer, offers
+from tessil.core.quilting.acts.minding import Offer, offers
 from tessil.core.snags import Stage
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font

@@ -15,9 +15,9 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
 
-from tessil.core.lengths import Notation
+from tessil.core.numbers.lengths import Notation
 from tessil.core.reading import Reading
-from tessil.core.written import exact_text, value_text, working, working_words
+from tessil.core.words.written import exact_text, value_text, working, working_words
 from tessil.drawing import theme
 from tessil.drawing.fonts import medium_font, text_font
 from tessil.ui.widgets.words import plain_tip

@@ -10,7 +10,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
 from PySide6.QtWidgets import QSlider
 
-from tessil.core.lengths import MM_PER_INCH, Notation
+from tessil.core.numbers.lengths import MM_PER_INCH, Notation
 from tessil.drawing import theme
 
 PAD = 10.0

@@ -1,0 +1,269 @@
+"""The general model of a bag in pieces: panels, their edges, joins, folds and matches.
+
+Every shape speaks it, and every later question (what is sewn to what, what must be equal,
+what ends upside-down) is asked of it.  Lengths are exact inches on the *trimmed* panel,
+origin at its top left corner, x to the right, y downwards, outlines clockwise as drawn.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Figure
+
+Point = tuple[Inches, Inches]
+JoinKind = Literal["seam", "zip", "corner"]
+Finish = Literal["seam", "bound", "turned", "zip", "free"]
+
+
+@dataclass(frozen=True, slots=True)
+class Edge:
+    """One side of an outline, from its start to the next corner.
+
+    ``allowance`` is what the seam along it takes; ``finish`` what becomes of it.
+    """
+
+    name: str
+    start: Point
+    end: Point
+    finish: Finish
+    allowance: Inches
+
+
+@dataclass(frozen=True, slots=True)
+class Fold:
+    """A line on a panel where the finished bag turns."""
+
+    name: str
+    start: Point
+    end: Point
+
+
+@dataclass(frozen=True, slots=True)
+class Notch:
+    """A corner that is boxed: its two legs, where they meet, and what seams take of each.
+
+    ``side_leg`` runs along x from the raw side edge, ``other_leg`` along y from a raw edge, a
+    fold, or a zipper's raw edge (``meets``).  The sewn edges agree when each leg less what
+    its seam takes is alike.  ``cut`` is False where the square is only drawn or pinched.
+    The place is inches on the trimmed panel.
+    """
+
+    name: str
+    side_leg: Figure
+    other_leg: Figure
+    side_takes: Inches
+    other_takes: Inches
+    meets: Literal["seam", "fold", "zip"]
+    x: Inches
+    y: Inches
+    width: Inches
+    height: Inches
+    cut: bool = True
+
+    @property
+    def agrees(self) -> bool:
+        return self.side_leg.value - self.side_takes == self.other_leg.value - self.other_takes
+
+
+@dataclass(frozen=True, slots=True)
+class Panel:
+    """One panel of the bag at its trimmed size.
+
+    ``like`` names the panel whose choices it shares until it is given its own; ``kind``
+    tells outer panels (pieced, layered, quilted) from linings and plain parts (cut from one
+    cloth or sheet).
+    """
+
+    key: str
+    label: str
+    kind: Literal["outer", "lining", "plain"]
+    width: Figure
+    height: Figure
+    edges: tuple[Edge, ...]
+    folds: tuple[Fold, ...] = ()
+    notches: tuple[Notch, ...] = ()
+    like: str = ""
+    copies: int = 1
+
+    @property
+    def area(self) -> Inches:
+        """Area of the trimmed outline in square inches, by its corners."""
+        if len(self.edges) == 4 and not self.notches:
+            (x1, y1), (x2, y2) = self.edges[0].start, self.edges[2].start
+            if self.edges[0].start[1] == self.edges[0].end[1]:
+                return abs((x2 - x1) * (y2 - y1))
+        twice = Fraction(0)
+        for edge in self.edges:
+            (x1, y1), (x2, y2) = edge.start, edge.end
+            twice += x1 * y2 - x2 * y1
+        return abs(twice) / 2
+
+    @property
+    def outline(self) -> tuple[Point, ...]:
+        return tuple(edge.start for edge in self.edges)
+
+    def edge(self, name: str) -> Edge:
+        """The edge of that name; raises KeyError if the panel has none."""
+        for edge in self.edges:
+            if edge.name == name:
+                return edge
+        raise KeyError(f"{self.key} has no edge {name!r}")
+
+    def side(self, side: str) -> Edge:
+        """The edge, or the first part of it, on a side: left, right, top or bottom."""
+        for edge in self.edges:
+            if edge.name == side or edge.name.startswith(f"{side},"):
+                return edge
+        raise KeyError(f"{self.key} has no edge on its {side}")
+
+
+@dataclass(frozen=True, slots=True)
+class EdgeRef:
+    """An edge of a panel, as one part of a join."""
+
+    panel: str
+    edge: str
+
+
+@dataclass(frozen=True, slots=True)
+class Join:
+    """Edges sewn to edges: the two runs must have the same sewn length.
+
+    ``raw`` are the seams it leaves raw inside, where they are not as long as its edges: none where
+    it is turned or bound outside.
+    """
+
+    name: str
+    one: tuple[EdgeRef, ...]
+    other: tuple[EdgeRef, ...]
+    allowance: Inches
+    kind: JoinKind = "seam"
+    raw: tuple[Figure, ...] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Match:
+    """A panel that must follow another: what the leader becomes, it becomes."""
+
+    leader: str
+    follower: str
+    rule: str
+
+
+Box = tuple[Inches, Inches, Inches, Inches]  # x, y, width, height
+DetailKind = Literal["zip", "strap", "cord", "fold", "bound", "window", "hidden"]
+
+
+@dataclass(frozen=True, slots=True)
+class Face:
+    """A part of a trimmed panel and where it lies in a view of the finished bag.
+
+    ``turned`` if what pointed up on the panel points down in the bag.
+    """
+
+    panel: str
+    source: Box
+    target: Box
+    turned: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Detail:
+    """A line or an area of a view that is no panel: zipper, strap, cord, fold, binding."""
+
+    kind: DetailKind
+    points: tuple[Point, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Look:
+    """The finished bag from one side, x to the right, y downwards from its top left."""
+
+    name: str
+    width: Inches
+    height: Inches
+    faces: tuple[Face, ...]
+    details: tuple[Detail, ...] = ()
+    depth: Inches = Fraction(0)
+    closed: bool = False  # a boxed bag with a zipped lid
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """A strip made into something: strap, handle, tab, cord; ``cut`` is its cut width."""
+
+    key: str
+    label: str
+    length: Figure
+    cut: Figure
+    number: int
+    cloth: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class ZipperNeed:
+    """The zipper a shape takes: the seam it spans and the length to buy at least."""
+
+    spans: Figure
+    length: Figure
+    between: Figure  # room between the seam lines at its ends
+
+
+@dataclass(frozen=True, slots=True)
+class FlapNeed:
+    """A flap: how far it comes down the front, and where both halves of a snap are marked.
+
+    ``lands`` is measured from the front's top edge.  Halves are measured on the trimmed panel:
+    the male one ``sign`` × offset from ``male_from``, the female one ``sign`` × its distance
+    below the top edge from ``female_from``.
+    """
+
+    lands: Figure
+    male_panel: str
+    male_from: Figure
+    female_panel: str
+    female_from: Figure
+    male_sign: int
+    female_sign: int
+
+
+@dataclass(frozen=True, slots=True)
+class Bag:
+    """A bag in pieces, with the size it will have and what it offers inside.
+
+    ``finished`` has two sizes for a flat bag, three for a boxed one; ``words`` names them.
+    ``opening`` is what a binding goes round, closed in a ring if ``loop``.
+    """
+
+    shape: str
+    panels: tuple[Panel, ...]
+    joins: tuple[Join, ...]
+    matches: tuple[Match, ...]
+    finished: tuple[Figure, ...]
+    inside: tuple[Figure, ...]
+    figures: tuple[Figure, ...] = ()
+    looks: tuple[Look, ...] = ()
+    parts: tuple[Part, ...] = ()
+    zipper: ZipperNeed | None = None
+    flap: FlapNeed | None = None
+    base: Figure | None = None  # depth of a base that a stiffener may cover
+    opening: Figure | None = None
+    loop: bool = False
+    corners: int = 0  # that are boxed, each a seam as long as the bag is deep there
+    raw: tuple[Figure, ...] = ()  # further seams that are raw inside, once corners are trimmed
+    words: tuple[str, ...] = ("wide", "high", "deep")
+
+    @property
+    def boxed(self) -> bool:
+        return len(self.finished) == 3
+
+    def panel(self, key: str) -> Panel:
+        """The panel of that key; raises KeyError if there is none."""
+        for panel in self.panels:
+            if panel.key == key:
+                return panel
+        raise KeyError(f"no panel {key!r}")

@@ -1,0 +1,59 @@
+"""What a maker asks of a bag: shape and sizes, what it holds, its seams, its cloth."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tessil.core.numbers.fields import Decided, Key, Name, Room, Seam, Size
+
+
+class Cloth(Decided):
+    """Pieces of cloth to make the largest bag from, quilted already or not yet."""
+
+    width: Size = Fraction(18)
+    height: Size = Fraction(21)
+    pieces: Annotated[int, Field(ge=1, le=50)] = 1
+    quilted: bool = False
+    lining: bool = True  # whether a dropped-in lining comes out of it too
+
+
+class ShapeChoice(Decided):
+    """Which shape, which way in, and the sizes and options that the shape declares."""
+
+    kind: Key = "tote"
+    way: Literal["finished", "object", "panel", "cloth"] = "finished"
+    sizes: dict[str, Size] = Field(default_factory=dict, max_length=40)
+    options: dict[str, str] = Field(default_factory=dict, max_length=40)
+    cloth: Cloth = Field(default_factory=Cloth)
+
+
+class Thing(Decided):
+    """Something the bag must hold, and how many of it, one behind the other."""
+
+    name: Name = "folder"
+    width: Size = Fraction(9)
+    height: Size = Fraction(12)
+    thickness: Size = Fraction(1)
+    count: Annotated[int, Field(ge=1, le=500)] = 1
+
+
+class Held(Decided):
+    """All that the bag must hold, how it lies together, and the ease round it."""
+
+    things: Annotated[tuple[Thing, ...], Field(min_length=1, max_length=12)] = (Thing(),)
+    packed: Literal["stacked", "beside"] = "stacked"
+    ease: Room = Fraction(1, 2)
+    minded: bool = False
+
+
+class Seams(Decided):
+    """Seam allowances: piecing and assembly apart."""
+
+    piecing: Seam = Fraction(1, 4)
+    side: Seam = Fraction(3, 8)
+    bottom: Seam = Fraction(3, 8)
+    top: Seam = Fraction(3, 8)
+    corner: Seam = Fraction(3, 8)

@@ -1,0 +1,227 @@
+"""What goes wrong with the shape as a whole: zipper, hoop, flap, turning, prints upside-down."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+from typing import TYPE_CHECKING
+
+from tessil.core.catalogue import hoops
+from tessil.core.choices import batting_of
+from tessil.core.edits import Edit, edit
+from tessil.core.numbers.lengths import Inches, round_up
+from tessil.core.numbers.workings import Basis, Figure, given
+from tessil.core.panels.places import across, measured_way
+from tessil.core.snags import Snag, Stage, Weight
+from tessil.core.trimming.squaring import least_gap
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
+
+
+def shape_snags(plan: Plan) -> Iterator[Snag]:
+    """Snags of zipper, hoop, flap, turning gap and directional prints."""
+    yield from _zipper(plan)
+    yield from _zipper_side(plan)
+    yield from _hoop(plan)
+    yield from _flap(plan)
+    yield from _turning(plan)
+    yield from _washing(plan)
+
+
+def _read(plan: Plan, value: Inches) -> str:
+    return plan.marks.notation.read_off(value, unit=True)
+
+
+def _zipper(plan: Plan) -> Iterator[Snag]:
+    """A zipper in hand that is too short, or whose stops come into a seam."""
+    need, choice = plan.bag.zipper, plan.project.zipper
+    if need is None or choice.length is None or choice.length >= need.length.value:
+        return
+    reaches = choice.length >= need.spans.value
+    metal = choice.teeth == "metal"
+    short = need.length.value - choice.length
+    title = f"The zipper is {_read(plan, short)} too short"
+    if reaches:
+        title = f"The zipper's stops come into the seams: {_read(plan, short)} too short"
+    lead = plan.panel(plan.shape.leader)
+    yield Snag(
+        key="fit.zipper",
+        stage=Stage.BRIEF,
+        weight=Weight.WARNS if reaches and not metal else Weight.BLOCKS,
+        title=title,
+        why="It takes the width it is sewn to and 2 in (5 cm), so that no needle meets a stop."
+        + (" Metal teeth must never meet the needle." if metal else ""),
+        panel=lead.key,
+        place=across(lead, 0.0),
+        fixes=(
+            edit(
+                f"Take one of {_read(plan, need.length.value)}",
+                ("zipper.length", need.length.value),
+            ),
+            edit("Take one as long as it needs", ("zipper.length", None)),
+        ),
+    )
+
+
+def _zipper_side(plan: Plan) -> Iterator[Snag]:
+    """The same cloth with the zipper on its shorter side holds more."""
+    volumes = {figure.label: figure for figure in plan.bag.figures}
+    now = volumes.get("volume, finished")
+    other = volumes.get("volume with the zipper on the other side")
+    if now is None or other is None or other.value <= now.value:
+        return
+    lead = plan.panel(plan.shape.leader)
+    gain = (other.value / now.value - 1) * 100
+    notch = {key: figure.value for key, figure in plan.sizes.items() if key.startswith("notch")}
+    swapped = {
+        **plan.project.shape.sizes,
+        **notch,
+        "panel_width": lead.trimmed.height.value,
+        "panel_height": lead.trimmed.width.value,
+    }
+    yield Snag(
+        key="fit.zipper-side",
+        stage=Stage.BRIEF,
+        weight=Weight.NOTES,
+        title=f"With the zipper on its shorter side this cloth holds {float(gain):.0f} % more",
+        why="The zipper is on the longer side of the panel; turned, the bag is wider and shorter.",
+        panel=lead.key,
+        place=across(lead, 0.0),
+        fixes=(
+            edit(
+                "Put the zipper on the shorter side",
+                ("shape.way", "panel"),
+                ("shape.sizes", swapped),
+            ),
+        ),
+    )
+
+
+def _hoop(plan: Plan) -> Iterator[Snag]:
+    """A panel that exceeds the hoop's field, either way round."""
+    if plan.shape.key != "hoop":
+        return
+    fields = {figure.label: figure.value for figure in plan.bag.figures}
+    lead = plan.panel(plan.shape.leader)
+    width, height = lead.trimmed.values()
+    for way, size in (("width", width), ("height", height)):
+        field = fields[f"hoop field, {way}"]
+        if size <= field:
+            continue
+        larger = [h for h in hoops() if h.width >= width and h.height >= height]
+        fixes = [edit(f"Take the {h.name} hoop", ("shape.options.hoop", h.key)) for h in larger[:2]]
+        yield Snag(
+            key=f"hoop.{way}",
+            stage=Stage.BRIEF,
+            weight=Weight.BLOCKS,
+            title=f"The panel is {_read(plan, size - field)} too much in {way} for the hoop",
+            why=f"With its seams it is {_read(plan, size)}; the field is {_read(plan, field)}.",
+            panel=lead.key,
+            place=measured_way(lead, way),
+            fixes=tuple(fixes),
+        )
+
+
+def hoop_words(plan: Plan) -> str:
+    """Which hoops the leading panel fits; empty for shapes not made in one."""
+    if plan.shape.key != "hoop":
+        return ""
+    width, height = plan.panel(plan.shape.leader).trimmed.values()
+    fitting = [h.name for h in hoops() if h.width >= width and h.height >= height]
+    if not fitting:
+        return "No hoop of the list takes this panel."
+    return f"Hoops that take this panel: {', '.join(fitting)}."
+
+
+LEAST_FLAP_ROOM = Fraction(1, 2)
+
+
+def _flap(plan: Plan) -> Iterator[Snag]:
+    """A flap as wide as the opening, or wider, rubs and buckles at the sides."""
+    if plan.shape.key != "satchel":
+        return
+    less = plan.sizes["flap_less"].value
+    if less >= LEAST_FLAP_ROOM:
+        return
+    flap = plan.panel("flap")
+    yield Snag(
+        key="fit.flap",
+        stage=Stage.BRIEF,
+        weight=Weight.WARNS,
+        title=f"The flap is only {_read(plan, less)} narrower than the opening",
+        why="A flap ends ½ to 1 in (13 to 25 mm) narrower, or it buckles at the sides.",
+        panel="flap",
+        place=across(flap, 0.5),
+        fixes=(edit("Make it ¾ in narrower", ("shape.sizes.flap_less", Fraction(3, 4))),),
+    )
+
+
+def turning_gap(plan: Plan) -> Figure:
+    """The gap the maker chose, or the least that turns this bag."""
+    lead = plan.panel(plan.shape.leader)
+    least = least_gap(plan.bag.finished[0], batting_of(plan.project, lead.choices) is not None)
+    chosen = plan.project.turning_gap
+    return least if chosen is None else given("turning gap", chosen)
+
+
+def _turning(plan: Plan) -> Iterator[Snag]:
+    """Is the gap chosen for the lining large enough, and does it leave enough to stitch?"""
+    gap = plan.project.turning_gap
+    if gap is None or not any(panel.panel.key == "lining" for panel in plan.panels):
+        return
+    lead = plan.panel(plan.shape.leader)
+    least = least_gap(
+        plan.bag.finished[0], batting_of(plan.project, lead.choices) is not None
+    ).value
+    if gap < least:
+        title = f"A turning gap of {_read(plan, gap)} is too small"
+        why = f"This bag turns through {_read(plan, least)} at least."
+    elif gap > plan.bag.finished[0].value - 2:
+        title = f"A turning gap of {_read(plan, gap)} leaves too little to stitch"
+        why = "The lining's bottom should be stitched 1 in (25 mm) from each corner at least."
+    else:
+        return
+    fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", None)),)
+    place = across(plan.panel("lining"), 1.0)
+    yield Snag("trim.gap", Stage.TRIM, Weight.WARNS, title, why, "lining", place, fixes)
+
+
+def washed(plan: Plan) -> tuple[Figure, ...]:
+    """The finished sizes after the first wash: 2 to 4 % less, common practice, no source."""
+    share = given("first wash takes", plan.project.wash.share, Basis.PRACTICE, 0, "percent")
+    return tuple(
+        (figure * (1 - share)).called(f"{word} after the first wash")
+        for figure, word in zip(plan.bag.finished, plan.bag.words, strict=False)
+    )
+
+
+def _washing(plan: Plan) -> Iterator[Snag]:
+    """Does what it must hold still go in after the first wash?"""
+    if not plan.project.wash.used:
+        return
+    for fit, after in zip(plan.fits, washed(plan), strict=False):
+        if fit.goes_in and after.value < fit.bare.value:
+            yield Snag(
+                key=f"fit.wash.{fit.way}",
+                stage=Stage.BRIEF,
+                weight=Weight.WARNS,
+                title=f"After the first wash it no longer goes in: {fit.way}",
+                why=f"{_read(plan, after.value)} left, {_read(plan, fit.bare.value)} needed.",
+                panel=plan.shape.leader,
+                place=measured_way(plan.panel(plan.shape.leader), fit.way),
+                fixes=_wash_fixes(plan, fit.way, fit.bare.value, after.value),
+            )
+
+
+def _wash_fixes(plan: Plan, way: str, needed: Inches, left: Inches) -> tuple[Edit, ...]:
+    """Make it larger by what the wash takes, or wash what it is made of first."""
+    mark, share = plan.marks.ruler.value, plan.project.wash.share
+    fixes = [edit("Wash cloth and batting first", ("wash.used", False))]
+    if plan.project.shape.way == "object":
+        ease = round_up(plan.project.hold.ease + needed - left, mark)
+        fixes.insert(0, edit(f"Give {_read(plan, ease)} ease", ("hold.ease", ease)))
+    elif plan.project.shape.way == "finished":
+        size = round_up(needed / (1 - share), mark)
+        fixes.insert(0, edit(f"Make it {_read(plan, size)}", (f"shape.sizes.{way}", size)))
+    return tuple(fixes)

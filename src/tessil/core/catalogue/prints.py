@@ -1,0 +1,63 @@
+"""The cloths of a bag's basket: drawn by the program, or the maker's own picture."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tessil.core.numbers.fields import Colour, Decided, Key, Name, Share, Size
+
+Motif = Literal[
+    "plain",
+    "dots",
+    "checks",
+    "sprigs",
+    "ticking",
+    "waves",
+    "plaid",
+    "notes",
+    "stars",
+    "leaves",
+    "birds",
+    "rings",
+]
+MOST_PHOTO = 700_000  # letters of base64: about half a megabyte
+MOST_IN_HAND = 5000
+
+
+class Photo(Decided):
+    """The maker's own picture of a cloth: the part to use, and its scale.
+
+    ``data`` is a PNG or JPEG in base64.  ``crop`` is left, top, width and height and the two
+    points are across and down, all as shares of the picture; the points lie ``apart`` on the
+    cloth.  ``mean`` is the average colour of the part in use.
+    """
+
+    data: Annotated[str, Field(min_length=8, max_length=MOST_PHOTO, pattern=r"^[A-Za-z0-9+/=]+$")]
+    wide: Annotated[int, Field(ge=1, le=2048)]
+    high: Annotated[int, Field(ge=1, le=2048)]
+    crop: tuple[Share, Share, Share, Share] = (0.0, 0.0, 1.0, 1.0)
+    one: tuple[Share, Share] = (0.0, 0.5)
+    other: tuple[Share, Share] = (1.0, 0.5)
+    apart: Size = Fraction(4)
+    mean: Colour = "#808080"
+
+
+class Print(Decided):
+    """One cloth in the bag's print basket: drawn by the program at true scale, or a photo.
+
+    ``amount`` is how many pieces of it are in hand; None where it is cut as needed.
+    """
+
+    key: Key
+    name: Name
+    motif: Motif = "plain"
+    ground: Colour = "#d8c8a8"
+    ink: Colour = "#5a4a3a"
+    repeat: Size = Fraction(1)
+    directional: bool = False
+    favourite: bool = False
+    amount: Annotated[int, Field(ge=0, le=MOST_IN_HAND)] | None = None
+    photo: Photo | None = None

@@ -1,0 +1,335 @@
+"""How thick it gets under the foot: at every seam, crossing, corner, tab and bound edge.
+
+Read off the bag model: what is joined to what, which layers the seam catches, how often they lie
+folded there.  Pressed thickness is typical, from memory (the catalogue); the counting is
+geometry; the advice on needles is common practice, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+from math import hypot
+from typing import TYPE_CHECKING
+
+from tessil.core.bag.model import Edge, Join
+from tessil.core.catalogue import Material
+from tessil.core.choices import materials_of
+from tessil.core.numbers.sizes import Side
+from tessil.core.numbers.workings import Basis, Figure, count, from_mm, total
+from tessil.core.panels.planning import PanelPlan
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
+
+SHORT_EDGE = 0.75  # parts of a rounded corner are not shown one by one
+TAB_CLOTH = 8  # a strip folded in four, looped through its ring
+STRAP_CLOTH = 4
+BINDING_CLOTH = 4  # two layers of a folded binding in front, two behind
+
+
+@dataclass(frozen=True, slots=True)
+class Advice:
+    """What to sew a thickness with; ``most`` is the thickest it is meant for, in mm."""
+
+    most: Fraction
+    needle: int
+    words: str
+
+
+ADVICE = (
+    Advice(Fraction(2), 80, "needle 80/12, stitch 2.5"),
+    Advice(Fraction(4), 90, "needle 90/14, stitch 3.0"),
+    Advice(Fraction(6), 100, "needle 100/16, stitch 3.0 to 3.5, walking foot"),
+    Advice(Fraction(1000), 110, "needle 110/18, by the hand wheel; hammer it, or make it thinner"),
+)
+
+
+def advice_for(thick_mm: Fraction) -> Advice:
+    """What to sew that many millimetres with."""
+    return next(entry for entry in ADVICE if thick_mm <= entry.most)
+
+
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """One place and how thick it is there, pressed under the foot.
+
+    ``panels`` are those whose layers lie there; ``mark`` the tab that does, if one does;
+    ``folded`` whether pressing seams open makes it thinner.
+    """
+
+    key: str
+    panel: str
+    label: str
+    at: tuple[float, float]
+    thick: Figure
+    layers: int
+    panels: tuple[str, ...]
+    mark: int | None = None
+    folded: bool = False
+
+    @property
+    def mm(self) -> Fraction:
+        """Millimetres."""
+        return self.thick.value * Fraction(254, 10)
+
+    @property
+    def advice(self) -> Advice:
+        return advice_for(self.mm)
+
+
+@dataclass(frozen=True, slots=True)
+class Heap:
+    """Layers on top of each other, as a figure and by number."""
+
+    thick: Figure
+    layers: int
+
+    def times(self, number: int, words: str) -> Heap:
+        """So many of it."""
+        if number == 1:
+            return self
+        return Heap(count(words, number, Basis.GEOMETRY) * self.thick, self.layers * number)
+
+    def __add__(self, other: Heap) -> Heap:
+        return Heap(self.thick + other.thick, self.layers + other.layers)
+
+
+def _heap(materials: tuple[Material, ...], label: str) -> Heap:
+    parts = [from_mm(entry.name.lower(), entry.pressed_mm, Basis.GUESS) for entry in materials]
+    return Heap(total(parts).called(label, "mm"), len(parts))
+
+
+class _Bulk:
+    """The places of one panel."""
+
+    def __init__(self, plan: Plan, panel: PanelPlan) -> None:
+        self.plan, self.panel = plan, panel
+        self.known = materials_of(plan.project)
+        self.folds = 2 if plan.project.press_seams == "open" else 3
+        self.joins = {
+            (ref.panel, ref.edge): join
+            for join in plan.bag.joins
+            for ref in (*join.one, *join.other)
+        }
+
+    def in_seam(self, key: str) -> Heap:
+        """What a seam catches of a panel."""
+        panel = self.plan.panel(key)
+        caught = tuple(layer.material for layer in panel.layers if layer.in_seam)
+        return _heap(caught, f"{panel.panel.label.lower()} in the seam")
+
+    def lining(self) -> Heap | None:
+        """The cloth of a lining that is dropped in; None without."""
+        own = f"{self.panel.key}-lining"
+        keys = {panel.key for panel in self.plan.panels}
+        if own not in keys and not ("lining" in keys and self.plan.project.lining == "drop-in"):
+            return None
+        return _heap((self.known["cotton"],), "lining")
+
+    def partner(self, edge: Edge) -> tuple[Heap | None, tuple[str, ...], str]:
+        """What an edge is sewn to, whose layers those are, and the name of the seam."""
+        join: Join | None = self.joins.get((self.panel.key, edge.name))
+        if join is None:
+            return self.lining(), (), f"{_side(edge)} seam"
+        refs = (*join.one, *join.other)
+        others = [ref.panel for ref in refs if (ref.panel, ref.edge) != (self.panel.key, edge.name)]
+        other = others[0] if others else self.panel.key
+        return self.in_seam(other), (other,), join.name
+
+    # -- the places --------------------------------------------------------------
+
+    def spots(self) -> Iterator[Spot]:
+        for edge in self.panel.panel.edges:
+            if _length(edge) >= SHORT_EDGE and edge.finish != "free":
+                yield from self.along(edge)
+        yield from self.corners()
+        yield from self.tabs()
+
+    def along(self, edge: Edge) -> Iterator[Spot]:
+        """The seam along an edge, and where a patchwork seam runs into it."""
+        heap, panels, name = self.edge_heap(edge)
+        yield self.spot(f"edge.{edge.name}", name, _point(edge, 0.5), heap, panels)
+        short = name.removeprefix("bound ")
+        if self.panel.only_cloth or len(self.panel.patches) < 2 or _length(edge) < 3:
+            return
+        press = self.panel.choices.piecing.press
+        more = 1 if press == "open" else 2
+        cloth = _heap((self.panel.layers[0].material,), "allowance of the patchwork seam")
+        over = heap + cloth.times(more, "allowances")
+        yield self.spot(
+            f"patch.{edge.name}",
+            f"patch seam, {short}",
+            _point(edge, 0.25),
+            over,
+            panels,
+            folded=press == "side",
+        )
+
+    def edge_heap(self, edge: Edge) -> tuple[Heap, tuple[str, ...], str]:
+        own = self.in_seam(self.panel.key)
+        if edge.finish == "bound":
+            lining = self.lining()
+            wall = own + lining if lining else own
+            binding = _heap((self.known["cotton"],), "binding cloth")
+            bound = wall + binding.times(BINDING_CLOTH, "layers of binding")
+            return bound, (self.panel.key,), f"bound {_side(edge)} edge"
+        if edge.finish == "zip":
+            lining = self.lining()
+            cloth = own + lining if lining else own
+            tape = _heap((self.known["zipper-tape"],), "zipper tape")
+            return (
+                cloth.times(2, "folded") + tape,
+                (self.panel.key,),
+                f"zipper, {_side(edge)} edge",
+            )
+        if edge.finish == "turned":
+            lining = self.lining()
+            both = own + lining if lining else own
+            return both.times(2, "turned in"), (self.panel.key,), f"{_side(edge)} edge, turned in"
+        other, panels, name = self.partner(edge)
+        heap = own + other if other else own.times(2, "turned in")
+        return heap, (self.panel.key, *panels), name
+
+    def corners(self) -> Iterator[Spot]:
+        """The top edge over the side seams, and the boxed corners."""
+        edges = self.panel.panel.edges
+        tops = [
+            edge for edge in edges if edge.name == "top" and edge.finish in ("bound", "zip", "seam")
+        ]
+        for top in tops:
+            yield from self.over_sides(top)
+        seen: set[tuple[float, float]] = set()
+        for notch in self.panel.panel.notches:
+            at = (float(notch.x + notch.width / 2), float(notch.y + notch.height / 2))
+            if at in seen or notch.meets == "zip":
+                continue
+            seen.add(at)
+            own = self.in_seam(self.panel.key)
+            heap = own.times(2 * self.folds, "folded, both sides")
+            yield self.spot(
+                f"box.{len(seen)}",
+                "boxed corner, over the seam",
+                at,
+                heap,
+                (self.panel.key,),
+                folded=self.folds > 2,
+            )
+
+    def over_sides(self, top: Edge) -> Iterator[Spot]:
+        upright = [
+            edge
+            for edge in self.panel.panel.edges
+            if edge.name.partition(",")[0] in ("left", "right")
+        ]
+        sides = [edge for edge in upright if edge.finish == "seam"]
+        bound_sides = [edge for edge in upright if edge.finish == "bound"]
+        heap, panels, name = self.edge_heap(top)
+        if top.finish == "bound" and bound_sides:
+            binding = _heap((self.known["cotton"],), "binding cloth")
+            mitred = heap + binding.times(BINDING_CLOTH, "more of it in the mitre")
+            for edge in bound_sides:
+                yield self.spot(
+                    f"mitre.{edge.name}",
+                    "bound corner",
+                    self.corner(top, edge.name),
+                    mitred,
+                    panels,
+                )
+        own = self.in_seam(self.panel.key)
+        ends = {edge.name.partition(",")[0]: edge for edge in reversed(sides)}
+        for edge in ends.values():
+            side: Side = "left" if edge.name.startswith("left") else "right"
+            over = heap + own.times(self.folds - 1, "allowances of the side seam")
+            yield self.spot(
+                f"top.{side}",
+                f"{name}, {side} seam",
+                self.corner(top, side),
+                over,
+                panels,
+                folded=self.folds > 2,
+            )
+
+    def corner(self, top: Edge, side: str) -> tuple[float, float]:
+        xs = sorted((float(top.start[0]), float(top.end[0])))
+        return (xs[0] if side == "left" else xs[1]), float(top.start[1])
+
+    def tabs(self) -> Iterator[Spot]:
+        """Tabs and handle ends, in a seam or on the face."""
+        width = self.panel.trimmed.width.value
+        for at, mark in enumerate(self.plan.project.marks):
+            if mark.panel != self.panel.key or mark.kind not in ("d-ring", "handle"):
+                continue
+            layers = TAB_CLOTH if mark.kind == "d-ring" else STRAP_CLOTH
+            strip = _heap((self.known["cotton"],), "folded strip")
+            tab = strip.times(layers, "layers of the strip")
+            own = self.in_seam(self.panel.key)
+            in_side = mark.kind == "d-ring" and (
+                mark.x < self.panel.shown["left"] or mark.x > width - self.panel.shown["right"]
+            )
+            where = "in the side seam" if in_side else "on the face"
+            base = own.times(2, "both panels") if in_side else self.wall()
+            name = "D-ring tab" if mark.kind == "d-ring" else "handle end"
+            yield self.spot(
+                f"tab.{at}",
+                f"{name} {where}",
+                (float(mark.x), float(mark.y)),
+                base + tab,
+                (self.panel.key,),
+                mark=at,
+            )
+
+    def wall(self) -> Heap:
+        return _heap(self.panel.materials, f"{self.panel.panel.label.lower()}, all layers")
+
+    def spot(
+        self,
+        key: str,
+        label: str,
+        at: tuple[float, float],
+        heap: Heap,
+        panels: tuple[str, ...],
+        mark: int | None = None,
+        folded: bool = False,
+    ) -> Spot:
+        return Spot(
+            f"{self.panel.key}.{key}",
+            self.panel.key,
+            label,
+            at,
+            heap.thick.called(label, "mm"),
+            heap.layers,
+            panels,
+            mark,
+            folded,
+        )
+
+
+def _side(edge: Edge) -> str:
+    """Which side an edge is on, however it is divided."""
+    return edge.name.partition(",")[0]
+
+
+def _length(edge: Edge) -> float:
+    return hypot(float(edge.end[0] - edge.start[0]), float(edge.end[1] - edge.start[1]))
+
+
+def _point(edge: Edge, share: float) -> tuple[float, float]:
+    return (
+        float(edge.start[0]) + share * float(edge.end[0] - edge.start[0]),
+        float(edge.start[1]) + share * float(edge.end[1] - edge.start[1]),
+    )
+
+
+def bulk_of(plan: Plan, panel_key: str) -> tuple[Spot, ...]:
+    """How thick it gets round one panel, in the order of its edges."""
+    panel = plan.panel(panel_key)
+    if panel.panel.kind != "outer":
+        return ()
+    return tuple(_Bulk(plan, panel).spots())
+
+
+def thickest(spots: tuple[Spot, ...]) -> Spot | None:
+    """The worst place of them."""
+    return max(spots, key=lambda spot: spot.mm, default=None)

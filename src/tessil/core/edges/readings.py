@@ -1,0 +1,217 @@
+"""What the edge stage shows, leaf by leaf."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import TYPE_CHECKING
+
+from tessil.core.edges.edging import bias_bound
+from tessil.core.edges.straps import hangs
+from tessil.core.edges.tube import TubePlan
+from tessil.core.panels.places import across
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.reading import Reading
+from tessil.core.snags import Place
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
+
+
+def edge_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """All leaves; the runs of the panel in hand, all else of the whole bag."""
+    yield from _binding(plan, panel)
+    yield from _runs(plan, panel)
+    yield from _bias(plan)
+    yield from _piping(plan)
+    yield from _straps(plan)
+    yield from _closing(plan)
+
+
+def _binding(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    binding, leaf = plan.binding, "binding"
+    if binding is not None:
+        yield Reading(
+            "edge.round", binding.edge, "What the binding goes round", across(panel, 0.0), leaf
+        )
+        yield Reading("edge.length", binding.length, "With its ending", leaf=leaf)
+        yield Reading("edge.cut", binding.cut, "Cut width of the strips", leaf=leaf)
+        if plan.project.binding.cut is not None:
+            yield Reading(
+                "edge.formula", binding.formula, "What seam and thickness ask for", leaf=leaf
+            )
+        if plan.project.binding.grain == "straight":
+            yield Reading(
+                "edge.strips", binding.strips, "From the usable width, for one bag", leaf=leaf
+            )
+            yield Reading(
+                "edge.joins", binding.joins, "On the diagonal, a strip's width each", leaf=leaf
+            )
+            yield Reading("edge.reaches", binding.reaches, "The strips once joined", leaf=leaf)
+    if plan.edging.inner is not None:
+        length, width = plan.edging.inner
+        yield Reading("edge.inner", length, "Every inner seam and 1 in at its ends", leaf=leaf)
+        yield Reading("edge.inner.cut", width, "Single fold", leaf=leaf)
+
+
+def _runs(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """Every edge of the panel in hand: its seam line, since that is what is sewn."""
+    for run in plan.edging.runs_on(panel.key):
+        if run.cut.value < 1 and run.radius is None:
+            continue
+        xs, ys = [x for x, _ in run.points], [y for _, y in run.points]
+        place = Place(min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys), "line")
+        figure = run.cut if run.finish == "bound" else run.sewn
+        yield Reading(
+            f"edge.run.{run.name}",
+            figure.called(f"{run.name}, {run.becomes}"),
+            f"On the cut edge {plan.marks.notation.read_off(run.cut.value, unit=True)}",
+            place,
+            "binding",
+        )
+        if run.radius is not None:
+            yield Reading(
+                f"edge.radius.{run.name}",
+                run.radius,
+                "Tighter than 3 in, it wants bias",
+                place,
+                "binding",
+            )
+
+
+def _bias(plan: Plan) -> Iterator[Reading]:
+    leaf = "bias"
+    for cut in plan.edging.bias:
+        key = f"bias.{cut.what}"
+        yield Reading(
+            f"{key}.need", cut.need.called(f"{cut.what}: bias needed"), "With its ending", leaf=leaf
+        )
+        yield Reading(
+            f"{key}.width", cut.width.called(f"{cut.what}: strip, cut"), "At 45°", leaf=leaf
+        )
+        if cut.tube is not None:
+            yield from _tube(key, cut.tube)
+            continue
+        yield Reading(
+            f"{key}.joins", cut.joins.called(f"{cut.what}: joins"), bias_bound(cut.plan), leaf=leaf
+        )
+        yield Reading(
+            f"{key}.reaches",
+            cut.reaches.called(f"{cut.what}: joined, they reach"),
+            "Less what every join takes",
+            leaf=leaf,
+        )
+        yield Reading(
+            f"{key}.waste",
+            cut.waste.called(f"{cut.what}: cloth over"),
+            "Of the pieces that are cut into",
+            leaf=leaf,
+        )
+        if cut.new is not None:
+            yield Reading(
+                f"{key}.high",
+                cut.new[1].called(f"{cut.what}: cloth, height"),
+                "Of the usable width, cut on the cross",
+                leaf=leaf,
+            )
+        if cut.quarters is not None:
+            yield Reading(
+                f"{key}.quarters",
+                cut.quarters.called(f"{cut.what}: fat quarters"),
+                "Planned on 18 × 21 in",
+                leaf=leaf,
+            )
+
+
+def _tube(key: str, tube: TubePlan) -> Iterator[Reading]:
+    leaf = "bias"
+    yield Reading(f"{key}.tube", tube.side, "So that whole lines reach", leaf=leaf)
+    yield Reading(
+        f"{key}.tube.area", tube.by_area, "Cloth enough, but lines end half way", leaf=leaf
+    )
+    yield Reading(f"{key}.tube.lines", tube.lines, "Drawn this strip apart", leaf=leaf)
+    yield Reading(f"{key}.tube.gives", tube.reaches, "In one length, less its two seams", leaf=leaf)
+
+
+def _piping(plan: Plan) -> Iterator[Reading]:
+    piping, leaf = plan.edging.piping, "piping"
+    if piping is None:
+        return
+    yield Reading(
+        "piping.length", piping.length, "All seams it goes into, and the overlaps", leaf=leaf
+    )
+    yield Reading(
+        "piping.strip", piping.strip, "Bias, round the cord and two allowances", leaf=leaf
+    )
+    yield Reading(
+        "piping.allowance", piping.allowance, "As the seam's, else it hides or gaps", leaf=leaf
+    )
+    yield Reading("piping.cord", piping.cord, "A little more than its strip", leaf=leaf)
+
+
+def _straps(plan: Plan) -> Iterator[Reading]:
+    leaf = "straps"
+    for strap in plan.edging.straps:
+        key, name = f"strap.{strap.part.key}", strap.part.label.lower()
+        yield Reading(
+            f"{key}.length",
+            strap.part.length.called(f"{name}, length"),
+            "Cut length of each",
+            leaf=leaf,
+        )
+        yield Reading(
+            f"{key}.cut",
+            strap.part.cut.called(f"{name}, strip cut"),
+            "Folded to the middle twice",
+            leaf=leaf,
+        )
+        yield Reading(f"{key}.finished", strap.finished, "A quarter of its strip", leaf=leaf)
+        if strap.webbing is not None:
+            yield Reading(
+                f"{key}.webbing", strap.webbing.called(f"{name}, webbing"), "Of each", leaf=leaf
+            )
+        yield Reading(
+            f"{key}.joins", strap.joins.called(f"{name}, joins"), "On the diagonal", leaf=leaf
+        )
+        for at, figure in enumerate(strap.interfacing or ()):
+            yield Reading(
+                f"{key}.firm.{at}",
+                figure.called(f"{name}, {figure.label}"),
+                "Twice as wide as it ends, ½ short at both ends",
+                leaf=leaf,
+            )
+        yield Reading(
+            f"{key}.ring", strap.ring, "Rings and slider, at least so wide inside", leaf=leaf
+        )
+        hang = hangs(plan.project, plan.bag, strap) if strap.part.key == "strap" else None
+        if hang is not None:
+            yield Reading(f"{key}.hangs", hang, "The strap is two sides of a triangle", leaf=leaf)
+        for end in (strap.shortest, strap.longest):
+            if end is not None:
+                word = end.label.rpartition(" ")[2]
+                yield Reading(f"{key}.{word}", end, "With its slider, from ring to ring", leaf=leaf)
+
+
+def _closing(plan: Plan) -> Iterator[Reading]:
+    zipper, cord, leaf = plan.edging.zipper, plan.edging.cord, "closing"
+    if zipper is not None:
+        yield Reading(
+            "zip.needs",
+            zipper.length.called("zipper, at least"),
+            "Its stops stay out of the seams",
+            leaf=leaf,
+        )
+        yield Reading("zip.buy", zipper.buy, "Nylon coil can be cut; metal never", leaf=leaf)
+        yield Reading("zip.off", zipper.cut_off, "Only after the pull is inside", leaf=leaf)
+        yield Reading(
+            "zip.topstitch", zipper.topstitch, "So that the lining is not caught", leaf=leaf
+        )
+        if zipper.tape is not None:
+            yield Reading("zip.tape", zipper.tape, "A tab on each end covers ½ in", leaf=leaf)
+    for at, figure in enumerate(plan.edging.pull or ()):
+        yield Reading(f"zip.pull.{at}", figure, "Folded twice, it ends ¼ wide", leaf=leaf)
+    if plan.edging.loop is not None:
+        yield Reading("loop.cut", plan.edging.loop, "It goes over the button edge first", leaf=leaf)
+    if cord is not None:
+        yield Reading("cord.each", cord.each, "Once round and out at its own side", leaf=leaf)
+        yield Reading("cord.channel", cord.channel, "As it is sewn", leaf=leaf)
+        yield Reading("cord.least", cord.least, "Half of its round, and ¼ to run in", leaf=leaf)

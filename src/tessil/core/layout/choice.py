@@ -1,0 +1,23 @@
+"""What the arranging of prints must mind."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tessil.core.numbers.fields import Decided
+
+
+class Rules(Decided):
+    """What the arranging of prints must mind, and the number that makes it repeatable."""
+
+    sides: bool = True
+    corners: bool = True
+    joins: bool = True
+    amounts: bool = True
+    upright: bool = True
+    order: Literal["free", "spread", "graded", "striped"] = "free"
+    graded: Literal["down", "up", "right", "left"] = "down"
+    favourites: str = ""  # panel:zone on which they shall lie
+    seed: Annotated[int, Field(ge=0, le=999_999)] = 1

@@ -1,0 +1,265 @@
+"""Numbers that remember how they were made.
+
+A ``Figure`` is an exact number with a power of length.  Arithmetic on figures gives
+figures, and keeps the sum that was done; ``called`` gives a result its name.  ``written``
+renders a working from that record, so that it cannot disagree with its number.  Knows lengths;
+must not know what is computed with them.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from enum import IntEnum
+from fractions import Fraction
+from math import ceil, floor
+from typing import Literal
+
+from tessil.core.numbers.lengths import MM_PER_INCH, exact_root, round_down, round_near, round_up
+
+Show = Literal["plain", "percent", "mm", "metres", "grams", "minutes"]
+
+
+class Basis(IntEnum):
+    """What a figure rests on, from the firmest to the softest.
+
+    A sum of choices is geometry; a sum is never firmer than its softest part.
+    """
+
+    CHOSEN = 0
+    GEOMETRY = 1
+    MEASURED = 2
+    SWATCHES = 3
+    PRACTICE = 4
+    GUESS = 5
+
+    @property
+    def words(self) -> str:
+        return _BASIS_WORDS[self]
+
+
+_BASIS_WORDS = {
+    Basis.GEOMETRY: "geometry",
+    Basis.CHOSEN: "your choice",
+    Basis.MEASURED: "measured",
+    Basis.SWATCHES: "your swatches",
+    Basis.PRACTICE: "common practice",
+    Basis.GUESS: "starting guess",
+}
+
+NO_HAIR = Fraction(0)
+HAIR = Fraction(1, 10**5)  # inches: a quarter of a thousandth of a millimetre
+
+
+class Figure:
+    """An exact number, its power of length, and the sum that made it.
+
+    ``value`` is in inches to the ``power`` (0 a bare number, 1 a length, 2 an area).
+    Figures are immutable.  Adding unlike powers raises TypeError: that is a fault in the
+    program, not in what a maker typed.
+    """
+
+    __slots__ = ("args", "basis", "label", "op", "passes", "power", "show", "value")
+
+    value: Fraction
+    power: int
+    op: str
+    args: tuple[Figure, ...]
+    label: str
+    basis: Basis
+    passes: Basis  # what a sum that uses this figure rests on through it
+    show: Show
+
+    def __init__(
+        self, value: Fraction, power: int, op: str, args: tuple[Figure, ...], basis: Basis
+    ) -> None:
+        self.value = value
+        self.power = power
+        self.op = op
+        self.args = args
+        self.basis = basis
+        self.passes = basis
+        self.label = ""
+        self.show = "plain"
+
+    def __repr__(self) -> str:
+        return f"Figure({self.label or self.op}: {self.value})"
+
+    def called(self, label: str, show: Show = "plain") -> Figure:
+        """The same number as a named result; other workings then show it as one value."""
+        named = Figure(self.value, self.power, "named", (self,), self.basis)
+        named.label = label
+        named.show = show
+        named.passes = self.passes
+        return named
+
+    def settled(self, label: str) -> Figure:
+        """A named size that is cut to: soft in its reasons, but exact for all that follows."""
+        named = self.called(label)
+        named.passes = Basis.GEOMETRY
+        return named
+
+    @property
+    def whole(self) -> int:
+        """The value of a count; raises ValueError if it is not whole."""
+        if self.value.denominator != 1:
+            raise ValueError(f"{self.label or 'figure'} is not a whole number: {self.value}")
+        return int(self.value)
+
+    def _with(self, op: str, other: Figure | int | Fraction, swap: bool = False) -> Figure:
+        right = other if isinstance(other, Figure) else number(other)
+        left = self
+        if swap:
+            left, right = right, left
+        return _combined(op, left, right)
+
+    def __add__(self, other: Figure | int | Fraction) -> Figure:
+        return self._with("+", other)
+
+    def __radd__(self, other: Figure | int | Fraction) -> Figure:
+        return self._with("+", other, swap=True)
+
+    def __sub__(self, other: Figure | int | Fraction) -> Figure:
+        return self._with("−", other)
+
+    def __rsub__(self, other: Figure | int | Fraction) -> Figure:
+        return self._with("−", other, swap=True)
+
+    def __mul__(self, other: Figure | int | Fraction) -> Figure:
+        return self._with("×", other)
+
+    def __rmul__(self, other: Figure | int | Fraction) -> Figure:
+        return self._with("×", other, swap=True)
+
+    def __abs__(self) -> Figure:
+        return self if self.value >= 0 else number(-1) * self
+
+    def __truediv__(self, other: Figure | int | Fraction) -> Figure:
+        return self._with("÷", other)
+
+    def __rtruediv__(self, other: Figure | int | Fraction) -> Figure:
+        return self._with("÷", other, swap=True)
+
+
+def _combined(op: str, left: Figure, right: Figure) -> Figure:
+    if op in "+−" and left.power != right.power:
+        raise TypeError(f"cannot {op} power {left.power} and {right.power}: {left!r}, {right!r}")
+    if op == "+":
+        value, power = left.value + right.value, left.power
+    elif op == "−":
+        value, power = left.value - right.value, left.power
+    elif op == "×":
+        value, power = left.value * right.value, left.power + right.power
+    else:
+        value, power = left.value / right.value, left.power - right.power
+    return Figure(value, power, op, (left, right), max(Basis.GEOMETRY, left.passes, right.passes))
+
+
+def number(value: int | Fraction, basis: Basis = Basis.GEOMETRY) -> Figure:
+    """A bare number inside a formula."""
+    return Figure(Fraction(value), 0, "given", (), basis)
+
+
+def given(
+    label: str,
+    value: int | Fraction,
+    basis: Basis = Basis.CHOSEN,
+    power: int = 1,
+    show: Show = "plain",
+) -> Figure:
+    """A number from outside the arithmetic: chosen, measured, or a usual value."""
+    figure = Figure(Fraction(value), power, "given", (), basis)
+    figure.label = label
+    figure.show = show
+    return figure
+
+
+def count(label: str, value: int, basis: Basis = Basis.CHOSEN) -> Figure:
+    """A given whole number of things."""
+    return given(label, value, basis, power=0)
+
+
+def from_mm(label: str, value: Fraction, basis: Basis) -> Figure:
+    """A given length known in millimetres, and shown so."""
+    return given(label, value / MM_PER_INCH, basis, show="mm")
+
+
+def _one(op: str, figure: Figure, value: Fraction, *more: Figure) -> Figure:
+    basis = max(Basis.GEOMETRY, *(part.passes for part in (figure, *more)))
+    return Figure(value, figure.power, op, (figure, *more), basis)
+
+
+def up_to(figure: Figure, mark: Figure, hair: Fraction = NO_HAIR) -> Figure:
+    """Rounded up to a ruler mark; what was measured in floats may lie a ``hair`` above one."""
+    return _one("up", figure, round_up(figure.value - hair, mark.value), mark)
+
+
+def down_to(figure: Figure, mark: Figure) -> Figure:
+    """Rounded down to a ruler mark."""
+    return _one("down", figure, round_down(figure.value, mark.value), mark)
+
+
+def near_to(figure: Figure, mark: Figure) -> Figure:
+    """Rounded to the nearest ruler mark, ties up."""
+    return _one("near", figure, round_near(figure.value, mark.value), mark)
+
+
+def ceiling(figure: Figure) -> Figure:
+    """The next whole number at or above."""
+    return _one("ceil", figure, Fraction(ceil(figure.value)))
+
+
+def floored(figure: Figure) -> Figure:
+    """The next whole number at or below."""
+    return _one("floor", figure, Fraction(floor(figure.value)))
+
+
+def rounded(figure: Figure) -> Figure:
+    """The nearest whole number, ties up."""
+    return _one("round", figure, Fraction(floor(figure.value + Fraction(1, 2))))
+
+
+def largest(first: Figure, *others: Figure) -> Figure:
+    """The largest of several figures of one power."""
+    value = max(first.value, *(other.value for other in others))
+    return _one("largest", first, value, *others)
+
+
+def smallest(first: Figure, *others: Figure) -> Figure:
+    """The smallest of several figures of one power."""
+    value = min(first.value, *(other.value for other in others))
+    return _one("smallest", first, value, *others)
+
+
+def no_less(figure: Figure, floor: Figure) -> Figure:
+    """The figure, or the floor where that is larger; the floor shows only where it bites."""
+    return figure if figure.value >= floor.value else largest(figure, floor)
+
+
+def squared(figure: Figure) -> Figure:
+    """A figure times itself."""
+    return Figure(
+        figure.value**2, 2 * figure.power, "²", (figure,), max(Basis.GEOMETRY, figure.passes)
+    )
+
+
+def root(figure: Figure) -> Figure:
+    """The square root of an area as a length, or of a bare number: exact where it has an exact one,
+    else to a millionth of a millionth."""
+    power, odd = divmod(figure.power, 2)
+    if odd:
+        raise TypeError(f"no root of power {figure.power}: {figure!r}")
+    return Figure(
+        exact_root(figure.value), power, "√", (figure,), max(Basis.GEOMETRY, figure.passes)
+    )
+
+
+def total(figures: Iterable[Figure]) -> Figure:
+    """The sum of at least one figure; as one operation, however many there are."""
+    parts = tuple(figures)
+    if len(parts) == 1:
+        return parts[0]
+    if len({part.power for part in parts}) > 1:
+        raise TypeError(f"cannot sum unlike powers: {parts[:3]!r}")
+    value = sum((part.value for part in parts), Fraction(0))
+    basis = max(Basis.GEOMETRY, *(part.passes for part in parts))
+    return Figure(value, parts[0].power, "sum", parts, basis)

@@ -1,0 +1,49 @@
+"""What a maker decides and measures panel by panel."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tessil.core.numbers.fields import Decided, Room, Size
+from tessil.core.piecing.choice import Piecing, Zone
+from tessil.core.quilting.choice import Quilting, QuiltZone
+from tessil.core.sandwich.choice import Layers
+
+
+class Got(Decided):
+    """A size as it really came out; either way may be left unmeasured."""
+
+    width: Size | None = None
+    height: Size | None = None
+
+
+class Measured(Decided):
+    """What the maker measured at each rung of one panel; ``added`` is a border sewn on after
+    quilting, so much wider and higher in all."""
+
+    pieced: Got = Field(default_factory=Got)
+    quilted: Got = Field(default_factory=Got)
+    added: Got = Field(default_factory=Got)
+    trimmed: Got = Field(default_factory=Got)
+    notch: Got = Field(default_factory=Got)  # as cut: from the side, and from the other edge
+
+
+class PanelChoices(Decided):
+    """All that is decided and measured for one panel."""
+
+    piecing: Piecing = Field(default_factory=Piecing)
+    zones: Annotated[tuple[Zone, ...], Field(max_length=5)] = ()  # below the first part
+    layers: Layers = Field(default_factory=Layers)
+    quilting: Quilting = Field(default_factory=Quilting)
+    quilt_zones: Annotated[tuple[QuiltZone, ...], Field(max_length=5)] = ()  # below the first
+
+
+class Oversize(Decided):
+    """How much larger a panel is pieced than it is trimmed."""
+
+    way: Literal["model", "fixed", "none"] = "model"
+    fixed: Room = Fraction(3, 4)
+    squaring: Room = Fraction(1, 4)

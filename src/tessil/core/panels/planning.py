@@ -1,0 +1,517 @@
+"""One panel's way down the size ladder: needed, pieced, quilted, trimmed.
+
+Backwards from the trimmed size to what must be pieced, then forwards again with what was
+measured.  Knows piecing, layers and quilting; must not know which shape asks.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from fractions import Fraction
+
+from tessil.core.bag.model import Panel
+from tessil.core.catalogue import Material
+from tessil.core.choices import (
+    choices_for,
+    choices_of_lining,
+    first_print,
+    linings_in,
+    materials_of,
+    owner_key,
+)
+from tessil.core.logbook.flow import Knowledge
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side
+from tessil.core.numbers.workings import Basis, Figure, given, near_to, number, up_to
+from tessil.core.panels.choice import Got, Measured, PanelChoices
+from tessil.core.piecing.choice import Piecing
+from tessil.core.piecing.slanted import slant_of
+from tessil.core.piecing.strips import Strips, edge_shows
+from tessil.core.piecing.top import Patch, Top, Wish
+from tessil.core.piecing.tops import (
+    Part,
+    across_rule,
+    all_patches,
+    divided,
+    down_rule,
+    plan_top,
+    shared,
+)
+from tessil.core.project import Project
+from tessil.core.quilting.quilt import (
+    Quilt,
+    joints,
+    needs_seams,
+    panel_sets,
+    quilt_families,
+    quilt_panel,
+    stroke_room,
+)
+from tessil.core.quilting.seams import Run
+from tessil.core.quilting.sewing import Stitching, stitching
+from tessil.core.quilting.shrinkage import NO_DRAW, NO_STRAIN, Draw, Family, Strain, draw_in
+from tessil.core.sandwich.layers import Layer, Sizes, plan_layers, stack, thickness
+from tessil.core.trouble import CannotPlan
+
+MOST_DRAWN_IN = Fraction(1, 2)
+MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousandth of an inch
+
+
+@dataclass(frozen=True, slots=True)
+class EdgeShow:
+    """What the outermost piece of one part still shows along one side of the trimmed panel."""
+
+    side: Side
+    zone: int
+    shows: Figure
+    cut: Figure
+
+
+@dataclass(frozen=True, slots=True)
+class Setting:
+    """What all panels of a job share when they are planned."""
+
+    project: Project
+    marks: Rulers
+    piecing_seam: Figure
+    squaring: Figure
+    binding_seam: Figure
+    knowledge: Knowledge
+
+
+@dataclass(frozen=True, slots=True)
+class PanelPlan:
+    """Everything computed for one panel; sizes say which rung they are."""
+
+    panel: Panel
+    choices: PanelChoices
+    measured: Measured
+    draw: Draw
+    families: tuple[Family, ...]  # the sets of lines that the draw-in was worked out for
+    quilt: Quilt
+    sewing: Stitching | None
+    needed: Pair  # pieced, at least
+    parts: tuple[Part, ...]
+    patches: tuple[Patch, ...]
+    planned: Pair  # pieced, by the plan
+    pieced: Pair  # pieced, measured where it was
+    expected: Pair  # quilted, by the model
+    least: Pair  # quilted, at the bad end of the range
+    most: Pair
+    quilted: Pair  # quilted, measured where it was
+    trimmed: Pair
+    cut_off: dict[Side, Figure]
+    edges_show: tuple[EdgeShow, ...]
+    layers: tuple[Layer, ...]
+    pressed: Figure
+    at: tuple[float, float, float, float]  # quilted inches a pieced one; cut off left and top
+    piecing_seam: Figure
+    shown: dict[Side, Inches]  # how far in from each trimmed edge the panel begins to show
+
+    @property
+    def key(self) -> str:
+        return self.panel.key
+
+    @property
+    def top(self) -> Top:
+        """The top of the first part, which is all of it unless the panel is divided."""
+        return self.parts[0].top
+
+    @property
+    def strips(self) -> Strips | None:
+        """The strips, or the rows of a grid, of an undivided panel."""
+        if len(self.parts) > 1:
+            return None
+        return self.top.rows or self.top.columns
+
+    @property
+    def level_strips(self) -> bool:
+        return self.top.rows is not None or self.choices.piecing.run == "level"
+
+    @property
+    def sewn_down(self) -> bool:
+        """Whether the strips are sewn through the batting, so that piecing quilts."""
+        piecing = self.choices.piecing
+        return len(self.parts) == 1 and piecing.way == "flip" and piecing.foundation == "batting"
+
+    @property
+    def quilts(self) -> bool:
+        """Whether it lives through a quilted size of its own."""
+        return bool(self.quilt.sets) or self.sewn_down
+
+    @property
+    def only_cloth(self) -> bool:
+        """Whether it is all one cloth."""
+        return len(self.parts) == 1 and self.choices.piecing.way == "whole"
+
+    def piece_of(self, zone: int, piece: int) -> Patch | None:
+        """The piece of that place in the part's list of prints, if it is there."""
+        for patch in self.patches:
+            if patch.zone == zone and patch.piece == piece:
+                return patch
+        return None
+
+    @property
+    def scale(self) -> tuple[float, float]:
+        """How many quilted inches a pieced inch becomes, each way."""
+        return self.at[:2]
+
+    def pieced_at(self, x: float, y: float) -> tuple[float, float]:
+        """Where a point of the trimmed panel lies on the pieced top."""
+        across, down, left, top = self.at
+        return (x + left) / across, (y + top) / down
+
+    def trimmed_at(self, x: float, y: float) -> tuple[float, float]:
+        """Where a point of the pieced top lies on the trimmed panel."""
+        across, down, left, top = self.at
+        return x * across - left, y * down - top
+
+    @property
+    def leans(self) -> Figure | None:
+        """How far its top moves sideways over its height, to the right if more than nothing."""
+        if self.draw.lean is None:
+            return None
+        return (self.draw.lean.expected * self.pieced.height).called("leans over its height")
+
+    @property
+    def materials(self) -> tuple[Material, ...]:
+        """Its layers from outside in."""
+        return tuple(layer.material for layer in self.layers)
+
+
+def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:
+    edge = panel.side(side)
+    if edge.finish == "bound":
+        return setting.binding_seam
+    return given(f"{side} seam", edge.allowance)
+
+
+def _strip_families(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
+    """Strips flipped and sewn on the batting are a set of lines too."""
+    piecing = choices.piecing
+    if choices.zones or piecing.way != "flip" or piecing.foundation != "batting":
+        return ()
+    shows = _flip_gap(setting, panel, piecing)
+    if shows.value <= 0:
+        return ()
+    angle = {"level": 0.0, "upright": 90.0}.get(piecing.run, float(piecing.angle))
+    return (Family("the strips", angle, shows),)
+
+
+def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
+    """From seam to seam of strips flipped and sewn: on the average, where they are mixed."""
+    seam = setting.piecing_seam
+    if piecing.fixed == "count":
+        slant = slant_of(piecing)
+        size = panel.width if piecing.run == "upright" else panel.height
+        if piecing.run == "diagonal":
+            sine = given("sine of the strips", slant.sine, Basis.GEOMETRY, 0)
+            cosine = given("cosine of the strips", slant.cosine, Basis.GEOMETRY, 0)
+            size = panel.width * sine + panel.height * cosine
+        return (size / piecing.count).called("each strip shows")
+    widths = piecing.widths if piecing.fixed == "mixed" else (piecing.strip_cut,)
+    cut = given("strip, cut", sum(widths, start=Fraction(0)) / len(widths))
+    return (cut - 2 * seam).called("each strip shows")
+
+
+def _needed(setting: Setting, trimmed: Figure, strain: Strain, way: str) -> Figure:
+    oversize = setting.project.oversize
+    if strain is NO_STRAIN or oversize.way == "none":
+        return trimmed.called(f"to piece, {way}")
+    if oversize.way == "fixed":
+        larger = trimmed + given("fixed margin", oversize.fixed)
+    else:
+        larger = trimmed / (1 - strain.most) + 2 * setting.squaring
+    return up_to(larger, setting.marks.piece_step).settled(f"to piece, {way}")
+
+
+def _wish(setting: Setting, choice: Piecing, need: Pair, outline: Outline, field: str) -> Wish:
+    project = setting.project
+    return Wish(
+        choice=choice,
+        need=need,
+        outline=outline,
+        seam=setting.piecing_seam,
+        marks=setting.marks,
+        prints=tuple(entry.key for entry in project.prints) or ("cloth",),
+        scraps=project.scraps,
+        upright_only=frozenset(entry.key for entry in project.prints if entry.directional),
+        field=field,
+    )
+
+
+def _on_top(panel: Panel, needed: Pair, x: Figure, y: Figure) -> Outline:
+    """The trimmed outline on the pieced top as it is needed, in the middle of it."""
+    wide, down = 1 - float(x.value), 1 - float(y.value)
+    width, height = needed.floats()
+    left = (width * wide - float(panel.width.value)) / 2
+    top = (height * down - float(panel.height.value)) / 2
+    return tuple(((float(a) + left) / wide, (float(b) + top) / down) for a, b in panel.outline)
+
+
+def _parts(
+    setting: Setting,
+    panel: Panel,
+    choices: PanelChoices,
+    needed: Pair,
+    strains: tuple[Figure, Figure],
+) -> tuple[Pair, tuple[Part, ...]]:
+    """The pieced size and the parts it is made of."""
+    owner = owner_key(setting.project, panel)
+    outline = _on_top(panel, needed, *strains)
+    base = f"panels.{owner}"
+    first = _wish(setting, choices.piecing, needed, outline, f"{base}.piecing")
+    if not choices.zones:
+        top = plan_top(first)
+        none = needed.height - needed.height
+        trims = dict.fromkeys(SIDES, none)
+        return top.size, (Part(first, top, none, top.size.height, trims),)
+    wishes, begins = [first], [needed.height - needed.height]
+    spare = (needed.height * (1 - strains[1]) - panel.height) / 2
+    for at, zone in enumerate(choices.zones):
+        field = f"{base}.zones.{at}.piecing"
+        wishes.append(replace(first, choice=zone.piecing, field=field))
+        starts = given("part begins at", zone.starts)
+        begins.append(near_to((spare + starts) / (1 - strains[1]), setting.marks.ruler))
+    return needed, divided(wishes, begins, needed, setting.piecing_seam)
+
+
+def _got(got: Got, plan: Pair, label: str) -> Pair:
+    def one(value: Inches | None, planned: Figure, way: str) -> Figure:
+        if value is None:
+            return planned
+        return given(f"{label} {way}, measured", value, Basis.MEASURED)
+
+    return Pair(one(got.width, plan.width, "width"), one(got.height, plan.height, "height"))
+
+
+def _with_border(quilted: Pair, added: Got) -> Pair:
+    """The quilted size with a border sewn on afterwards."""
+    width, height = quilted.width, quilted.height
+    if added.width is not None:
+        width = (width + given("border sewn on", added.width)).called("quilted width, bordered")
+    if added.height is not None:
+        height = (height + given("border sewn on", added.height)).called("quilted height, bordered")
+    return Pair(width, height)
+
+
+def _shrunk(pieced: Pair, x: Figure, y: Figure, label: str) -> Pair:
+    return Pair(
+        (pieced.width * (1 - x)).called(f"{label} width"),
+        (pieced.height * (1 - y)).called(f"{label} height"),
+    )
+
+
+def _cut_off(
+    setting: Setting, choices: PanelChoices, quilted: Pair, trimmed: Pair
+) -> dict[Side, Figure]:
+    """What the ruler takes off each side of the quilted panel."""
+    piecing, off = choices.piecing, {}
+    undivided = not choices.zones
+    sides: tuple[tuple[Side, Side, Figure, Figure, str], ...] = (
+        ("left", "right", quilted.width, trimmed.width, across_rule(piecing)),
+        ("top", "bottom", quilted.height, trimmed.height, down_rule(piecing)),
+    )
+    for first, last, have, want, rule in sides:
+        begin, end = shared(have - want, rule if undivided else "both", setting.squaring)
+        off[first] = begin.called(f"cut off, {first}")
+        off[last] = end.called(f"cut off, {last}")
+    return off
+
+
+def _edges_show(
+    setting: Setting,
+    panel: Panel,
+    parts: tuple[Part, ...],
+    strains: tuple[Strain, Strain],
+    off: dict[Side, Figure],
+) -> tuple[EdgeShow, ...]:
+    """What the outermost pieces show along the sides of the panel."""
+    found = []
+    for zone, part in enumerate(parts):
+        for first, last, pieces, strain in (
+            ("left", "right", part.top.columns, strains[0]),
+            ("top", "bottom", part.top.rows, strains[1]),
+        ):
+            ends = _ends(part.top, pieces)
+            if ends is None:
+                continue
+            sides: tuple[tuple[Side, Figure], ...] = ((first, ends[0]), (last, ends[1]))  # type: ignore[assignment]
+            for side, cut in sides:
+                if (side == "top" and zone) or (side == "bottom" and zone < len(parts) - 1):
+                    continue
+                gone = off[side]
+                if part.trims[side].value:
+                    gone = gone + part.trims[side] * (1 - strain.expected)
+                shows = edge_shows(
+                    cut,
+                    setting.piecing_seam,
+                    strain.expected,
+                    gone,
+                    _allowance(setting, panel, side),
+                )
+                found.append(EdgeShow(side, zone, shows.called(f"{side} piece will show"), cut))
+    return tuple(found)
+
+
+def _ends(top: Top, pieces: Strips | None) -> tuple[Figure, Figure] | None:
+    """Cut widths of the outermost pieces, first and last; None where one piece is all."""
+    if top.border is not None:
+        return top.border, top.border
+    if pieces is None or len(pieces.cuts) < 2:
+        return None
+    return pieces.cuts[0], pieces.cuts[-1]
+
+
+def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
+    """All rungs of one panel; raises CannotPlan for choices that lead nowhere.
+
+    Lines that follow seams lie where the pieces lie once they are drawn in, and what is drawn in
+    hangs on how far the lines lie apart: the two are brought together in a few rounds.
+    """
+    choices = choices_for(setting.project, panel)
+    made = _planned(setting, panel, families_of(setting, panel, choices))
+    if needs_seams(choices):
+        for _ in range(MOST_ROUNDS):
+            again = _families_as_sewn(setting, made)
+            if _gaps(again) == _gaps(made.families):
+                break
+            made = _planned(setting, panel, again)
+    return made
+
+
+def _families_as_sewn(setting: Setting, made: PanelPlan) -> tuple[Family, ...]:
+    flipped = _strip_families(setting, made.panel, made.choices)
+    sets = quilt_families(made.quilt.parts, made.choices, made.panel, made.shown)
+    return (*flipped, *sets)
+
+
+def _gaps(families: tuple[Family, ...]) -> list[tuple[str, Inches]]:
+    return [(family.name, family.gap.value) for family in families]
+
+
+def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> PanelPlan:
+    """One panel for the lines it is taken to have."""
+    project = setting.project
+    choices = choices_for(project, panel)
+    measured = project.measured.get(panel.key, Measured())
+    known = materials_of(project)
+    linings = linings_in(project, panel.kind)
+    materials = stack(known, choices.layers, linings)
+    shown = {side: _allowance(setting, panel, side) for side in SIDES}
+    draw = draw_in(families, setting.knowledge.constants(materials)) if families else NO_DRAW
+    if max(draw.x.most.value, draw.y.most.value) > MOST_DRAWN_IN:
+        raise CannotPlan(
+            f"panels.{owner_key(project, panel)}.quilting.gap",
+            "Lines so close would draw in more than half of the panel: choose a wider gap.",
+        )
+    needed = Pair(
+        _needed(setting, panel.width, draw.x, "width"),
+        _needed(setting, panel.height, draw.y, "height"),
+    )
+    trimmed = Pair(panel.width, panel.height)
+    planned, parts = _parts(setting, panel, choices, needed, (draw.x.expected, draw.y.expected))
+    pieced = _got(measured.pieced, planned, "pieced")
+    expected = _shrunk(pieced, draw.x.expected, draw.y.expected, "quilted")
+    quilted = _with_border(_got(measured.quilted, expected, "quilted"), measured.added)
+    off = _cut_off(setting, choices, quilted, trimmed)
+    patches = _on_panel(all_patches(parts), _scaled(planned, quilted, off))
+    lining_print = first_print(choices_of_lining(project))
+    left = Pair(number(1) - draw.x.expected, number(1) - draw.y.expected)
+    layers = plan_layers(
+        known,
+        choices.layers,
+        Sizes(pieced, trimmed, shown, left, setting.marks),
+        linings,
+        lining_print,
+    )
+    insets = {side: figure.value for side, figure in shown.items()}
+    real = (
+        float(quilted.width.value / expected.width.value),
+        float(quilted.height.value / expected.height.value),
+    )
+    owner = owner_key(project, panel)
+    quilt = quilt_panel(
+        panel,
+        choices,
+        insets,
+        f"panels.{owner}",
+        joints(choices, (patch.on_panel for patch in patches)),
+        stroke_room(off, layers),
+        real,
+    )
+    pressed = thickness(materials, "pressed")
+    return PanelPlan(
+        panel=panel,
+        choices=choices,
+        measured=measured,
+        draw=draw,
+        families=families,
+        quilt=quilt,
+        sewing=stitching(
+            quilt.sets,
+            quilt.lines,
+            pressed,
+            choices.quilting.stitch_mm,
+            setting.knowledge.pace,
+            project.machine.bobbin_m,
+        ),
+        needed=needed,
+        parts=parts,
+        patches=patches,
+        planned=planned,
+        pieced=pieced,
+        expected=expected,
+        least=_shrunk(pieced, draw.x.most, draw.y.most, "quilted, at least,"),
+        most=_shrunk(pieced, draw.x.least, draw.y.least, "quilted, at most,"),
+        quilted=quilted,
+        trimmed=trimmed,
+        cut_off=off,
+        edges_show=_edges_show(setting, panel, parts, (draw.x, draw.y), off),
+        layers=layers,
+        pressed=pressed,
+        at=_scaled(pieced, quilted, off),
+        piecing_seam=setting.piecing_seam,
+        shown=insets,
+    )
+
+
+def families_of(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
+    """Every set of lines that goes through the batting, as the draw-in model sees it.
+
+    Where lines follow seams, the seams are those of a top as large as the trimmed panel: a first
+    guess, that :func:`plan_panel` makes good.
+    """
+    flipped = _strip_families(setting, panel, choices)
+    shown = {side: _allowance(setting, panel, side).value for side in SIDES}
+    owner = owner_key(setting.project, panel)
+    seams: tuple[Run, ...] = ()
+    if needs_seams(choices):
+        same = Pair(panel.width, panel.height)
+        none = number(0)
+        _, parts = _parts(setting, panel, choices, same, (none, none))
+        seams = joints(choices, (patch.outline for patch in all_patches(parts)))
+    sets = panel_sets(panel, choices, shown, f"panels.{owner}", seams)
+    return (*flipped, *quilt_families(sets, choices, panel, shown))
+
+
+def _scaled(
+    pieced: Pair, quilted: Pair, off: dict[Side, Figure]
+) -> tuple[float, float, float, float]:
+    return (
+        float(quilted.width.value / pieced.width.value),
+        float(quilted.height.value / pieced.height.value),
+        float(off["left"].value),
+        float(off["top"].value),
+    )
+
+
+def _on_panel(
+    patches: tuple[Patch, ...], at: tuple[float, float, float, float]
+) -> tuple[Patch, ...]:
+    across, down, left, top = at
+    return tuple(
+        patch.laid_at(tuple((x * across - left, y * down - top) for x, y in patch.outline))
+        for patch in patches
+    )

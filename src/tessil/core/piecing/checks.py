@@ -1,0 +1,98 @@
+"""Will every piece at the edge still show, is what was pieced large enough?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+from typing import TYPE_CHECKING
+
+from tessil.core.choosing import choose
+from tessil.core.edits import Edit
+from tessil.core.panels.places import edge_place
+from tessil.core.panels.planning import EdgeShow, PanelPlan
+from tessil.core.piecing.acts.laying import part_path
+from tessil.core.piecing.strips import Strips
+from tessil.core.snags import Snag, Stage, Weight
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
+
+LEAST_EDGE = Fraction(1, 2)
+
+
+def piece_snags(plan: Plan) -> Iterator[Snag]:
+    """Snags of piecing, panel by panel."""
+    for panel in plan.panels:
+        for edge in panel.edges_show:
+            if edge.shows.value < LEAST_EDGE:
+                yield _thin_edge(plan, panel, edge)
+
+
+def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:
+    read = plan.marks.notation.read_off
+    piecing = panel.parts[edge.zone].choice
+    noun = "border" if piecing.border else "strip" if piecing.way == "strips" else "row of squares"
+    if edge.shows.value <= 0:
+        title = f"The {edge.side} {noun} is trimmed away or sewn in"
+    else:
+        title = f"The {edge.side} {noun} will show only {read(edge.shows.value, unit=True)}"
+    part = f".{edge.zone}" if edge.zone else ""
+    return Snag(
+        key=f"piece.edge.{panel.key}.{edge.side}{part}",
+        stage=Stage.PIECE,
+        weight=Weight.WARNS,
+        title=title,
+        why="After quilting, trimming and the bag's own seam; under ½ in (13 mm) looks a mistake.",
+        panel=panel.key,
+        place=edge_place(panel, edge),
+        fixes=_edge_fixes(plan, panel, edge),
+    )
+
+
+def _edge_fixes(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...]:
+    part = panel.parts[edge.zone]
+    choice, upright = part.choice, edge.side in ("left", "right")
+    pieces = part.top.columns if upright else part.top.rows
+    if choice.border or pieces is None:
+        wider = choice.border + LEAST_EDGE - min(edge.shows.value, LEAST_EDGE)
+        wider = plan.marks.notation.nearest(wider + Fraction(1, 8))
+        field = f"{part_path(edge.zone)}.border"
+        return (choose(plan.project, panel.panel, "Cut the border wider", (field, wider)),)
+    path = part_path(edge.zone)
+    grid = choice.way in ("squares", "web")
+    rule = "surplus_across" if grid and upright else "surplus"
+    number, now = pieces.number.whole, getattr(choice, rule)
+
+    def fix(words: str, *changes: tuple[str, object]) -> Edit:
+        return choose(
+            plan.project, panel.panel, words, *((f"{path}.{key}", value) for key, value in changes)
+        )
+
+    fixes = []
+    if now in ("one", "other"):
+        fixes.append(fix("Trim both sides alike", (rule, "both")))
+    if now not in ("recut", "border") and choice.fixed == "width":
+        noun = "rows" if grid else "strips"
+        fixes.append(fix(f"Recut all {number} {noun} to come out even", (rule, "recut")))
+        if number > 2 and _border_shows(plan, panel, edge, pieces) >= LEAST_EDGE:
+            fixes.append(fix("One fewer, and a border to fill", (rule, "border")))
+    if number > 2 and not grid and choice.fixed == "width":
+        fixes.append(
+            fix(
+                f"{number - 1} wider strips instead",
+                ("fixed", "count"),
+                ("count", number - 1),
+                ("surplus", "both"),
+            )
+        )
+    return tuple(fixes)
+
+
+def _border_shows(plan: Plan, panel: PanelPlan, edge: EdgeShow, pieces: Strips) -> Fraction:
+    """About what a border would show at this side if one piece fewer were laid."""
+    seam = plan.brief.seams.piecing.value
+    missing = pieces.shows.value - pieces.surplus.value
+    cut = missing / 2 + 2 * seam
+    beyond = pieces.surplus.value / 2  # of what is cut off now, as much is surplus
+    off = max(panel.cut_off[edge.side].value - beyond, Fraction(0))
+    return cut - seam - off - panel.shown[edge.side]

@@ -1,0 +1,98 @@
+"""What a maker decides about how a top is pieced, and the scraps and packs it is pieced from."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, Literal
+
+from pydantic import Field, PlainSerializer, field_validator
+
+from tessil.core.numbers.fields import Decided, Degrees, Room, Size
+
+MOST_STRIPS = 200
+MOST_PIECES = 5000
+MOST_SCRAPS = 300
+Way = Literal["whole", "strips", "squares", "web", "flip", "courses", "crumbs"]
+Surplus = Literal["both", "one", "other", "recut", "border"]
+Places = Annotated[tuple[int, ...], Field(max_length=MOST_PIECES)]
+
+
+class Scrap(Decided):
+    """So many scraps of one size and print; the print stands upright along the height."""
+
+    width: Size
+    height: Size
+    number: Annotated[int, Field(ge=1, le=200)] = 1
+    print: str = ""
+
+
+class Filled(Decided):
+    """One scrap laid in a course: which of the list, and whether it lies on its side."""
+
+    scrap: Annotated[int, Field(ge=0, lt=MOST_SCRAPS)]
+    turned: bool = False
+
+
+class Piecing(Decided):
+    """How a top is made, and which print each piece is.
+
+    ``prints`` is in the order of the pieces, row by row; ``laid`` is how many stood in a row
+    when they were laid.  ``surplus`` is for what lies one below another, ``surplus_across`` for
+    columns.  ``filled`` is which scraps go in which course, once that is decided.
+    """
+
+    way: Way = "strips"
+    run: Literal["level", "upright", "diagonal"] = "level"
+    angle: Degrees = Fraction(45)
+    fixed: Literal["width", "count", "mixed"] = "width"
+    strip_cut: Size = Fraction(5, 2)
+    widths: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = (
+        Fraction(5, 2),
+        Fraction(3, 2),
+    )
+    count: int = 6
+    square: Size = Fraction(5, 2)
+    surplus: Surplus = "both"
+    surplus_across: Surplus = "both"
+    strip_sets: bool = False
+    foundation: Literal["foundation", "batting"] = "batting"
+    overhang: Room = Fraction(3, 4)
+    heights: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = (Fraction(5, 2),)
+    filled: Annotated[tuple[tuple[Filled, ...], ...], Field(max_length=60)] = ()
+    allowance: Annotated[Fraction, Field(ge=0, le=1), PlainSerializer(float)] = Fraction(1, 8)
+    sashing: Room = Fraction(0)
+    border: Room = Fraction(0)
+    border_print: str = ""
+    press: Literal["open", "side"] = "open"
+    turned: Places = ()
+    locked: Places = ()
+    prints: Annotated[tuple[str, ...], Field(max_length=MOST_PIECES)] = ()
+    laid: Annotated[int, Field(ge=0, le=MOST_PIECES)] = 0
+
+    @field_validator("count")
+    @classmethod
+    def _few_enough(cls, value: int) -> int:
+        if not 1 <= value <= MOST_STRIPS:
+            raise ValueError(f"Give a number of strips from 1 to {MOST_STRIPS}.")
+        return value
+
+
+class Zone(Decided):
+    """A part of a panel pieced for itself, from so far below its trimmed top edge downwards."""
+
+    starts: Size
+    piecing: Piecing = Field(default_factory=Piecing)
+
+
+class SeamTest(Decided):
+    """Strips sewn to learn one's own seam: how many, how wide cut, and what they measured."""
+
+    strips: Annotated[int, Field(ge=2, le=40)] = 4
+    cut: Size = Fraction(5, 2)
+    measured: Size
+
+
+class Pack(Decided):
+    """Squares or strips bought as a pack."""
+
+    pieces: Annotated[int, Field(ge=1, le=999)] = 42

@@ -1,0 +1,106 @@
+"""The figures of the piecing stage, leaf by leaf: the pieces, their prints, the stock."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from tessil.core.layout.rules import laid_amounts, over_amounts
+from tessil.core.layout.values import value_of, value_word
+from tessil.core.numbers.workings import Basis, count
+from tessil.core.panels.places import across, edge_place, piece_place, upright, whole
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.piecing.packs import packed
+from tessil.core.piecing.pressing import pressed
+from tessil.core.piecing.seamtest import seam_cost
+from tessil.core.plan import Plan
+from tessil.core.reading import Reading
+from tessil.core.snags import Place
+
+UNPRESSED = ("whole", "flip", "crumbs")
+
+
+def piece_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """All of them; the column shows those of its open leaf."""
+    yield from _pieces(plan, panel)
+    yield from _prints(plan, panel)
+    yield from _stock(plan, panel)
+
+
+def _pieces(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    needed = panel.needed
+    yield Reading("needed.width", needed.width, "So large, to be trimmed safely", across(panel))
+    yield Reading("needed.height", needed.height, "So large, to be trimmed safely", upright(panel))
+    divided = len(panel.parts) > 1
+    for zone, part in enumerate(panel.parts):
+        for line in part.top.lines:
+            key = f"part{zone}.{line.key}" if divided else line.key
+            yield Reading(key, line.figure, line.about, _spot(panel, zone, line.spot), zone=zone)
+        if part.choice.way not in UNPRESSED:
+            top = pressed(part.choice.press)
+            prefix = f"part{zone}.press" if divided else "press"
+            for key, figure in (("seam", top.at_seam), ("crossing", top.at_crossing)):
+                if key == "crossing" and part.choice.way == "strips":
+                    continue
+                yield Reading(
+                    f"{prefix}.{key}", figure, "The top alone, under the presser foot", zone=zone
+                )
+    for edge in panel.edges_show:
+        key = f"edge.{edge.side}.{edge.zone}" if edge.zone else f"edge.{edge.side}"
+        about = "After quilting, trimming and seam"
+        yield Reading(key, edge.shows, about, edge_place(panel, edge), zone=edge.zone)
+    for group in plan.sets:
+        if any(member.key == panel.key for member in group.panels):
+            yield Reading("sets.number", group.sets, "Strips sewn full length, then cut across")
+            yield Reading("sets.per", group.per_set, "Panels cut from one strip set")
+            yield Reading("sets.left", group.left, "Good for a pocket, a flap or tabs")
+
+
+def _spot(panel: PanelPlan, zone: int, spot: str) -> Place | None:
+    """What a figure of the piecing measures, on the trimmed panel."""
+    if spot == "across":
+        return across(panel, 0.1)
+    if spot == "upright":
+        return upright(panel, 0.06)
+    if spot in ("first", "second"):
+        return piece_place(panel, zone, 0 if spot == "first" else 1)
+    return whole(panel) if spot == "whole" else None
+
+
+def _prints(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """What is laid of each print, against what there is; and the rules still broken."""
+    laid = laid_amounts(plan)
+    for entry in plan.project.prints:
+        if entry.key not in laid:
+            continue
+        there = "" if entry.amount is None else f"; {entry.amount} in hand"
+        about = f"{value_word(entry).capitalize()}, lightness {value_of(entry):.0f}{there}"
+        figure = count("pieces laid", laid[entry.key], Basis.CHOSEN).called(entry.name)
+        yield Reading(f"laid.{entry.key}", figure, about, leaf="prints")
+    if laid:
+        between = count("broken between pieces", len(plan.broken), Basis.GEOMETRY)
+        short = count("prints laid more than in hand", len(over_amounts(plan)), Basis.GEOMETRY)
+        figure = (between + short).called("rules broken")
+        yield Reading("rules.broken", figure, "Marked on the bench where it is", leaf="prints")
+
+
+def _stock(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    project = plan.project
+    if project.seam_test is not None:
+        yield Reading(
+            "seam.real", plan.brief.seams.piecing, "Used from here on for all counts", leaf="stock"
+        )
+        cost = seam_cost(plan.project, panel)
+        if cost is not None:
+            yield Reading(
+                "seam.cost", cost, "This panel, against the seam wished for", leaf="stock"
+            )
+    if project.pack is not None:
+        found = packed(plan.panels, project.pack, plan.brief.seams.piecing)
+        if found is not None:
+            yield Reading("pack.needs", found.needs, "All squares of one bag", leaf="stock")
+            yield Reading("pack.bags", found.bags, "Whole bags", leaf="stock")
+            yield Reading("pack.left", found.left, found.use, leaf="stock")
+            if found.pocket is not None:
+                yield Reading(
+                    "pack.pocket", found.pocket, "As wide as so many squares in a row", leaf="stock"
+                )

@@ -1,0 +1,78 @@
+"""What the layer stage shows, leaf by leaf: cut sizes, what to buy, how thick it gets."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import TYPE_CHECKING
+
+from tessil.core.edges.bulk import bulk_of
+from tessil.core.panels.places import across, upright, whole
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.reading import Reading
+from tessil.core.snags import Place
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
+
+WHAT = {
+    "margin": "A margin larger than the top all round",
+    "panel": "As large as the pieced top",
+    "inside": "Inside the seam lines",
+    "short": "⅛ in (3 mm) short of the seam lines",
+}
+
+
+def layer_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """All leaves of one panel."""
+    yield from _sizes(plan, panel)
+    yield from _amounts(plan)
+    yield from _bulk(plan, panel)
+
+
+def _sizes(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    leaf = "layers"
+    seen: dict[str, int] = {}
+    for layer in panel.layers:
+        name = layer.label.lower()
+        what = "Pieced size" if layer.role == "top" else WHAT[layer.rule]
+        number = seen[layer.role] = seen.get(layer.role, 0) + 1
+        key = f"layer.{layer.role}" + (f".{number}" if number > 1 else "")
+        yield Reading(
+            f"{key}.width", layer.width.called(f"{name}, width"), what, across(panel), leaf
+        )
+        yield Reading(
+            f"{key}.height", layer.height.called(f"{name}, height"), what, upright(panel), leaf
+        )
+    yield Reading("layer.pressed", panel.pressed, "As under the presser foot", whole(panel), leaf)
+    if panel.panel.kind == "outer":
+        yield Reading(
+            "layer.wall", plan.wall, "One wall of the bag with its lining, relaxed", leaf=leaf
+        )
+
+
+def _amounts(plan: Plan) -> Iterator[Reading]:
+    read = plan.marks.notation.read_off
+    for bought in plan.bought:
+        if bought.batting:
+            about = f"Off a roll {read(bought.cloth.usable, unit=True)} wide, for all bags"
+            if bought.from_offcuts:
+                about = "; ".join(bought.from_offcuts)
+            yield Reading(
+                f"layer.buy.{bought.stock}",
+                bought.cloth.buy.called(bought.name),
+                about,
+                leaf="amounts",
+            )
+
+
+def _bulk(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    seen: set[str] = set()
+    for spot in bulk_of(plan, panel.key):
+        if spot.label in seen:
+            continue
+        seen.add(spot.label)
+        x, y = spot.at
+        about = f"{spot.layers} layers: {spot.advice.words}"
+        yield Reading(
+            f"bulk.{spot.key}", spot.thick, about, Place(x - 0.4, y - 0.4, 0.8, 0.8), "bulk"
+        )

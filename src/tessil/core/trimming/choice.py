@@ -1,0 +1,42 @@
+"""What a maker marks on trimmed panels, and whether sizes are asked for washed."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tessil.core.numbers.fields import Decided, Key, Part, Room60, Size
+
+
+class Mark(Decided):
+    """Something marked on a trimmed panel, from its raw left and top edges.
+
+    ``x`` and ``y`` are the top left corner of an area, the middle of a point; ``x2`` is the
+    other end of a pair of handle ends.
+    """
+
+    kind: Literal["slip", "divided", "window", "d-ring", "handle", "stiffener", "motif"]
+    panel: Key
+    x: Room60
+    y: Room60
+    width: Size = Fraction(6)
+    height: Size = Fraction(5)
+    x2: Room60 | None = None
+    divisions: Annotated[int, Field(ge=2, le=12)] = 2
+
+
+class Snap(Decided):
+    """A magnetic snap: its male half on the flap, its female half where the flap lands."""
+
+    used: bool = False
+    offset: Size = Fraction(7, 4)
+    female: Size | None = None
+
+
+class Wash(Decided):
+    """Whether sizes are asked for after the first wash, and what that takes."""
+
+    used: bool = False
+    share: Annotated[Part, Field(ge=0, le=Fraction(1, 5))] = Fraction(3, 100)

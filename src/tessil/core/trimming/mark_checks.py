@@ -1,0 +1,214 @@
+"""Do marks keep clear of seams and notches, do snap halves meet, are handle ends even?"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+from itertools import combinations
+from typing import TYPE_CHECKING
+
+from tessil.core.bag.model import Box
+from tessil.core.edits import Edit, edit
+from tessil.core.numbers.lengths import Inches, round_down, round_near, round_up
+from tessil.core.panels.planning import PanelPlan
+from tessil.core.snags import Place, Snag, Stage, Weight
+from tessil.core.trimming.marks import (
+    MARGIN,
+    Placed,
+    female_below_top,
+    free_room,
+    marks_of,
+    remove_mark,
+    set_mark,
+)
+
+if TYPE_CHECKING:
+    from tessil.core.plan import Plan
+
+ON_PURPOSE = ("d-ring", "stiffener")  # these lie in a seam or on the base by their nature
+CLOSE = Fraction(1, 8)
+APART = Fraction(1, 4)  # between marks that were moved off one another
+
+
+def mark_snags(plan: Plan) -> Iterator[Snag]:
+    """Snags of marks, panel by panel."""
+    for panel in plan.panels:
+        for placed in marks_of(plan, panel.key):
+            if placed.kind not in ON_PURPOSE:
+                yield from _in_the_way(plan, panel, placed)
+            yield from _uneven(plan, panel, placed)
+        yield from _on_one_another(plan, panel)
+    yield from _snap_apart(plan)
+
+
+def _place(box: Box) -> Place:
+    x, y, w, h = (float(v) for v in box)
+    return Place(x, y, w, h)
+
+
+def _outside(box: Box, room: Box) -> bool:
+    (x, y, w, h), (rx, ry, rw, rh) = box, room
+    return x < rx or y < ry or x + w > rx + rw or y + h > ry + rh
+
+
+def _meets(one: Box, other: Box) -> bool:
+    (x, y, w, h), (u, v, p, q) = one, other
+    return x < u + p and u < x + w and y < v + q and v < y + h
+
+
+def _in_the_way(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
+    """A pocket, snap or handle in a seam or a notch; a motif too near to either."""
+    margin = MARGIN if placed.kind == "motif" else Fraction(0)
+    room = free_room(plan, panel, margin)
+    notches = [(n.x, n.y, n.width, n.height) for n in panel.panel.notches]
+    in_notch = any(_meets(placed.box, notch) for notch in notches)
+    if not in_notch and not _outside(placed.box, room):
+        return
+    where = "a notch" if in_notch else "a seam or the base"
+    verb = "comes too near to" if placed.kind == "motif" else "runs into"
+    yield Snag(
+        key=f"mark.seam.{panel.key}.{placed.key}",
+        stage=Stage.TRIM,
+        weight=Weight.WARNS,
+        title=f"The {placed.label.lower()} {verb} {where}",
+        why="It is caught in the stitching or cut off there."
+        if placed.kind != "motif"
+        else "A motif keeps ½ in (13 mm) clear of seams and of the base's fold.",
+        panel=panel.key,
+        place=_place(placed.box),
+        fixes=_into_room(plan, placed, room),
+    )
+
+
+def _into_room(plan: Plan, placed: Placed, room: Box) -> tuple[Edit, ...]:
+    if placed.index is None:
+        return ()
+    (x, y, w, h), (rx, ry, rw, rh) = placed.box, room
+    width, height = min(w, rw), min(h, rh)
+    to_x, to_y = min(max(x, rx), rx + rw - width), min(max(y, ry), ry + rh - height)
+    shift = Fraction(1, 2) if placed.kind == "handle" else Fraction(0)
+    changes: dict[str, Inches] = {"x": to_x + shift, "y": to_y}
+    if placed.kind not in ("handle", "window", "d-ring"):
+        changes |= {"width": width, "height": height}
+    elif placed.kind == "window":
+        changes["width"] = width
+    return (set_mark(plan, placed.index, f"Move the {placed.label.lower()} clear", **changes),)
+
+
+def _boxes(placed: Placed) -> tuple[Box, ...]:
+    return (placed.box,) if placed.twin is None else (placed.box, placed.twin)
+
+
+def _on_one_another(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Two marks in one place: one would be sewn over the other."""
+    marks = [mark for mark in marks_of(plan, panel.key) if mark.kind != "stiffener"]
+    for one, other in combinations(marks, 2):
+        met = next(
+            (box for box in _boxes(other) if any(_meets(box, mine) for mine in _boxes(one))), None
+        )
+        if met is None:
+            continue
+        moved, stays = (one, other) if other.index is None else (other, one)
+        yield Snag(
+            key=f"mark.over.{panel.key}.{one.key}.{other.key}",
+            stage=Stage.TRIM,
+            weight=Weight.WARNS,
+            title=f"The {moved.label.lower()} lies on the {stays.label.lower()}",
+            why="One would be sewn over the other: what comes second has no room there.",
+            panel=panel.key,
+            place=_place(met),
+            fixes=_off_it(plan, panel, moved, stays),
+        )
+
+
+def _off_it(plan: Plan, panel: PanelPlan, moved: Placed, stays: Placed) -> tuple[Edit, ...]:
+    """To the nearest side of the other mark where it is clear of everything; else away."""
+    if moved.index is None:
+        return ()
+    room = free_room(plan, panel, Fraction(0))
+    others = [mark for mark in marks_of(plan, panel.key) if mark.key != moved.key]
+    x, y, w, h = moved.box
+    u, v, p, q = stays.box
+    mark, gap = plan.marks.ruler.value, APART
+    places = (
+        (x, round_up(v + q + gap, mark)),
+        (x, round_down(v - gap - h, mark)),
+        (round_up(u + p + gap, mark), y),
+        (round_down(u - gap - w, mark), y),
+    )
+    name = moved.label.lower()
+    shift = Fraction(1, 2) if moved.kind == "handle" else Fraction(0)
+    for to_x, to_y in sorted(places, key=lambda at: abs(at[0] - x) + abs(at[1] - y)):
+        change = set_mark_if(plan, moved.index, f"Move the {name} off it", to_x + shift, to_y)
+        if change is None or _outside((to_x, to_y, w, h), room):
+            continue
+        if not any(_meets((to_x, to_y, w, h), box) for mark_ in others for box in _boxes(mark_)):
+            return (change, remove_mark(plan, moved.index))
+    return (remove_mark(plan, moved.index),)
+
+
+def set_mark_if(plan: Plan, index: int, words: str, x: Inches, y: Inches) -> Edit | None:
+    """A mark set to a place, if that is one."""
+    return set_mark(plan, index, words, x=x, y=y) if x >= 0 and y >= 0 else None
+
+
+def _uneven(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
+    """Handle ends that are not equally far from their side edges."""
+    if placed.index is None or placed.twin is None:
+        return
+    mark = plan.project.marks[placed.index]
+    if mark.x2 is None:
+        return
+    width = panel.trimmed.width.value
+    apart = abs(mark.x - (width - mark.x2))
+    if apart == 0:
+        return
+    yield Snag(
+        key=f"mark.handle.{panel.key}.{placed.index}",
+        stage=Stage.TRIM,
+        weight=Weight.WARNS,
+        title=f"One handle end is {plan.marks.notation.read_off(apart, unit=True)} further in",
+        why="The bag will hang askew: both ends belong equally far from the sides.",
+        panel=panel.key,
+        place=_place(placed.twin),
+        fixes=(set_mark(plan, placed.index, "Make both ends even", x2=None),),
+    )
+
+
+def _snap_apart(plan: Plan) -> Iterator[Snag]:
+    """A female half that is set where the flap does not land, or where it cannot be."""
+    right, flap = female_below_top(plan), plan.bag.flap
+    if right is None or flap is None:
+        return
+    typed = plan.project.snap.female
+    read = plan.marks.notation.read_off
+    half = next(p for p in marks_of(plan, flap.female_panel) if p.key == "snap:female")
+    if right.value <= 0:
+        offset = round_near(max(flap.lands.value / 2, CLOSE), plan.marks.ruler.value)
+        title = "The snap's halves cannot meet: the flap is too short"
+        why = "The male part sits higher on the flap than the flap comes down the front."
+        fixes = (
+            edit(
+                f"Set the male part {read(offset, unit=True)} above the edge",
+                ("snap.offset", offset),
+            ),
+        )
+    elif typed is not None and abs(typed - right.value) > CLOSE:
+        title = f"The snap's halves miss each other by {read(abs(typed - right.value), unit=True)}"
+        why = (
+            f"The flap comes down {read(flap.lands.value, unit=True)}; the female part belongs "
+            f"{read(right.value, unit=True)} below the top edge."
+        )
+        fixes = (edit("Set it where the flap lands", ("snap.female", None)),)
+    else:
+        return
+    yield Snag(
+        "mark.snap",
+        Stage.TRIM,
+        Weight.BLOCKS,
+        title,
+        why,
+        flap.female_panel,
+        _place(half.box),
+        fixes,
+    )
