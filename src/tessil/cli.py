@@ -12,7 +12,8 @@ import unicodedata
 from pathlib import Path
 
 from tessil import __version__
-from tessil.core.plan import Plan, plan
+from tessil.core.plan import plan
+from tessil.core.planned import Plan
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import printable

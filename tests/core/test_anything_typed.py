@@ -11,7 +11,8 @@ from pydantic import ValidationError
 from tessil.core.choosing import choose, measure, reshape
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.panels.choice import Got
-from tessil.core.plan import Plan, plan
+from tessil.core.plan import plan
+from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.readings import readings
 from tessil.core.shapes import SHAPES

@@ -10,15 +10,9 @@ from tessil.core.choosing import measure
 from tessil.core.edits import applied, edit
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
+from tessil.core.trimming.acts.marking import add_mark, move_mark, set_mark
 from tessil.core.trimming.choice import Mark, Snap
-from tessil.core.trimming.marks import (
-    KINDS,
-    add_mark,
-    female_below_top,
-    marks_of,
-    move_mark,
-    set_mark,
-)
+from tessil.core.trimming.marks import KINDS, female_below_top
 from tests.conftest import tote
 from tests.outside.test_every_shape_on_paper import project_of
 
@@ -33,14 +27,14 @@ def _marked(kind, project=None):
 @pytest.mark.parametrize("kind", KINDS)
 def test_a_new_mark_lies_clear_at_its_usual_place(kind):
     made = plan(_marked(kind))
-    (placed,) = marks_of(made, "front")
+    (placed,) = made.marks_on("front")
     assert placed.label == KINDS[kind]
     assert not [snag for snag in made.snags if snag.key.startswith("mark")]
 
 
 def test_a_slip_pocket_lies_2_1_2_below_the_top_and_is_centred():
     made = plan(_marked("slip"))
-    (placed,) = marks_of(made, "front")
+    (placed,) = made.marks_on("front")
     x, y, w, _ = placed.box
     covers = made.panel("front").shown["top"]
     assert y == covers + F(5, 2)
@@ -49,7 +43,7 @@ def test_a_slip_pocket_lies_2_1_2_below_the_top_and_is_centred():
 
 def test_every_mark_is_given_from_the_edge_and_from_the_seam_line():
     made = plan(_marked("slip"))
-    (placed,) = marks_of(made, "front")
+    (placed,) = made.marks_on("front")
     edge, seam, top, top_seam = (figure.value for figure in placed.figures)
     assert edge - seam == F(3, 8)
     assert top - top_seam == made.project.binding.seam
@@ -95,10 +89,10 @@ def test_the_female_half_is_where_the_flap_lands(key):
     """Common practice: flap drop, less what passes over the top edge, less the male offset."""
     made = plan(_snapped(key))
     over = made.bag.finished[2].value if key == "satchel" else 2 * made.wall.value
-    below = female_below_top(made).value
+    below = female_below_top(made.project.snap, made.bag.flap).value
     assert below == made.sizes["flap"].value - over - F(7, 4)
     panel = made.bag.flap.female_panel
-    female = next(p for p in marks_of(made, panel) if p.key == "snap:female")
+    female = next(p for p in made.marks_on(panel) if p.key == "snap:female")
     x, y, w, h = female.box
     face = next(f for look in made.bag.looks for f in look.faces if f.panel == panel)
     in_look = y + h / 2 - face.source[1]
@@ -112,9 +106,9 @@ def test_a_thicker_bag_moves_the_female_half_up():
     thin, thick = (
         plan(_snapped("satchel").model_copy(update={"hold": _held(t)})) for t in (F(1), F(3))
     )
-    assert thick.sizes["flap"].value - female_below_top(thick).value > (
-        thin.sizes["flap"].value - female_below_top(thin).value
-    )
+    assert thick.sizes["flap"].value - female_below_top(
+        thick.project.snap, thick.bag.flap
+    ).value > (thin.sizes["flap"].value - female_below_top(thin.project.snap, thin.bag.flap).value)
 
 
 def _held(thickness):
@@ -141,7 +135,7 @@ def test_pockets_are_cut_doubled():
 
 def test_a_stiffener_covers_half_the_base_on_each_panel():
     made = plan(_marked("stiffener"))
-    (placed,) = marks_of(made, "front")
+    (placed,) = made.marks_on("front")
     assert placed.box[2] == made.bag.finished[0].value
     assert 2 * placed.box[3] == made.bag.finished[2].value
 
@@ -151,7 +145,7 @@ def test_marks_survive_their_file():
 
     project = tote(marks=(Mark(kind="divided", panel="front", x=F(3), y=F(4), divisions=3),))
     assert from_text(to_text(project)) == project
-    assert len(marks_of(plan(project), "front")[0].lines) == 2
+    assert len(plan(project).marks_on("front")[0].lines) == 2
 
 
 SHAPE_SNAGS = {

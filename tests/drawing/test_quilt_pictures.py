@@ -7,7 +7,7 @@ import pytest
 from tessil.core.catalogue import material, materials
 from tessil.core.edits import applied
 from tessil.core.logbook.views import stack_view
-from tessil.core.plan import plan
+from tessil.core.plan import plan, with_panel
 from tessil.core.quilting.acts.minding import offers
 from tessil.core.snags import Stage
 from tessil.drawing.layerview import disc, factor_of, level
@@ -230,6 +230,6 @@ def test_a_sketch_is_drawn_like_a_plan():
     made = plan(tote())
     closer = _with(tote(), ("quilting.gap", F(1, 2)))
     view = View(Stage.QUILT, "front", leaf="lines")
-    sketch = picture_of(made.with_panel(closer, "front"), view)
+    sketch = picture_of(with_panel(made, closer, "front"), view)
     assert len(sketch.strokes) == len(picture_of(plan(closer), view).strokes)
     assert applied(tote(), offers(made, made.panel("front"), 0)[0].edit) is not None

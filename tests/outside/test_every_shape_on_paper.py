@@ -15,7 +15,8 @@ from tessil.core.bag.model import Bag
 from tessil.core.brief.choice import Seams, ShapeChoice, Thing
 from tessil.core.edges.choice import Zipper
 from tessil.core.panels.choice import Oversize
-from tessil.core.plan import Plan, plan
+from tessil.core.plan import plan
+from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project

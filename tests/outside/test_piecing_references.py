@@ -12,8 +12,9 @@ from shapely.geometry import LineString, Polygon
 
 from tessil.core.catalogue.prints import Print
 from tessil.core.edits import applied
+from tessil.core.layout.acts.arranging import arranged
 from tessil.core.layout.arrange import arrange
-from tessil.core.layout.rules import arranged, ask
+from tessil.core.layout.rules import ask
 from tessil.core.piecing.fill import fill_well
 from tessil.core.plan import plan
 from tessil.files.projectfile import from_text
@@ -84,7 +85,7 @@ def test_arranged_layouts_are_proper_colourings(size, prints, seed):
     project = project.model_copy(update={"prints": basket})
     made = plan(project)
     before = conflict_graph(made, "body")
-    asked = ask(made)
+    asked = ask(made.table)
     after = plan(applied(project, arranged(made, asked, arrange(asked.problem, seed))))
     graph = conflict_graph(after, "body")
     assert set(map(frozenset, graph.edges)) == set(map(frozenset, before.edges))
@@ -96,7 +97,7 @@ def test_what_tessil_takes_for_touching_is_what_the_outlines_say():
     graph = conflict_graph(made, "body")
     mine = {
         frozenset(((t.one.zone, t.one.piece), (t.other.zone, t.other.piece)))
-        for t in made.board.touches
+        for t in made.table.board.touches
         if t.kind != "worn"
     }
     assert mine == set(map(frozenset, graph.edges))

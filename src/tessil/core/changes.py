@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.workings import Figure
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.core.words.written import exact_text

@@ -20,7 +20,7 @@ from tessil.core.trimming.checks import trim_snags
 from tessil.core.trimming.mark_checks import mark_snags
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 _CHECKS = (
     fit_snags,

@@ -63,3 +63,10 @@ def first_print(choices: PanelChoices | None) -> str:
     if choices and choices.piecing.prints:
         return choices.piecing.prints[0]
     return "cloth"
+
+
+def bound_print(project: Project) -> str:
+    """The cloth of the binding: the chosen one, or the last of the basket."""
+    if project.binding.print:
+        return project.binding.print
+    return project.prints[-1].key if project.prints else "cloth"

@@ -17,7 +17,7 @@ from tessil.core.project import LeftShape, Project
 from tessil.core.shapes import SHAPES, Shape
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def choose(project: Project, panel: Panel, words: str, *changes: tuple[str, Any]) -> Edit:

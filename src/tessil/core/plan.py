@@ -8,136 +8,61 @@ from __future__ import annotations
 
 from collections import deque
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 
 from tessil.core.bag.model import Bag, Panel
-from tessil.core.brief.choice import Held, Thing
-from tessil.core.brief.cloth import ClothFit, cloth_for, from_cloth
 from tessil.core.checks import find_snags
-from tessil.core.choices import materials_of, wall_of
-from tessil.core.cutting.cutlist import CutItem, Purchase, SetGroup, cut_list, purchases, strip_sets
+from tessil.core.choices import (
+    batting_of,
+    bound_print,
+    choices_for,
+    choices_of_lining,
+    first_print,
+    linings_in,
+    materials_of,
+    owner_key,
+    wall_of,
+)
+from tessil.core.cutting.cutlist import cut_list, purchases, strip_sets
+from tessil.core.cutting.largest import ClothFit, ClothTask, cloth_for, from_cloth
+from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan, plan_binding
-from tessil.core.edges.edging import Edging, plan_edging
+from tessil.core.edges.bulk import BulkTask, bulk_of
+from tessil.core.edges.choice import Binding
+from tessil.core.edges.edging import plan_edging
 from tessil.core.edges.runs import bound_edge
-from tessil.core.layout.board import Board, board_of
-from tessil.core.layout.rules import Broken, broken_rules
+from tessil.core.edges.task import EdgeTask
+from tessil.core.layout.board import areas, board_of
+from tessil.core.layout.rules import Table, broken_rules
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.logbook.flow import Knowledge, knowledge_of
 from tessil.core.numbers.lengths import Inches
-from tessil.core.numbers.rulers import Rulers, rulers
-from tessil.core.numbers.workings import Basis, Figure, count, down_to, given, largest, total
+from tessil.core.numbers.rulers import rulers
+from tessil.core.numbers.workings import Basis, Figure, down_to, given, total
 from tessil.core.panels.choice import Measured, PanelChoices
-from tessil.core.panels.ladder import Rung, ladder
 from tessil.core.panels.learning import measured_losses
-from tessil.core.panels.planning import PanelPlan, Setting, plan_panel
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.panels.planning import Setting, Task, plan_panel
 from tessil.core.piecing.seamtest import piecing_seam
+from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.sandwich.layers import thickness, weight
-from tessil.core.shapes import SHAPES, Brief, HeldFigures, SeamFigures, Shape
+from tessil.core.shapes import SHAPES, Brief, SeamFigures, Shape
 from tessil.core.shapes.base import Sizes
-from tessil.core.snags import Snag
+from tessil.core.shapes.fit import fits_of
+from tessil.core.shapes.held import held_figures
+from tessil.core.trimming.marks import placed_marks
+from tessil.core.trimming.squaring import least_gap
 from tessil.core.trouble import CannotPlan
 
 MOST_TRIES = 4  # of a bag out of cloth whose panels took more than was thought
 
 
-@dataclass(frozen=True, slots=True)
-class Fit:
-    """One direction of the object against the bag: what it needs and what there is."""
-
-    way: str
-    needs: Figure
-    bare: Figure  # the same without any ease
-    there: Figure
-
-    @property
-    def fits(self) -> bool:
-        return self.needs.value <= self.there.value
-
-    @property
-    def goes_in(self) -> bool:
-        """Whether it goes in at all, if not with the ease wished for."""
-        return self.bare.value <= self.there.value
-
-
-@dataclass(frozen=True, slots=True)
-class Plan:
-    """Everything computed for one project.  Views read it; nothing else is computed."""
-
-    project: Project
-    shape: Shape
-    marks: Rulers
-    bag: Bag
-    sizes: Sizes
-    cloth: ClothFit | None
-    brief: Brief
-    panels: tuple[PanelPlan, ...]
-    fits: tuple[Fit, ...]
-    wall: Figure
-    weight: Figure
-    binding: BindingPlan | None
-    edging: Edging
-    sets: tuple[SetGroup, ...]
-    items: tuple[CutItem, ...]
-    bought: tuple[Purchase, ...]
-    board: Board
-    setting: Setting
-    broken: tuple[Broken, ...] = ()
-    snags: tuple[Snag, ...] = ()
-
-    def panel(self, key: str) -> PanelPlan:
-        """The panel of that key, or the leading one if it has gone."""
-        for panel in self.panels:
-            if panel.key == key:
-                return panel
-        return self.panels[0]
-
-    def with_panel(self, project: Project, key: str) -> Plan:
-        """This plan with one panel planned anew for a changed project: what a slider shows while
-        it is dragged.  All else stays as it was until the whole is planned."""
-        setting = replace(self.setting, project=project)
-        panels = tuple(
-            plan_panel(setting, panel.panel) if panel.key == key else panel for panel in self.panels
-        )
-        return replace(self, project=project, panels=panels, setting=setting)
-
-    def ladder(self, key: str) -> tuple[Rung, ...]:
-        return ladder(self.panel(key), self.bag)
-
-
-def _thickness(thing: Thing) -> Figure:
-    one = given(f"{thing.name} thickness", thing.thickness)
-    return count(f"{thing.name}, how many", thing.count) * one if thing.count > 1 else one
-
-
-def _greatest(figures: list[Figure], label: str) -> Figure:
-    first, *others = figures
-    return first if not others else largest(first, *others).called(label)
-
-
-def _summed(figures: list[Figure], label: str) -> Figure:
-    return figures[0] if len(figures) == 1 else total(figures).called(label)
-
-
-def _held(held: Held) -> HeldFigures:
-    """All things together: one behind another, or side by side."""
-    widths = [given(f"{thing.name} width", thing.width) for thing in held.things]
-    heights = [given(f"{thing.name} height", thing.height) for thing in held.things]
-    depths = [_thickness(thing) for thing in held.things]
-    stacked = held.packed == "stacked"
-    return HeldFigures(
-        width=(_greatest if stacked else _summed)(widths, "all together, width"),
-        height=_greatest(heights, "the highest"),
-        thickness=(_summed if stacked else _greatest)(depths, "all together, thickness"),
-        ease=given("ease each side", held.ease),
-    )
-
-
 def _seams(project: Project) -> SeamFigures:
     seams = project.seams
     return SeamFigures(
-        piecing=piecing_seam(project),
+        piecing=piecing_seam(seams.piecing, project.seam_test),
         side=given("side seam", seams.side),
         bottom=given("bottom seam", seams.bottom),
         top=given("top seam", seams.top),
@@ -193,17 +118,17 @@ def _wall(project: Project, shape: Shape) -> Figure:
     return thickness(wall_of(project, leading_choices(project, shape)), "relaxed")
 
 
-def brief_of(project: Project, shape: Shape, known: Knowledge | None = None) -> Brief:
+def brief_of(project: Project, shape: Shape) -> Brief:
     """What a shape is told when it computes."""
     return Brief(
-        project=project,
-        held=_held(project.hold),
+        held=held_figures(project.hold),
         seams=_seams(project),
         wall=_wall(project, shape),
         lining_shorter=given("lining shorter by", project.lining_shorter),
         rulers=rulers(project.units, project.rounding),
         options=_options(shape, project.shape.options),
-        knowledge=known or knowledge_of(EMPTY),
+        lining=project.lining,
+        corner=project.corner,
     )
 
 
@@ -215,21 +140,23 @@ def _typed(project: Project, shape: Shape, way: str) -> Sizes:
     }
 
 
-def _panel_sizes(project: Project, shape: Shape, brief: Brief) -> tuple[Sizes, ClothFit | None]:
+def _panel_sizes(
+    project: Project, shape: Shape, brief: Brief, known: Knowledge
+) -> tuple[Sizes, ClothFit | None]:
     """Trimmed panel sizes by the chosen way in, and how the cloth was used if it began there."""
     way = project.shape.way
     if way == "panel":
         return _typed(project, shape, "panel"), None
     typed = _typed(project, shape, "finished")
     if way == "cloth":
-        return _out_of_cloth(project, shape, brief, typed)
+        return _out_of_cloth(project, shape, brief, known, typed)
     finished = {**typed, **shape.for_object(brief)} if way == "object" else typed
     finished = {**finished, **_proportioned(project, shape, brief, finished)}
     return {**finished, **shape.to_panel(brief, finished)}, None
 
 
 def _out_of_cloth(
-    project: Project, shape: Shape, brief: Brief, typed: Sizes
+    project: Project, shape: Shape, brief: Brief, known: Knowledge, typed: Sizes
 ) -> tuple[Sizes, ClothFit]:
     """The largest bag out of the cloth.
 
@@ -238,11 +165,21 @@ def _out_of_cloth(
     few are remembered by all that they rest on.
     """
     plain = {"name": "-", "id": "", "bags": 1, "marks": (), "settled": (), "left": {}}
-    asked = (project.model_copy(update=plain), brief.knowledge)
+    asked = (project.model_copy(update=plain), known)
     for key, answer in _FOUND:
         if key == asked:
             return answer
-    answer = _searched(project, shape, brief, typed)
+    task = ClothTask(
+        brief=brief,
+        shape=shape,
+        cloth=project.shape.cloth,
+        choices=leading_choices(project, shape),
+        oversize=project.oversize,
+        materials=materials_of(project),
+        knowledge=known,
+        typed=frozenset(project.shape.sizes),
+    )
+    answer = _searched(project, task, typed)
     _FOUND.appendleft((asked, answer))
     return answer
 
@@ -250,14 +187,15 @@ def _out_of_cloth(
 _FOUND: deque[tuple[tuple[Project, Knowledge], tuple[Sizes, ClothFit]]] = deque(maxlen=8)
 
 
-def _searched(project: Project, shape: Shape, brief: Brief, typed: Sizes) -> tuple[Sizes, ClothFit]:
+def _searched(project: Project, task: ClothTask, typed: Sizes) -> tuple[Sizes, ClothFit]:
     needs: dict[str, tuple[Inches, Inches]] = {}
     for _ in range(MOST_TRIES):
-        sizes, fit = from_cloth(brief, shape, typed, needs)
-        if project.shape.cloth.quilted:
+        sizes, fit = from_cloth(task, typed, needs)
+        if task.cloth.quilted:
             break
-        bag = shape.build(brief, sizes)
-        more = _more_cloth(_setting(project, brief, bag), bag, cloth_for(brief, shape))
+        bag = task.shape.build(task.brief, sizes)
+        setting, tasks = _to_plan(project, task.brief, task.knowledge, bag)
+        more = _more_cloth(setting, tasks, cloth_for(task))
         if not any(max(more[key]) > max(needs.get(key, (0, 0))) for key in more):
             break
         needs |= more
@@ -265,21 +203,21 @@ def _searched(project: Project, shape: Shape, brief: Brief, typed: Sizes) -> tup
 
 
 def _more_cloth(
-    setting: Setting, bag: Bag, thought: Callable[[Panel], tuple[Inches, Inches]]
+    setting: Setting, tasks: tuple[Task, ...], thought: Callable[[Panel], tuple[Inches, Inches]]
 ) -> dict[str, tuple[Inches, Inches]]:
     """What outer panels really take more of the cloth than was thought, each way."""
     found = {}
-    for panel in bag.panels:
-        if panel.kind != "outer":
+    for task in tasks:
+        if task.panel.kind != "outer":
             continue
-        needed = plan_panel(setting, panel).needed
-        width, height = thought(panel)
+        needed = plan_panel(setting, task).needed
+        width, height = thought(task.panel)
         more = (
             max(needed.width.value - width, Fraction(0)),
             max(needed.height.value - height, Fraction(0)),
         )
         if max(more):
-            found[panel.key] = more
+            found[task.panel.key] = more
     return found
 
 
@@ -303,15 +241,17 @@ def _with_measured(project: Project, shape: Shape, sizes: Sizes) -> Sizes:
         if value is not None:
             changed[key] = given(f"trimmed {way}, measured", value, Basis.MEASURED)
     cut = project.measured.get(shape.leader, Measured()).notch
-    for keys, value in ((("notch_side",), cut.width), (("notch_bottom", "notch_fold"), cut.height)):
-        for key in keys:
-            if value is not None and key in sizes:
-                changed[key] = given("notch, as cut", value, Basis.MEASURED)
+    for field in shape.fields:
+        value = {"side": cut.width, "other": cut.height}.get(field.leg)
+        if value is not None and field.key in sizes:
+            changed[field.key] = given("notch, as cut", value, Basis.MEASURED)
     return changed
 
 
-def _build(project: Project, shape: Shape, brief: Brief) -> tuple[Bag, Sizes, ClothFit | None]:
-    planned, fit = _panel_sizes(project, shape, brief)
+def _build(
+    project: Project, shape: Shape, brief: Brief, known: Knowledge
+) -> tuple[Bag, Sizes, ClothFit | None]:
+    planned, fit = _panel_sizes(project, shape, brief, known)
     real = _with_measured(project, shape, planned)
     if real == planned:
         return shape.build(brief, planned), planned, fit
@@ -322,29 +262,13 @@ def _build(project: Project, shape: Shape, brief: Brief) -> tuple[Bag, Sizes, Cl
         raise CannotPlan(field, f"Trimmed so small there is no bag. {trouble.sentence}") from None
 
 
-def fits_of(shape: Shape, brief: Brief, bag: Bag) -> tuple[Fit, ...]:
-    """The finished sizes against those the object needs, if one is minded."""
-    if not brief.project.hold.minded:
-        return ()
-    needs = shape.for_object(brief)
-    no_ease = given("no ease", 0, Basis.GEOMETRY)
-    bare = shape.for_object(replace(brief, held=replace(brief.held, ease=no_ease)))
-    # The rounding of cut sizes leaves the bag at or above its wish, never below.
-    return tuple(
-        Fit(way, needs[way], bare[way], there)
-        for way, there in zip(shape.finished_keys, bag.finished, strict=True)
-    )
-
-
-def _binding(bag: Bag, brief: Brief) -> BindingPlan | None:
+def _binding(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> BindingPlan | None:
     bound = any(edge.finish == "bound" for panel in bag.panels for edge in panel.edges)
     if not bound or bag.opening is None:
         return None
-    usable = given("usable width", brief.project.stock.usable_width)
+    width = given("usable width", usable)
     edge, corners = bound_edge(bag)
-    return plan_binding(
-        brief.project.binding, edge, bag.loop, brief.wall, usable, brief.rulers.ruler, corners
-    )
+    return plan_binding(choice, edge, bag.loop, brief.wall, width, brief.rulers.ruler, corners)
 
 
 def _weight(panels: tuple[PanelPlan, ...]) -> Figure:
@@ -357,19 +281,95 @@ def _weight(panels: tuple[PanelPlan, ...]) -> Figure:
     return total(parts).called("weight, about", "grams")
 
 
-def _setting(project: Project, brief: Brief, bag: Bag) -> Setting:
-    """What all panels share; panels measured in this very project teach it too."""
-    known = brief.knowledge
+def _to_plan(
+    project: Project, brief: Brief, known: Knowledge, bag: Bag
+) -> tuple[Setting, tuple[Task, ...]]:
+    """What all panels share, and each with its own; panels measured in this very project teach
+    it too."""
+    prints = project.prints
     setting = Setting(
-        project=project,
         marks=brief.rulers,
         piecing_seam=brief.seams.piecing,
         squaring=given("squaring margin", project.oversize.squaring),
         binding_seam=given("binding covers", project.binding.seam),
+        oversize=project.oversize,
+        prints=tuple(entry.key for entry in prints),
+        upright_only=frozenset(entry.key for entry in prints if entry.directional),
+        scraps=project.scraps,
+        materials=materials_of(project),
+        bobbin_m=project.machine.bobbin_m,
         knowledge=known,
     )
-    own = measured_losses(setting, bag)
-    return replace(setting, knowledge=replace(known, own=own)) if own else setting
+    lining = first_print(choices_of_lining(project))
+    tasks = tuple(
+        Task(
+            panel=panel,
+            choices=choices_for(project, panel),
+            measured=project.measured.get(panel.key, Measured()),
+            owner=owner_key(project, panel),
+            linings=linings_in(project, panel.kind),
+            lining_print=lining,
+        )
+        for panel in bag.panels
+    )
+    own = measured_losses(setting, tasks)
+    return (replace(setting, knowledge=replace(known, own=own)) if own else setting), tasks
+
+
+def _edge_task(project: Project, bag: Bag, brief: Brief) -> EdgeTask:
+    return EdgeTask(
+        bag=bag,
+        binding=project.binding,
+        bias=project.bias,
+        piping=project.piping,
+        strap=project.strap,
+        cord=project.cord,
+        button=project.button,
+        zipper=project.zipper,
+        lining=project.lining,
+        cloth=bound_print(project),
+        usable_width=project.stock.usable_width,
+        top_seam=project.seams.top,
+        channel=project.shape.sizes.get("channel"),
+        units=project.units,
+        marks=brief.rulers,
+    )
+
+
+def _cut_task(project: Project, brief: Brief) -> CutTask:
+    return CutTask(
+        bags=project.bags,
+        stock=project.stock,
+        prints=project.prints,
+        materials=materials_of(project),
+        offcuts=project.offcuts,
+        marks=project.marks,
+        cloth=bound_print(project),
+        pocket_cloth=first_print(choices_of_lining(project)),
+        side_seam=project.seams.side,
+        straight=project.binding.grain == "straight",
+        rulers=brief.rulers,
+    )
+
+
+def _washed(project: Project, bag: Bag) -> tuple[Figure, ...]:
+    """The finished sizes after the first wash: 2 to 4 % less, common practice, no source."""
+    share = given("first wash takes", project.wash.share, Basis.PRACTICE, 0, "percent")
+    return tuple(
+        (figure * (1 - share)).called(f"{word} after the first wash")
+        for figure, word in zip(bag.finished, bag.words, strict=False)
+    )
+
+
+def _bulk_task(project: Project, bag: Bag, panels: tuple[PanelPlan, ...]) -> BulkTask:
+    return BulkTask(
+        joins=bag.joins,
+        panels={panel.key: panel for panel in panels},
+        materials=materials_of(project),
+        press=project.press_seams,
+        dropped_in=project.lining == "drop-in",
+        marks=project.marks,
+    )
 
 
 def plan(project: Project, book: Book = EMPTY) -> Plan:
@@ -377,33 +377,61 @@ def plan(project: Project, book: Book = EMPTY) -> Plan:
     to change, if there is none."""
     shape = shape_of(project)
     _check_materials(project)
-    brief = brief_of(project, shape, knowledge_of(book, project.log_name))
-    bag, sizes, cloth = _build(project, shape, brief)
-    setting = _setting(project, brief, bag)
-    panels = tuple(plan_panel(setting, panel) for panel in bag.panels)
-    binding = _binding(bag, brief)
-    sets = strip_sets(panels, project)
-    edging = plan_edging(project, bag, binding, brief.rulers)
-    items = cut_list(panels, sets, binding, edging, project)
+    brief, known = brief_of(project, shape), knowledge_of(book, project.log_name)
+    bag, sizes, cloth = _build(project, shape, brief, known)
+    setting, tasks = _to_plan(project, brief, known, bag)
+    panels = tuple(plan_panel(setting, task) for task in tasks)
+    by_key = {panel.key: panel for panel in panels}
+    lead = by_key.get(shape.leader, panels[0])
+    binding = _binding(bag, brief, project.binding, project.stock.usable_width)
+    edge_task, cut_task = _edge_task(project, bag, brief), _cut_task(project, brief)
+    edging = plan_edging(edge_task, binding)
+    sets = strip_sets(panels, cut_task)
+    items = cut_list(panels, sets, binding, edging, cut_task)
+    least = least_gap(bag.finished[0], batting_of(project, lead.choices) is not None)
+    gap = project.turning_gap
+    table = Table(
+        board_of(bag, panels), areas(bag), by_key, project.prints, project.rules, project.bags
+    )
     made = Plan(
         project=project,
         shape=shape,
         marks=brief.rulers,
+        materials=setting.materials,
         bag=bag,
         sizes=sizes,
         cloth=cloth,
         brief=brief,
+        setting=setting,
+        tasks=tasks,
         panels=panels,
-        fits=fits_of(shape, brief, bag),
+        fits=fits_of(shape, brief, bag) if project.hold.minded else (),
         wall=brief.wall,
         weight=_weight(panels),
+        washed=_washed(project, bag),
+        gap_least=least,
+        gap=least if gap is None else given("turning gap", gap),
         binding=binding,
+        edge_task=edge_task,
         edging=edging,
+        placed=placed_marks(project.marks, project.snap, bag.flap, by_key),
+        bulk=bulk_of(_bulk_task(project, bag, panels)),
         sets=sets,
         items=items,
-        bought=purchases(items, project, brief.rulers),
-        board=board_of(project, bag, panels),
-        setting=setting,
+        bought=purchases(items, cut_task),
+        table=table,
+        broken=broken_rules(table),
     )
-    made = replace(made, broken=broken_rules(made))
     return replace(made, snags=find_snags(made))
+
+
+def with_panel(made: Plan, project: Project, key: str) -> Plan:
+    """A plan with one panel planned anew for a changed project: what a slider shows while
+    it is dragged.  All else stays as it was until the whole is planned."""
+    setting, tasks = _to_plan(project, made.brief, made.setting.knowledge, made.bag)
+    setting = replace(setting, knowledge=made.setting.knowledge)
+    panels = tuple(
+        plan_panel(setting, task) if task.panel.key == key else panel
+        for task, panel in zip(tasks, made.panels, strict=True)
+    )
+    return replace(made, project=project, panels=panels, setting=setting, tasks=tasks)

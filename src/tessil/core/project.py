@@ -12,7 +12,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, field_validator
 
-from tessil.core.brief.choice import Held, Seams, ShapeChoice
+from tessil.core.brief.choice import CornerSchool, Held, Lining, Seams, ShapeChoice
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import Stock
@@ -37,7 +37,7 @@ class LeftShape(Decided):
     shape: ShapeChoice
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
-    lining: Literal["drop-in", "quilted-in", "none"] = "drop-in"
+    lining: Lining = "drop-in"
 
 
 class Project(Decided):
@@ -52,11 +52,11 @@ class Project(Decided):
     shape: ShapeChoice = Field(default_factory=ShapeChoice)
     hold: Held = Field(default_factory=Held)
     seams: Seams = Field(default_factory=Seams)
-    corner: Literal["cut", "line", "pinch"] = "cut"
+    corner: CornerSchool = "cut"
     press_seams: Literal["open", "side"] = "open"  # of the bag itself
     zipper: Zipper = Field(default_factory=Zipper)
     oversize: Oversize = Field(default_factory=Oversize)
-    lining: Literal["drop-in", "quilted-in", "none"] = "drop-in"
+    lining: Lining = "drop-in"
     turning_gap: Size | None = None
     lining_shorter: Room = Fraction(0)
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)

@@ -11,15 +11,14 @@ from collections.abc import Callable, Iterator
 from tessil.core.brief.shape_checks import turning_gap, washed
 from tessil.core.edges.readings import edge_readings
 from tessil.core.numbers.sizes import SIDES
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, corner, notch_place, upright
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.piecing.readings import piece_readings
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.core.quilting.readings import quilt_readings
 from tessil.core.reading import Reading
 from tessil.core.sandwich.readings import layer_readings
 from tessil.core.snags import Place, Stage
-from tessil.core.trimming.marks import marks_of
 
 
 def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
@@ -94,7 +93,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         upright(panel),
     )
     yield from _legs(panel, "trim.notch")
-    for placed in marks_of(plan, panel.key):
+    for placed in plan.marks_on(panel.key):
         x, y, w, h = (float(v) for v in placed.box)
         for at, figure in enumerate(placed.figures):
             yield Reading(

@@ -11,9 +11,9 @@ from collections.abc import Iterator
 
 from tessil.core.bag.model import Detail, Face, Look
 from tessil.core.brief.fit_checks import held_name
-from tessil.core.edges.edging import bound_print
+from tessil.core.choices import bound_print
 from tessil.core.numbers.polygons import shifted
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.picture import (
     Cloth,

@@ -6,9 +6,9 @@ from collections.abc import Iterator
 
 from tessil.core.numbers.polygons import box_of, cut_by
 from tessil.core.numbers.sizes import Outline
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.top import Patch
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.drawing.picture import Cloth, clipped
 
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.cloth import Row
 from tessil.core.cutting.cutlist import Purchase
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.drawing.picture import Cloth, Item, Label, Line, Picture, Sheet, rectangle
 
 MOST_ROWS = 60

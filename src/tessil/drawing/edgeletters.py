@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.drawing.bagview import look_of
 from tessil.drawing.picture import Item, Label, Line
 

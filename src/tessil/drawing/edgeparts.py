@@ -7,10 +7,10 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.edges.edging import bound_print
+from tessil.core.choices import bound_print
 from tessil.core.edges.runs import Run
-from tessil.core.edges.straps import StrapPlan, strap_joins
-from tessil.core.plan import Plan
+from tessil.core.edges.straps import StrapPlan
+from tessil.core.planned import Plan
 from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Sheet, rectangle
 
 Part = tuple[list[Item], float, float]
@@ -95,7 +95,7 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Part:
         Cloth(shape, cloth),
         Line(shape, "raw", closed=True),
     ]
-    for at in strap_joins(plan.project, strap):
+    for at in strap.joins_at:
         items += [
             Line(((at - cut / 2, cut), (at + cut / 2, 0.0)), "picked"),
             Label((at, -1.4), "join"),

@@ -10,14 +10,15 @@ from fractions import Fraction
 from math import sqrt
 
 from tessil.core.catalogue.prints import Print
+from tessil.core.choices import bound_print
 from tessil.core.edges.bias import Joined, join_cost
-from tessil.core.edges.edging import SEAM, BiasCut, bound_print
+from tessil.core.edges.edging import SEAM, BiasCut
 from tessil.core.edges.runs import Run, bound_edge
 from tessil.core.edges.tube import TubePlan
 from tessil.core.numbers.polygons import box_of, shifted
 from tessil.core.numbers.workings import Basis, given
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.words.written import value_text
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.edgeparts import (

@@ -9,11 +9,11 @@ from collections.abc import Iterator
 from fractions import Fraction
 from math import cos, pi, sin
 
-from tessil.core.edges.bulk import Spot, bulk_of
+from tessil.core.edges.bulk import Spot
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import cut_by
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.sandwich.layers import Layer, short_of_seam
 from tessil.drawing.bands import bands, trimmed_bands
 from tessil.drawing.picture import (
@@ -210,7 +210,7 @@ def bulk_picture(plan: Plan, panel: PanelPlan, radius: float = 0.5) -> Picture:
         *seam_lines(panel),
         Line(outline, "notch", closed=True),
     ]
-    spots = _apart(bulk_of(plan, panel.key), 2.6 * radius)
+    spots = _apart(plan.spots_on(panel.key), 2.6 * radius)
     for spot in spots:
         items += disc(spot.at, float(spot.mm), radius)
     if radius <= 0.5:  # on paper a list says it

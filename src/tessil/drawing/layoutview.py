@@ -10,8 +10,8 @@ from dataclasses import dataclass
 from tessil.core.catalogue.prints import Print
 from tessil.core.layout.board import GRIDS
 from tessil.core.numbers.polygons import box_of
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.drawing.bands import patch_cloths
 from tessil.drawing.picture import Item, Label, Line, Picture, Sheet
 from tessil.drawing.pieceview import centre, frame, row_words, trim_line

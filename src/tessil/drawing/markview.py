@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.model import Box
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.trimming.marks import Placed
 from tessil.drawing.picture import Dimension, Item, Label, Line, Point, Sheet, rectangle
 

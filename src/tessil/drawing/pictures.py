@@ -9,10 +9,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
-from tessil.core.trimming.marks import marks_of
 from tessil.drawing.bagview import finished_bag
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.clothview import cut_picture
@@ -111,7 +110,7 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     items += _trimmed_body(plan, panel)
     items += _centres(panel)
     items += _trim_dimensions(plan, panel)
-    placed = marks_of(plan, panel.key)
+    placed = plan.marks_on(panel.key)
     for mark in placed:
         items += mark_items(
             plan, panel, mark, picked=mark.index is not None and mark.index == view.mark

@@ -11,9 +11,9 @@ from tessil.core.layout.board import GRIDS
 from tessil.core.layout.rules import Broken
 from tessil.core.layout.touches import Ref
 from tessil.core.numbers.polygons import box_of
-from tessil.core.panels.planning import EdgeShow, PanelPlan
+from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.piecing.top import Patch
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.drawing.bagview import finished_bag
 from tessil.drawing.bands import patch_cloths
 from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Net, Picture, Point

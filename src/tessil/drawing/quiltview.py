@@ -8,8 +8,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from math import hypot
 
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.quilting.clip import segments
 from tessil.core.quilting.quilt import sewn_outline
 from tessil.core.quilting.sets import LineSet

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from tessil.core.edges.readings import edge_readings
 from tessil.core.edges.steps import edge_steps
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.core.words.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.edgesview import paper_pictures

@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QBrush, QColor, QPen, QTransform
 
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.drawing import theme
 from tessil.drawing.layoutview import KeyLine, key_of_prints, layout_picture
 from tessil.drawing.prints import print_brush

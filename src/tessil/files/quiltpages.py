@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.choices import owner_key
-from tessil.core.edges.bulk import bulk_of
 from tessil.core.logbook.flow import trust
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.quilting.readings import guide_of, quilt_readings
 from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewing import swatch_plan
@@ -95,7 +94,7 @@ def _thick(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
     yield heading("Under the foot")
     yield pictures(((bulk_picture(plan, panel, 0.85), "", 1.0),), 48, width)
     alike: dict[tuple[str, str], dict[str, None]] = {}
-    for spot in sorted(bulk_of(plan, panel.key), key=lambda one: -one.mm):
+    for spot in sorted(plan.spots_on(panel.key), key=lambda one: -one.mm):
         row = alike.setdefault((f"{float(spot.mm):.1f} mm", spot.advice.words), {})
         row[spot.label] = None
     columns = (

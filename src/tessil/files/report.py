@@ -5,13 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
-from tessil.core.edges.bulk import bulk_of
 from tessil.core.layout.rules import laid_amounts
 from tessil.core.layout.touches import Ref
 from tessil.core.numbers.lengths import write_exact
 from tessil.core.numbers.workings import Figure
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
 from tessil.core.snags import Snag, Stage
@@ -141,7 +140,7 @@ def _thickness_data(plan: Plan, panel: PanelPlan) -> list[dict[str, Any]]:
             "layers": spot.layers,
             "advice": spot.advice.words,
         }
-        for spot in bulk_of(plan, panel.key)
+        for spot in plan.spots_on(panel.key)
     ]
 
 
@@ -220,7 +219,7 @@ def report_data(plan: Plan) -> dict[str, Any]:
             for bought in plan.bought
         },
         "layout": {
-            "laid": laid_amounts(plan),
+            "laid": laid_amounts(plan.table),
             "broken": [
                 {"rule": broken.rule, "pieces": [_ref(ref) for ref in broken.pieces]}
                 for broken in plan.broken

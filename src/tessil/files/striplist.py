@@ -6,9 +6,10 @@ from collections.abc import Iterator
 from fractions import Fraction
 from typing import Any
 
+from tessil.core.choices import bound_print
 from tessil.core.edges.bias import join_cost
-from tessil.core.edges.edging import SEAM, BiasCut, bound_print
-from tessil.core.plan import Plan
+from tessil.core.edges.edging import SEAM, BiasCut
+from tessil.core.planned import Plan
 from tessil.files.csvtext import write_list
 
 HEAD = ("for", "cloth", "strip", "piece", "angle", "width", "length", "turned", "join at")

@@ -8,7 +8,7 @@ from PySide6.QtCore import QBuffer, QIODevice, QRectF, QSize
 from PySide6.QtGui import QPainter
 from PySide6.QtSvg import QSvgGenerator
 
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.core.snags import Stage
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts

@@ -16,8 +16,8 @@ from PySide6.QtCore import QBuffer, QIODevice, QMarginsF, QSizeF
 from PySide6.QtGui import QColor, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
 
 from tessil.core.making.cautions import caution_for
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.snags import Stage
 from tessil.core.words.written import value_text, working
 from tessil.drawing import theme

@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QMenu, QPushButton
 
 from tessil.core.choosing import read_in
 from tessil.core.piecing.acts.whole import row_step
-from tessil.core.trimming.marks import marks_of, move_mark
+from tessil.core.trimming.acts.marking import move_mark
 from tessil.ui.column import Column
 from tessil.ui.hand import Hand
 from tessil.ui.pages import PagedWindow
@@ -133,7 +133,7 @@ class ActingWindow(PagedWindow):
 
     def _drag_mark(self, index: int, x: float, y: float) -> None:
         """One drag is one undo step."""
-        placed = marks_of(self.desk.plan, self.desk.panel)
+        placed = self.desk.plan.marks_on(self.desk.panel)
         mark = next(mark for mark in placed if mark.index == index)
         shift = float(self.desk.project.marks[index].x - mark.box[0])
         change = move_mark(self.desk.plan, index, x + shift, y)

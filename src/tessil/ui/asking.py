@@ -7,8 +7,8 @@ from typing import Any
 
 from tessil.core.choosing import choose, choose_alike, choose_apart
 from tessil.core.edits import Edit, edit
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.ui.specs import Kind, Spec
 
 

@@ -14,7 +14,8 @@ from PySide6.QtGui import QUndoCommand, QUndoStack
 
 from tessil.core.edits import Edit, applied
 from tessil.core.logbook.book import EMPTY, Book
-from tessil.core.plan import Plan, plan
+from tessil.core.plan import plan, with_panel
+from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.reading import Reading
 from tessil.core.snags import Snag, Stage
@@ -212,7 +213,7 @@ class Desk(QObject):
         """Show a change of the panel in hand at once, without planning the rest or keeping it."""
         try:
             project = applied(self.project, change)
-            self.sketch = self.plan.with_panel(project, self.panel)
+            self.sketch = with_panel(self.plan, project, self.panel)
         except ValidationError as error:
             return first_refusal(error)
         except CannotPlan as trouble:

@@ -12,7 +12,7 @@ from tessil.core.edges.presets import CARRIED, CORDS
 from tessil.core.edges.straps import strap_for
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import read_length
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.ui.asking import always, field_of
 from tessil.ui.specs import Spec
 
@@ -317,7 +317,7 @@ def _hang(plan: Plan, text: str) -> Edit:
     return edit(
         "Set the strap by where the bag hangs",
         ("strap.carried", "typed"),
-        ("shape.sizes.strap_length", strap_for(plan.project, plan.bag, hang)),
+        ("shape.sizes.strap_length", strap_for(plan.edge_task, hang)),
     )
 
 

@@ -184,7 +184,7 @@ class FilingWindow(QMainWindow):
         """The panels measured in this project go into the logbook, with the maker's materials."""
         desk = self.desk
         today = datetime.date.today().isoformat()
-        book = with_panels(desk.book, desk.plan.setting, desk.plan.bag, today)
+        book = with_panels(desk.book, desk.plan.learning, today)
         keys = {entry.key for entry in desk.project.materials}
         kept = tuple(entry for entry in book.materials if entry.key not in keys)
         if desk.project.materials and (*kept, *desk.project.materials) != book.materials:

@@ -12,7 +12,7 @@ from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
 from tessil.core.edits import Edit
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import Spot, fill_row, lock, paint, pieces_of, swap, turn
 from tessil.core.quilting.acts.byhand import add_line, leave_out, move_line
 from tessil.core.sandwich.acts.plying import move_ply, remove_ply

@@ -7,10 +7,10 @@ from functools import partial
 from typing import Any
 
 from tessil.core.choices import materials_of
-from tessil.core.edges.bulk import Spot, bulk_of, thickest
+from tessil.core.edges.bulk import Spot, thickest
 from tessil.core.edits import Edit, edit
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.sandwich.acts.plying import (
     add_ply,
     begin_with,
@@ -177,7 +177,7 @@ def _amounts(plan: Plan) -> Iterator[Spec]:
         yield Spec(
             f"offcuts.{at}.gone",
             "action",
-            f"Use up: {write_offcut(entry, plan.project)}",
+            f"Use up: {write_offcut(entry, plan.project.units, plan.materials)}",
             "Take it off the list",
             None,
             always(edit("Take an offcut off the list", ("offcuts", rest))),
@@ -185,7 +185,7 @@ def _amounts(plan: Plan) -> Iterator[Spec]:
 
 
 def _add_offcut(plan: Plan, text: str) -> Edit:
-    made = read_offcut(text, plan.project)
+    made = read_offcut(text, plan.project.units, plan.materials)
     return edit("Note an offcut", ("offcuts", (*plan.project.offcuts, made)))
 
 
@@ -217,7 +217,7 @@ def _bulk(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         lambda key: edit("Set the needle", ("machine.needle", int(key) if key else None)),
         _NEEDLES,
     )
-    worst = thickest(bulk_of(plan, panel.key))
+    worst = thickest(plan.spots_on(panel.key))
     if worst is not None:
         yield from _thinner(plan, worst)
     if any(ply.rule == "inside" for ply in panel.choices.layers.plies):

@@ -15,7 +15,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.drawing import theme
 from tessil.files.sheet import MM_PER_INCH
 from tessil.files.worksheet import Worksheet, worksheet

@@ -9,8 +9,8 @@ from typing import Any
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import put_back
 from tessil.core.quilting.acts.minding import part_path
 from tessil.core.quilting.choice import Quilting, QuiltZone

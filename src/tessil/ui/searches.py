@@ -15,7 +15,7 @@ from PySide6.QtCore import QObject, Signal
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.piecing.acts.laying import part_path
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.core.trouble import FileTrouble
 from tessil.ui.desk import Desk
 
@@ -124,13 +124,16 @@ class Searches(QObject):
 
 def _arranging(plan: Plan, _panel: str, _zone: int) -> Work:
     def work(watch: Watch) -> tuple[Edit, str]:
+        from tessil.core.edits import applied
+        from tessil.core.layout.acts.arranging import arranged, outcome
         from tessil.core.layout.arrange import arrange
-        from tessil.core.layout.rules import arranged, ask, outcome
+        from tessil.core.layout.rules import ask
+        from tessil.core.plan import plan as plan_again
 
-        asked = ask(plan)
+        asked = ask(plan.table)
         answer = arrange(asked.problem, plan.project.rules.seed, watch=watch)
         change = arranged(plan, asked, answer)
-        return change, outcome(plan, change)
+        return change, outcome(plan_again(applied(plan.project, change)))
 
     return work
 

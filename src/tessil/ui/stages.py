@@ -12,12 +12,13 @@ from tessil.core.brief.choice import Thing
 from tessil.core.choosing import measure, reshape, start_from
 from tessil.core.edits import Edit, edit
 from tessil.core.panels.choice import Got
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
+from tessil.core.trimming.acts.marking import add_mark, remove_mark, set_mark
 from tessil.core.trimming.choice import Mark
-from tessil.core.trimming.marks import KINDS, add_mark, remove_mark, set_mark
+from tessil.core.trimming.marks import KINDS
 from tessil.ui.asking import always, field_of, oversize, setter
 from tessil.ui.edge_specs import edge_specs
 from tessil.ui.layer_specs import layer_specs

@@ -22,7 +22,7 @@ from tessil.core.changes import moved
 from tessil.core.choosing import measure
 from tessil.core.logbook.book import Book
 from tessil.core.numbers.lengths import Notation
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.snags import Stage, Weight
 from tessil.core.words.refusals import printable

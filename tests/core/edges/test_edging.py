@@ -18,7 +18,7 @@ from tessil.core.edges.edging import channel_least, piping_strip
 from tessil.core.edges.pieces import read_pieces, write_piece
 from tessil.core.edges.runs import bound_edge
 from tessil.core.edges.steps import edge_steps
-from tessil.core.edges.straps import hangs, slider_end, strap_for, strap_joins
+from tessil.core.edges.straps import strap_for
 from tessil.core.edges.tube import plan_tube, side_by_area
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.lengths import MM_PER_INCH, LengthError
@@ -248,8 +248,8 @@ def test_a_slider_is_set_where_it_meets_no_join():
     stock = project.stock.model_copy(update={"usable_width": F(42)})
     made = plan(project.model_copy(update={"stock": stock}))
     (strap,) = made.edging.straps
-    assert strap_joins(made.project, strap) == (39.0,)
-    assert slider_end(made.project, strap) == "first"
+    assert strap.joins_at == (39.0,)
+    assert strap.slider == "first"
     assert any("first strip" in step for step in edge_steps(made, "straps"))
 
 
@@ -450,15 +450,15 @@ def test_a_strap_is_set_by_where_the_bag_hangs():
     """Pythagoras: half the strap, half the bag and the height make a right triangle."""
     project = tote(shape=_bag("satchel", strap_length=50))
     made = plan(project)
-    length = strap_for(project, made.bag, F(22))
+    length = strap_for(made.edge_task, F(22))
     longer = plan(applied(project, edit("", ("shape.sizes.strap_length", length))))
     (strap,) = longer.edging.straps
-    hang = float(hangs(longer.project, longer.bag, strap).value)
+    hang = float(strap.hangs.value)
     assert hang == pytest.approx(22, abs=0.1)
     half, base = (float(length) - 3) / 2, float(made.bag.finished[0].value) / 2
     assert hypot(hang, base) == pytest.approx(half, abs=1e-3)
     short = applied(project, edit("", ("shape.sizes.strap_length", F(8))))
-    assert hangs(short, made.bag, plan(short).edging.straps[0]) is None
+    assert plan(short).edging.straps[0].hangs is None
 
 
 def test_a_loop_goes_over_its_button_and_a_pull_is_on_the_cut_list():

@@ -44,7 +44,7 @@ def test_how_two_pieces_meet(one, other, met):
 
 def test_a_grid_touches_as_a_king_moves():
     """5 × 8 squares: 4·8 + 5·7 sides and 2·4·7 corners (counted by hand)."""
-    board = plan(squared(project_of("clutch"), "body")).board
+    board = plan(squared(project_of("clutch"), "body")).table.board
     body = plan(squared(project_of("clutch"), "body")).panel("body")
     n, m = body.top.columns.number.whole, body.top.rows.number.whole
     kinds = Counter(t.kind for t in board.touches if t.kind in ("side", "corner"))
@@ -54,7 +54,7 @@ def test_a_grid_touches_as_a_king_moves():
 
 def test_the_sides_of_a_folded_panel_meet_themselves_across_the_fold():
     made = plan(squared(project_of("clutch"), "body"))
-    body, board = made.panel("body"), made.board
+    body, board = made.panel("body"), made.table.board
     fold = next(float(f.start[1]) for f in body.panel.folds if f.name == "bottom")
     joins = [t for t in board.touches if t.kind == "join"]
     assert joins
@@ -74,13 +74,14 @@ def test_the_sides_of_a_folded_panel_meet_themselves_across_the_fold():
 def test_front_and_back_meet_left_to_right_at_their_sides():
     project = squared(tote(), "front")
     made = plan(project)
-    sides = [t for t in made.board.touches if t.kind == "join"]
+    sides = [t for t in made.table.board.touches if t.kind == "join"]
     n = made.panel("front").top.columns.number.whole
     rows = made.panel("front").top.rows.number.whole
     places = Counter(
-        tuple(made.board.patches[ref].place for ref in (t.one, t.other))
+        tuple(made.table.board.patches[ref].place for ref in (t.one, t.other))
         for t in sides
-        if made.board.patches[t.one].row != rows or made.board.patches[t.other].row != rows
+        if made.table.board.patches[t.one].row != rows
+        or made.table.board.patches[t.other].row != rows
     )
     for one, other in places:
         assert {one, other} <= {1, n, 2, n - 1}
@@ -91,11 +92,11 @@ def test_the_bottom_seam_joins_mirrored_places():
     made = plan(squared(tote(), "front"))
     rows, n = made.panel("front").top.rows.number.whole, made.panel("front").top.columns.number
     bottoms = [
-        (made.board.patches[t.one].place, made.board.patches[t.other].place)
-        for t in made.board.touches
+        (made.table.board.patches[t.one].place, made.table.board.patches[t.other].place)
+        for t in made.table.board.touches
         if t.kind == "join"
         and t.one.panel != t.other.panel
-        and made.board.patches[t.one].row == made.board.patches[t.other].row == rows
+        and made.table.board.patches[t.one].row == made.table.board.patches[t.other].row == rows
     ]
     middle = [(a, b) for a, b in bottoms if 2 < a < n.whole - 1]
     assert middle
@@ -104,12 +105,12 @@ def test_the_bottom_seam_joins_mirrored_places():
 
 def test_the_flap_lies_on_the_front():
     made = plan(squared(project_of("clutch"), "body"))
-    worn = [t for t in made.board.touches if t.kind == "worn"]
+    worn = [t for t in made.table.board.touches if t.kind == "worn"]
     assert worn
     names = {a.key: a.name for a in areas(made.bag)}
     assert list(names.values()) == ["front", "flap", "back"]
     for touch in worn:
-        rows = sorted(made.board.patches[ref].row for ref in (touch.one, touch.other))
+        rows = sorted(made.table.board.patches[ref].row for ref in (touch.one, touch.other))
         assert rows[0] == 1  # the free end of the flap
         assert rows[1] > 4
 
@@ -117,9 +118,9 @@ def test_the_flap_lies_on_the_front():
 def test_pieces_alike_on_front_and_back_are_one_decision():
     project = squared(tote(), "front")
     made = plan(project)
-    assert set(made.board.copies.values()) == {2}
+    assert set(made.table.board.copies.values()) == {2}
     apart = applied(project, choose_apart(project, made.panel("back").panel))
-    assert set(plan(apart).board.copies.values()) == {1}
+    assert set(plan(apart).table.board.copies.values()) == {1}
 
 
 def test_zippers_do_not_join():
@@ -127,8 +128,8 @@ def test_zippers_do_not_join():
     made = plan(squared(project_of("flat-pouch"), "front"))
     ends = (1, made.panel("front").top.columns.number.whole)
     joins = [
-        tuple(made.board.patches[ref] for ref in (t.one, t.other))
-        for t in made.board.touches
+        tuple(made.table.board.patches[ref] for ref in (t.one, t.other))
+        for t in made.table.board.touches
         if t.kind == "join"
     ]
     top = [pair for pair in joins if {patch.row for patch in pair} == {1}]
@@ -177,7 +178,7 @@ def test_every_motif_says_how_much_it_covers():
 
 def test_a_border_or_sashing_parts_what_would_touch():
     project = squared(tote(), "front", sashing=F(5, 4))
-    kinds = Counter(t.kind for t in plan(project).board.touches)
+    kinds = Counter(t.kind for t in plan(project).table.board.touches)
     assert not {"side", "corner"} & set(kinds)
 
 
@@ -185,5 +186,5 @@ def test_a_panel_of_one_cloth_has_no_layout():
     project = tote()
     front = plan(project).bag.panel("front")
     project = applied(project, choose(project, front, "", ("piecing.way", "whole")))
-    assert not plan(project).board.patches
-    assert not plan(applied(project, edit("", ("bags", 2)))).board.touches
+    assert not plan(project).table.board.patches
+    assert not plan(applied(project, edit("", ("bags", 2)))).table.board.touches

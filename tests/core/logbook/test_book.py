@@ -182,17 +182,17 @@ def test_only_one_rung_measured_teaches_nothing():
 def test_measured_panels_come_into_the_book_once_and_are_brought_up_to_date():
     project = _measured(tote(id="mine"), {"width": F(16)}, {"width": F(63, 4)})
     made = plan(project)
-    book = with_panels(EMPTY, made.setting, made.bag, "2026-05-01")
+    book = with_panels(EMPTY, made.learning, "2026-05-01")
     (entry,) = book.swatches
     assert entry.source == "mine/front"
     assert (entry.width_before, entry.width_after, entry.height_after) == (16, F(63, 4), None)
     assert [(line.angle, line.gap) for line in entry.sewn] == [
         (90.0, made.panel("front").quilt.sets[0].gap.value)
     ]
-    assert with_panels(book, made.setting, made.bag, "2026-06-01") is book
+    assert with_panels(book, made.learning, "2026-06-01") is book
     later = _measured(tote(id="mine"), {"width": F(16)}, {"width": F(31, 2)})
     changed = plan(later, book)
-    again = with_panels(book, changed.setting, changed.bag, "2026-06-01")
+    again = with_panels(book, changed.learning, "2026-06-01")
     (entry,) = again.swatches
     assert (entry.date, entry.width_after) == ("2026-05-01", F(31, 2))
     # Its own entry does not count twice, and other projects learn from it.
@@ -206,7 +206,7 @@ def test_measured_panels_come_into_the_book_once_and_are_brought_up_to_date():
 def test_a_panel_that_grew_is_not_learned_from():
     project = _measured(tote(id="mine"), {"width": F(15)}, {"width": F(16)})
     made = plan(project)
-    assert panel_swatches(made.setting, made.bag, "") == ()
+    assert panel_swatches(made.learning, "") == ()
     assert made.panel("back").draw.x.expected.basis is Basis.GUESS
 
 
@@ -233,7 +233,7 @@ def test_closer_lines_change_lines_thread_outline_and_pieced_size():
 def test_a_project_without_an_id_does_not_count_its_own_panels_twice():
     project = _measured(tote(), {"width": F(16)}, {"width": F(63, 4)})
     made = plan(project)
-    book = with_panels(EMPTY, made.setting, made.bag, "2026-05-01")
+    book = with_panels(EMPTY, made.learning, "2026-05-01")
     again = plan(project, book).panel("back").draw.x
     assert again.miss.value == made.panel("back").draw.x.miss.value
 

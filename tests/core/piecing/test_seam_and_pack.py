@@ -62,7 +62,12 @@ def test_a_seam_that_costs_more_than_an_eighth_has_two_remedies():
 def test_a_true_seam_is_no_snag():
     test = SeamTest(measured=4 * F(5, 2) - 6 * F(1, 4))
     made = plan(tote(seam_test=test))
-    assert seam_cost(made.project, made.panel("front")).value == 0
+    assert (
+        seam_cost(
+            made.project.seams.piecing, made.project.seam_test, made.panel("front").strips
+        ).value
+        == 0
+    )
     assert not any(s.key.startswith("piece.seam") for s in made.snags)
 
 

@@ -6,7 +6,7 @@ from fractions import Fraction
 import pytest
 
 from tessil.core.edits import applied
-from tessil.core.plan import plan
+from tessil.core.plan import plan, with_panel
 from tessil.core.quilting.acts.byhand import add_line, hand_number, leave_out, move_line, put_back
 from tessil.core.quilting.choice import MOST_DRAWN
 from tests.conftest import tote
@@ -98,7 +98,7 @@ def test_rings_stay_where_they_are():
 def test_what_is_tried_out_is_what_the_whole_plan_then_says():
     made = plan(tote())
     closer = _with(tote(), ("quilting.gap", F(1, 2)))
-    sketch, whole = made.with_panel(closer, "front"), plan(closer)
+    sketch, whole = with_panel(made, closer, "front"), plan(closer)
     tried, planned = sketch.panel("front"), whole.panel("front")
     assert tried.quilt.lines == planned.quilt.lines
     assert tried.needed.values() == planned.needed.values()

@@ -4,7 +4,7 @@ from fractions import Fraction
 
 import pytest
 
-from tessil.core.edges.bulk import ADVICE, advice_for, bulk_of, thickest
+from tessil.core.edges.bulk import ADVICE, advice_for, thickest
 from tessil.core.edits import applied
 from tessil.core.plan import plan
 from tessil.core.sandwich.checks import thinner
@@ -19,7 +19,7 @@ COTTON, BATTING = 0.25, 0.9  # pressed mm, as in the catalogue
 
 
 def _spots(project, panel="front"):
-    return {spot.label: spot for spot in bulk_of(plan(project), panel)}
+    return {spot.label: spot for spot in plan(project).spots_on(panel)}
 
 
 def _mm(spot):
@@ -65,12 +65,12 @@ def test_a_tab_in_the_seam_is_thicker_than_one_beside_it():
     tab = Mark(kind="d-ring", panel="front", x=F(0), y=F(1))
     project = tote(marks=(tab,))
     made = plan(project)
-    spot = next(spot for spot in bulk_of(made, "front") if spot.mark == 0)
+    spot = next(spot for spot in made.spots_on("front") if spot.mark == 0)
     assert "in the side seam" in spot.label
     assert _mm(spot) == pytest.approx(2 * (COTTON + BATTING) + 8 * COTTON)
     shift = thinner(made, spot)[-1]
     moved = plan(applied(project, shift))
-    after = next(spot for spot in bulk_of(moved, "front") if spot.mark == 0)
+    after = next(spot for spot in moved.spots_on("front") if spot.mark == 0)
     assert "on the face" in after.label
     assert after.mm < spot.mm
 
@@ -84,17 +84,17 @@ def test_each_fix_makes_its_place_thinner():
     )
     made = plan(project)
     tried = 0
-    for spot in bulk_of(made, "front"):
+    for spot in made.spots_on("front"):
         for fix in thinner(made, spot):
             after = plan(applied(project, fix))
-            again = {s.key: s for s in bulk_of(after, "front")}[spot.key]
+            again = {s.key: s for s in after.spots_on("front")}[spot.key]
             assert again.mm < spot.mm, (spot.label, fix.words)
             tried += 1
     assert tried > 10
 
 
 def test_the_worst_place_of_a_foam_bag_is_one_to_redesign():
-    worst = thickest(bulk_of(plan(_with(tote(), ("layers.plies", plies("sew-in-foam")))), "front"))
+    worst = thickest(plan(_with(tote(), ("layers.plies", plies("sew-in-foam")))).spots_on("front"))
     assert worst.label == "boxed corner, over the seam"
     assert _mm(worst) == pytest.approx(4 * (COTTON + 2.0))
     assert "hammer" in worst.advice.words
@@ -114,7 +114,7 @@ def test_needles_grow_with_the_seam(mm, needle):
 def test_every_shape_has_places_on_its_panels_with_a_working_that_comes_out(shape):
     made = plan(project_of(shape))
     lead = made.panel(made.shape.leader)
-    spots = bulk_of(made, lead.key)
+    spots = made.spots_on(lead.key)
     assert spots
     width, height = lead.trimmed.floats()
     for spot in spots:
@@ -124,7 +124,7 @@ def test_every_shape_has_places_on_its_panels_with_a_working_that_comes_out(shap
         assert spot.thick.show == "mm"
     assert len({spot.key for spot in spots}) == len(spots)
     linings = [panel.key for panel in made.panels if panel.panel.kind != "outer"]
-    assert all(bulk_of(made, key) == () for key in linings)
+    assert all(made.spots_on(key) == () for key in linings)
 
 
 def test_a_snap_wants_something_behind_it():

@@ -6,6 +6,7 @@ import pytest
 
 from tessil.core.catalogue import material, to_own, with_own
 from tessil.core.catalogue.own import OwnMaterial
+from tessil.core.choices import materials_of
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.lengths import LengthError
@@ -28,6 +29,8 @@ from tests.core.test_piecing import _with
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
+
+KNOWN = ("inch", materials_of(Project()))
 
 
 def _layer(project, ply=0):
@@ -172,9 +175,9 @@ def test_batting_is_put_together_from_offcuts_only_if_wanted():
     ],
 )
 def test_offcuts_are_read_as_makers_write_them(text, key, size, number):
-    made = read_offcut(text, Project())
+    made = read_offcut(text, *KNOWN)
     assert (made.material, (made.width, made.height), made.number) == (key, size, number)
-    again = read_offcut(write_offcut(made, Project()), Project())
+    again = read_offcut(write_offcut(made, *KNOWN), *KNOWN)
     assert (again.material, again.number) == (key, number)
     assert abs(again.width - made.width) < F(1, 100)
 
@@ -182,7 +185,7 @@ def test_offcuts_are_read_as_makers_write_them(text, key, size, number):
 @pytest.mark.parametrize("text", ["velvet 3 × 4", "cotton batting", "", "20 ×"])
 def test_offcuts_that_are_none_are_refused_in_a_sentence(text):
     with pytest.raises(LengthError, match=r"\.$"):
-        read_offcut(text, Project())
+        read_offcut(text, *KNOWN)
 
 
 # -- deeds ------------------------------------------------------------------------------------

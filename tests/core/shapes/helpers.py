@@ -4,7 +4,8 @@ from fractions import Fraction
 
 from tessil.core.brief.choice import Seams, ShapeChoice
 from tessil.core.edges.choice import Zipper
-from tessil.core.plan import Plan, plan
+from tessil.core.plan import plan
+from tessil.core.planned import Plan
 from tessil.core.starting import Answers, first_project
 
 F = Fraction

@@ -9,6 +9,9 @@ from pydantic import Field
 
 from tessil.core.numbers.fields import Decided, Key, Name, Room, Seam, Size
 
+Lining = Literal["drop-in", "quilted-in", "none"]
+CornerSchool = Literal["cut", "line", "pinch"]
+
 
 class Cloth(Decided):
     """Pieces of cloth to make the largest bag from, quilted already or not yet."""

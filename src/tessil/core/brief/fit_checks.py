@@ -10,12 +10,13 @@ from tessil.core.brief.choice import Held
 from tessil.core.choosing import measure
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way, notch_place
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.snags import Snag, Stage, Weight
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Fit, Plan
+    from tessil.core.planned import Plan
+    from tessil.core.shapes.fit import Fit
 
 LEAST_BASE = Fraction(1)
 

@@ -16,7 +16,7 @@ from tessil.core.snags import Snag, Stage, Weight
 from tessil.core.trimming.squaring import least_gap
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def shape_snags(plan: Plan) -> Iterator[Snag]:

@@ -10,7 +10,7 @@ from tessil.core.edits import Edit
 from tessil.core.snags import Snag, Stage, Weight
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def cut_snags(plan: Plan) -> Iterator[Snag]:

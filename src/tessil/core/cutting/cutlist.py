@@ -7,18 +7,16 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from tessil.core.choices import materials_of
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.cutting.offcuts import from_offcuts
+from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan
-from tessil.core.edges.edging import Edging, bound_print
+from tessil.core.edges.edging import Edging
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.numbers.lengths import Inches
-from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.strips import cut_across
-from tessil.core.project import Project
 from tessil.core.sandwich.layers import Layer
 from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
@@ -126,7 +124,7 @@ def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
     ]
 
 
-def _border_items(panel: PanelPlan, bags: Figure, project: Project) -> list[CutItem]:
+def _border_items(panel: PanelPlan, bags: Figure, task: CutTask) -> list[CutItem]:
     """Strips sewn on a quilted panel that came out too small."""
     added, items = panel.measured.added, []
     seam = panel.piecing_seam
@@ -202,19 +200,19 @@ def _set_key(panel: PanelPlan) -> tuple[object, ...]:
     return (tuple(patch.print for patch in panel.patches), cuts)
 
 
-def strip_sets(panels: tuple[PanelPlan, ...], project: Project) -> tuple[SetGroup, ...]:
+def strip_sets(panels: tuple[PanelPlan, ...], task: CutTask) -> tuple[SetGroup, ...]:
     """Panels grouped by like strips, each group with the sets it takes for N bags."""
     groups: dict[tuple[object, ...], list[PanelPlan]] = {}
     for panel in panels:
         if _in_sets(panel):
             groups.setdefault(_set_key(panel), []).append(panel)
-    return tuple(_grouped(tuple(group), project) for group in groups.values())
+    return tuple(_grouped(tuple(group), task) for group in groups.values())
 
 
-def _grouped(panels: tuple[PanelPlan, ...], project: Project) -> SetGroup:
-    usable = project.stock.usable_width
+def _grouped(panels: tuple[PanelPlan, ...], task: CutTask) -> SetGroup:
+    usable = task.stock.usable_width
     lengths = [
-        (p.key, p.strips.along.value, p.panel.copies * project.bags)
+        (p.key, p.strips.along.value, p.panel.copies * task.bags)
         for p in panels
         if p.strips is not None
     ]
@@ -263,22 +261,22 @@ def cut_list(
     groups: tuple[SetGroup, ...],
     binding: BindingPlan | None,
     edging: Edging,
-    project: Project,
+    task: CutTask,
 ) -> tuple[CutItem, ...]:
     """Every piece to cut for the job, panel by panel."""
-    bags = count("bags", project.bags)
-    usable = given("usable width", project.stock.usable_width)
+    bags = count("bags", task.bags)
+    usable = given("usable width", task.stock.usable_width)
     items: list[CutItem] = []
     for panel in panels:
         items += _top_items(panel, bags)
-        items += _border_items(panel, bags, project)
+        items += _border_items(panel, bags, task)
     for group in groups:
         items += _set_items(group, usable)
     for panel in panels:
         items += _layer_items(panel, bags)
-    if binding is not None and project.binding.grain == "straight":
+    if binding is not None and task.straight:
         number = (binding.strips * bags).called("pieces")
-        cloth = bound_print(project)
+        cloth = task.cloth
         items.append(
             CutItem(
                 "Top edge",
@@ -290,15 +288,15 @@ def cut_list(
                 note="full width; join on the diagonal",
             )
         )
-    items += [item for mark in project.marks for item in _pocket_items(mark, bags, project)]
-    items += _edge_items(edging, bags, project)
-    items = _from_hand(items, project)
+    items += [item for mark in task.marks for item in _pocket_items(mark, bags, task)]
+    items += _edge_items(edging, bags, task)
+    items = _from_hand(items, task)
     return tuple(item for item in items if item.number.value)
 
 
-def _from_hand(items: list[CutItem], project: Project) -> list[CutItem]:
+def _from_hand(items: list[CutItem], task: CutTask) -> list[CutItem]:
     """Squares of prints that are counted in hand and reach: nothing is cut or bought for them."""
-    there = {entry.key: entry.amount for entry in project.prints if entry.amount is not None}
+    there = {entry.key: entry.amount for entry in task.prints if entry.amount is not None}
     used: dict[str, int] = {}
     for item in items:
         if item.what in SQUARES:
@@ -310,11 +308,11 @@ def _from_hand(items: list[CutItem], project: Project) -> list[CutItem]:
     ]
 
 
-def _pocket_items(mark: Mark, bags: Figure, project: Project) -> list[CutItem]:
+def _pocket_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
     """What a pocket is cut from: a slip pocket doubled, a window pocket's bag in one piece."""
     if mark.kind not in ("slip", "divided", "window"):
         return []
-    seam = given("pocket seam", project.seams.side)
+    seam = given("pocket seam", task.side_seam)
     width, height = given("pocket width", mark.width), given("pocket height", mark.height)
     if mark.kind == "window":
         more = given("pocket bag beyond the opening", 2, Basis.PRACTICE)
@@ -327,12 +325,11 @@ def _pocket_items(mark: Mark, bags: Figure, project: Project) -> list[CutItem]:
             (width + 2 * seam).called("pocket, cut width"),
             (2 * (height + seam)).called("pocket, cut height"),
         )
-    cloth = project.panels["lining"].piecing.prints[:1] if "lining" in project.panels else ()
     return [
         CutItem(
             "Pocket",
             mark.kind,
-            cloth[0] if cloth else "cloth",
+            task.pocket_cloth,
             _times(1, 1, bags),
             *size,
             "fold in half" if mark.kind != "window" else "",
@@ -340,11 +337,11 @@ def _pocket_items(mark: Mark, bags: Figure, project: Project) -> list[CutItem]:
     ]
 
 
-def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]:
+def _edge_items(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
     """Straps, bias from new cloth, and the binding of inner seams, from the binding's cloth."""
     items: list[CutItem] = []
     for strap in edging.straps:
-        items += _strap_items(strap, bags, project)
+        items += _strap_items(strap, bags, task)
     for cut in edging.bias:
         if cut.new is not None:
             items.append(
@@ -362,7 +359,7 @@ def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]
             CutItem(
                 "Zipper pull",
                 "strip to fold",
-                bound_print(project),
+                task.cloth,
                 _times(1, 1, bags),
                 *edging.pull,
                 "folds to ¼",
@@ -370,29 +367,29 @@ def _edge_items(edging: Edging, bags: Figure, project: Project) -> list[CutItem]
         )
     if edging.inner is not None:
         length, width = edging.inner
-        usable = given("usable width", project.stock.usable_width)
+        usable = given("usable width", task.stock.usable_width)
         if usable.value < 2 * width.value:
             raise CannotPlan("stock.usable_width", "This cloth is too narrow to bind seams with.")
         number = ceiling(length / (usable - width)).called("strips")
         strips = (number * bags).called("pieces")
-        cloth = bound_print(project)
+        cloth = task.cloth
         items.append(
             CutItem("Inner seams", "binding strip", cloth, strips, usable, width, "single fold")
         )
     return items
 
 
-def _strap_items(strap: StrapPlan, bags: Figure, project: Project) -> list[CutItem]:
+def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]:
     """Strips for straps and handles, joined where they are longer than the cloth; interfacing.
     Webbing is bought by its length: nothing is cut from cloth."""
     part, items = strap.part, []
     if strap.webbing is not None:
         return []
-    cloth = bound_print(project)
+    cloth = task.cloth
     strips = strap.strips.whole
     each = count("each", part.number * strips, Basis.GEOMETRY)
     number = (each * bags).called("pieces")
-    length = part.length if strips == 1 else given("usable width", project.stock.usable_width)
+    length = part.length if strips == 1 else given("usable width", task.stock.usable_width)
     note = "" if strips == 1 else "join on the diagonal"
     items.append(CutItem(part.label, "strip to fold", cloth, number, length, part.cut, note))
     straps = (count("each", part.number, Basis.GEOMETRY) * bags).called("pieces")
@@ -413,11 +410,11 @@ def _strap_items(strap: StrapPlan, bags: Figure, project: Project) -> list[CutIt
     return items
 
 
-def _usable(stock: str, batting: bool, project: Project) -> Inches:
-    return materials_of(project)[stock].width if batting else project.stock.usable_width
+def _usable(stock: str, batting: bool, task: CutTask) -> Inches:
+    return task.materials[stock].width if batting else task.stock.usable_width
 
 
-def purchases(items: tuple[CutItem, ...], project: Project, marks: Rulers) -> tuple[Purchase, ...]:
+def purchases(items: tuple[CutItem, ...], task: CutTask) -> tuple[Purchase, ...]:
     """What to buy of each stock, its pieces laid in rows across the usable width."""
     by_stock: dict[tuple[str, bool], list[CutItem]] = {}
     for item in items:
@@ -433,10 +430,10 @@ def purchases(items: tuple[CutItem, ...], project: Project, marks: Rulers) -> tu
         used: tuple[str, ...] = ()
         if batting:
             joins = frozenset(f"{item.panel}, {item.what}" for item in group if item.joins)
-            pieces, used = from_offcuts(pieces, project.offcuts, stock, marks.notation, joins)
-        usable = _usable(stock, batting, project)
-        straightening = project.stock.straightening
-        cloth = plan_cloth(pieces, usable, straightening, marks)
-        name = materials_of(project)[stock].name if batting else project.print_of(stock).name
+            pieces, used = from_offcuts(pieces, task.offcuts, stock, task.rulers.notation, joins)
+        usable = _usable(stock, batting, task)
+        straightening = task.stock.straightening
+        cloth = plan_cloth(pieces, usable, straightening, task.rulers)
+        name = task.materials[stock].name if batting else task.name_of(stock)
         bought.append(Purchase(stock, name, batting, cloth, tuple(group), used))
     return tuple(bought)

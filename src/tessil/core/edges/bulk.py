@@ -7,21 +7,18 @@ geometry; the advice on needles is common practice, no source.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 from math import hypot
-from typing import TYPE_CHECKING
+from typing import Literal
 
 from tessil.core.bag.model import Edge, Join
 from tessil.core.catalogue import Material
-from tessil.core.choices import materials_of
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, count, from_mm, total
-from tessil.core.panels.planning import PanelPlan
-
-if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.trimming.choice import Mark
 
 SHORT_EDGE = 0.75  # parts of a rounded corner are not shown one by one
 TAB_CLOTH = 8  # a strip folded in four, looped through its ring
@@ -101,30 +98,41 @@ def _heap(materials: tuple[Material, ...], label: str) -> Heap:
     return Heap(total(parts).called(label, "mm"), len(parts))
 
 
+@dataclass(frozen=True, slots=True)
+class BulkTask:
+    """What the counting of layers reads: joins, planned panels, how seams are pressed, what is
+    dropped in or caught on the way."""
+
+    joins: tuple[Join, ...]
+    panels: Mapping[str, PanelPlan]
+    materials: Mapping[str, Material]
+    press: Literal["open", "side"]
+    dropped_in: bool
+    marks: tuple[Mark, ...]
+
+
 class _Bulk:
     """The places of one panel."""
 
-    def __init__(self, plan: Plan, panel: PanelPlan) -> None:
-        self.plan, self.panel = plan, panel
-        self.known = materials_of(plan.project)
-        self.folds = 2 if plan.project.press_seams == "open" else 3
+    def __init__(self, task: BulkTask, panel: PanelPlan) -> None:
+        self.task, self.panel = task, panel
+        self.known = task.materials
+        self.folds = 2 if task.press == "open" else 3
         self.joins = {
-            (ref.panel, ref.edge): join
-            for join in plan.bag.joins
-            for ref in (*join.one, *join.other)
+            (ref.panel, ref.edge): join for join in task.joins for ref in (*join.one, *join.other)
         }
 
     def in_seam(self, key: str) -> Heap:
         """What a seam catches of a panel."""
-        panel = self.plan.panel(key)
+        panel = self.task.panels[key]
         caught = tuple(layer.material for layer in panel.layers if layer.in_seam)
         return _heap(caught, f"{panel.panel.label.lower()} in the seam")
 
     def lining(self) -> Heap | None:
         """The cloth of a lining that is dropped in; None without."""
         own = f"{self.panel.key}-lining"
-        keys = {panel.key for panel in self.plan.panels}
-        if own not in keys and not ("lining" in keys and self.plan.project.lining == "drop-in"):
+        keys = self.task.panels
+        if own not in keys and not ("lining" in keys and self.task.dropped_in):
             return None
         return _heap((self.known["cotton"],), "lining")
 
@@ -258,7 +266,7 @@ class _Bulk:
     def tabs(self) -> Iterator[Spot]:
         """Tabs and handle ends, in a seam or on the face."""
         width = self.panel.trimmed.width.value
-        for at, mark in enumerate(self.plan.project.marks):
+        for at, mark in enumerate(self.task.marks):
             if mark.panel != self.panel.key or mark.kind not in ("d-ring", "handle"):
                 continue
             layers = TAB_CLOTH if mark.kind == "d-ring" else STRAP_CLOTH
@@ -322,12 +330,13 @@ def _point(edge: Edge, share: float) -> tuple[float, float]:
     )
 
 
-def bulk_of(plan: Plan, panel_key: str) -> tuple[Spot, ...]:
-    """How thick it gets round one panel, in the order of its edges."""
-    panel = plan.panel(panel_key)
-    if panel.panel.kind != "outer":
-        return ()
-    return tuple(_Bulk(plan, panel).spots())
+def bulk_of(task: BulkTask) -> dict[str, tuple[Spot, ...]]:
+    """How thick it gets round each outer panel, in the order of its edges."""
+    return {
+        panel.key: tuple(_Bulk(task, panel).spots())
+        for panel in task.panels.values()
+        if panel.panel.kind == "outer"
+    }
 
 
 def thickest(spots: tuple[Spot, ...]) -> Spot | None:

@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING
 from tessil.core.edges.binding import CORNER_CLEAR, BindingPlan, begin_strips, joined_length
 from tessil.core.edges.presets import CARRIED
 from tessil.core.edges.runs import bound_edge
-from tessil.core.edges.straps import StrapPlan, slider_end
+from tessil.core.edges.straps import StrapPlan
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.numbers.workings import count, given
@@ -17,7 +17,7 @@ from tessil.core.panels.places import whole
 from tessil.core.snags import Place, Snag, Stage, Weight
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def edge_snags(plan: Plan) -> Iterator[Snag]:
@@ -212,7 +212,7 @@ def _strap(plan: Plan, strap: StrapPlan) -> Iterator[Snag]:
             f"From {_read(plan, least[0])} to {_read(plan, least[2])} are usual (common practice).",
             edit(f"Cut it {_read(plan, least[1])}", ("shape.sizes.strap_length", least[1])),
         )
-    if strap.longest is not None and not slider_end(plan.project, strap):
+    if strap.longest is not None and not strap.slider:
         yield _snag(
             plan,
             "edge.slider",

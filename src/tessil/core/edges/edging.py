@@ -9,18 +9,17 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 
-from tessil.core.bag.model import Bag, Join
+from tessil.core.bag.model import Join
 from tessil.core.edges.bias import BiasPlan, join_cost, plan_bias
 from tessil.core.edges.binding import Begin, BindingPlan, begin_clear
 from tessil.core.edges.runs import Run, bound_edge, fine, runs_of
 from tessil.core.edges.straps import StrapPlan, plan_strap
+from tessil.core.edges.task import EdgeTask
 from tessil.core.edges.tube import TubePlan, plan_tube
 from tessil.core.numbers.lengths import IN_PER, Inches
 from tessil.core.numbers.polygons import area
-from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Basis, Figure, count, given, total, up_to
-from tessil.core.project import Project
 from tessil.core.trouble import CannotPlan
 
 PI = given("π", Fraction(355, 113), Basis.GEOMETRY, 0)
@@ -121,40 +120,34 @@ class Edging:
         return tuple(run for run in self.runs if run.panel == panel)
 
 
-def bound_print(project: Project) -> str:
-    """The cloth of the binding: the chosen one, or the last of the basket."""
-    if project.binding.print:
-        return project.binding.print
-    return project.prints[-1].key if project.prints else "cloth"
-
-
 PULL = (given("pull tab, length", 12, Basis.PRACTICE), given("pull tab, cut", 1, Basis.PRACTICE))
 
 
-def plan_edging(project: Project, bag: Bag, binding: BindingPlan | None, marks: Rulers) -> Edging:
+def plan_edging(task: EdgeTask, binding: BindingPlan | None) -> Edging:
     """All of it; raises CannotPlan for sizes that lead nowhere."""
-    runs = tuple(_seen_inside(project, run) for panel in bag.panels for run in runs_of(panel))
-    piping = _piping(project, bag, runs, marks)
-    bias = _bias(project, binding, piping, marks)
+    bag = task.bag
+    runs = tuple(_seen_inside(task, run) for panel in bag.panels for run in runs_of(panel))
+    piping = _piping(task, runs)
+    bias = _bias(task, binding, piping)
     return Edging(
         runs=runs,
         bias=bias,
-        begin=_begin(project, bag, binding, bias),
+        begin=_begin(task, binding, bias),
         piping=piping,
-        straps=tuple(plan_strap(project, part) for part in bag.parts if part.cloth),
-        zipper=_zipper(project, bag),
-        pull=PULL if project.zipper.pull and bag.zipper is not None else None,
-        cord=_cord(project, bag),
-        loop=_loop(project),
-        inner=_inner(project, bag, runs, marks),
+        straps=tuple(plan_strap(task, part) for part in bag.parts if part.cloth),
+        zipper=_zipper(task),
+        pull=PULL if task.zipper.pull and bag.zipper is not None else None,
+        cord=_cord(task),
+        loop=_loop(task),
+        inner=_inner(task, runs),
     )
 
 
-def _seen_inside(project: Project, run: Run) -> Run:
+def _seen_inside(task: EdgeTask, run: Run) -> Run:
     """A seam that no dropped-in lining hides is overcast, or bound."""
-    if run.finish != "seam" or project.lining == "drop-in":
+    if run.finish != "seam" or task.lining == "drop-in":
         return run
-    bound = project.binding.inner and project.lining == "quilted-in"
+    bound = task.binding.inner and task.lining == "quilted-in"
     return replace(run, inside="bound inside" if bound else "overcast")
 
 
@@ -169,27 +162,25 @@ def _planned(
 
 
 def _bias(
-    project: Project, binding: BindingPlan | None, piping: PipingPlan | None, marks: Rulers
+    task: EdgeTask, binding: BindingPlan | None, piping: PipingPlan | None
 ) -> tuple[BiasCut, ...]:
     """Bias for the binding if it is cut so, and for piping; pieces in hand go to the first."""
     wanted = []
-    if binding is not None and project.binding.grain == "bias":
-        wanted.append(Wanted("binding", bound_print(project), binding.cut, binding.length))
+    if binding is not None and task.binding.grain == "bias":
+        wanted.append(Wanted("binding", task.cloth, binding.cut, binding.length))
     if piping is not None:
         wanted.append(Wanted("piping", piping.cloth, piping.strip, piping.length))
-    return tuple(_cut(project, one, marks, first=at == 0) for at, one in enumerate(wanted))
+    return tuple(_cut(task, one, first=at == 0) for at, one in enumerate(wanted))
 
 
-def _begin(
-    project: Project, bag: Bag, binding: BindingPlan | None, bias: tuple[BiasCut, ...]
-) -> Begin | None:
+def _begin(task: EdgeTask, binding: BindingPlan | None, bias: tuple[BiasCut, ...]) -> Begin | None:
     """Joins along the bound edge: of strips on the straight grain, or of those on the bias."""
     if binding is None:
         return None
-    if project.binding.grain == "straight":
+    if task.binding.grain == "straight":
         return binding.begin
     joins = () if bias[0].tube is not None else bias[0].plan.joined.places(join_cost(float(SEAM)))
-    edge, corners = bound_edge(bag)
+    edge, corners = bound_edge(task.bag)
     within = tuple(join for join in joins if join < edge.value)
     return begin_clear(within, corners, float(edge.value))
 
@@ -204,11 +195,11 @@ class Wanted:
     need: Figure
 
 
-def _cut(project: Project, wanted: Wanted, marks: Rulers, first: bool) -> BiasCut:
-    choice = project.bias
+def _cut(task: EdgeTask, wanted: Wanted, first: bool) -> BiasCut:
+    choice = task.bias
     if choice.source == "pieces" and first and choice.pieces:
-        return _from_pieces(project, wanted)
-    return _from_new(project, wanted, marks)
+        return _from_pieces(task, wanted)
+    return _from_new(task, wanted)
 
 
 def _figures(
@@ -238,8 +229,8 @@ def _figures(
     )
 
 
-def _from_pieces(project: Project, wanted: Wanted) -> BiasCut:
-    choice = project.bias
+def _from_pieces(task: EdgeTask, wanted: Wanted) -> BiasCut:
+    choice = task.bias
     outlines = tuple(piece.outline for piece in choice.pieces)
     fewest = choice.prefer == "joins"
     asked = (outlines, float(wanted.width.value), float(wanted.need.value), float(choice.least))
@@ -256,18 +247,20 @@ def _from_pieces(project: Project, wanted: Wanted) -> BiasCut:
     )
 
 
-def _from_new(project: Project, wanted: Wanted, marks: Rulers) -> BiasCut:
+def _from_new(task: EdgeTask, wanted: Wanted) -> BiasCut:
     """A rectangle across the cloth: as low as will do, or higher for fewer joins; or a tube's
     square."""
-    usable = project.stock.usable_width
-    tried = _heights(project, wanted, marks)
-    fewest = project.bias.prefer == "joins"
+    usable = task.usable_width
+    tried = _heights(task, wanted)
+    fewest = task.bias.prefer == "joins"
     ways = [min(tried, key=_by_joins), tried[0]]
     (high, plan), (_, other) = ways if fewest else reversed(ways)
     new = (given("usable width", usable), given("cloth for it, height", high, Basis.GEOMETRY))
     tube = None
-    if project.bias.source == "tube":
-        tube = plan_tube(wanted.need, wanted.width, given("seam of the tube", SEAM), marks.ruler)
+    if task.bias.source == "tube":
+        tube = plan_tube(
+            wanted.need, wanted.width, given("seam of the tube", SEAM), task.marks.ruler
+        )
         new = (tube.side, tube.side)
     return BiasCut(
         wanted.what,
@@ -279,7 +272,7 @@ def _from_new(project: Project, wanted: Wanted, marks: Rulers) -> BiasCut:
         (_rectangle(usable, high),),
         *_figures(plan, (_rectangle(usable, high),), wanted.width),
         new=new,
-        quarters=_quarters(project, wanted.width, wanted.need),
+        quarters=_quarters(task, wanted.width, wanted.need),
         tube=tube,
     )
 
@@ -293,9 +286,9 @@ def _rectangle(width: Inches, height: Inches) -> Outline:
     return ((0.0, 0.0), (w, 0.0), (w, h), (0.0, h))
 
 
-def _heights(project: Project, wanted: Wanted, marks: Rulers) -> list[tuple[Inches, BiasPlan]]:
+def _heights(task: EdgeTask, wanted: Wanted) -> list[tuple[Inches, BiasPlan]]:
     """Heights of cloth that give enough, the lowest first, up to half a yard if that will do."""
-    usable, step = project.stock.usable_width, HEIGHT_STEP[marks.units]
+    usable, step = task.usable_width, HEIGHT_STEP[task.marks.units]
     high = max(step * 4, wanted.width.value * 2)
     found: list[tuple[Inches, BiasPlan]] = []
     while not found or high <= HALF_YARD:
@@ -304,7 +297,7 @@ def _heights(project: Project, wanted: Wanted, marks: Rulers) -> list[tuple[Inch
                 "bias.least",
                 "No length of this cloth gives bias enough: take wider cloth or shorter pieces.",
             )
-        least = min(float(project.bias.least), float(high))
+        least = min(float(task.bias.least), float(high))
         plan = _planned(
             (_rectangle(usable, high),),
             float(wanted.width.value),
@@ -318,13 +311,13 @@ def _heights(project: Project, wanted: Wanted, marks: Rulers) -> list[tuple[Inch
     return found
 
 
-def _quarters(project: Project, width: Figure, need: Figure) -> Figure:
+def _quarters(task: EdgeTask, width: Figure, need: Figure) -> Figure:
     """How many fat quarters give as much."""
     one = _rectangle(*FAT_QUARTER)
     asked = (
         float(width.value),
         float(need.value),
-        min(float(project.bias.least), float(FAT_QUARTER[0])),
+        min(float(task.bias.least), float(FAT_QUARTER[0])),
     )
     number = 1
     while number < 20 and not _planned((one,) * number, *asked, True).enough:
@@ -335,9 +328,9 @@ def _quarters(project: Project, width: Figure, need: Figure) -> Figure:
 # -- piping -----------------------------------------------------------------------------
 
 
-def around_cord(project: Project) -> Figure:
+def around_cord(task: EdgeTask) -> Figure:
     """The circumference: measured, or π times the diameter."""
-    choice = project.piping
+    choice = task.piping
     if choice.around is not None:
         return given("round the cord", choice.around, Basis.MEASURED)
     return (PI * given("cord, thick", choice.cord)).called("round the cord")
@@ -349,9 +342,9 @@ def piping_strip(around: Figure, allowance: Figure, units: str) -> Figure:
     return up_to(around + 2 * allowance, mark).called("piping strip, cut")
 
 
-def _piping(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers) -> PipingPlan | None:
-    choice = project.piping
-    keys = tuple(panel.key for panel in bag.panels if panel.key in choice.panels)
+def _piping(task: EdgeTask, runs: tuple[Run, ...]) -> PipingPlan | None:
+    choice = task.piping
+    keys = tuple(panel.key for panel in task.bag.panels if panel.key in choice.panels)
     mine = [
         run
         for run in runs
@@ -369,10 +362,10 @@ def _piping(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers) ->
     length = (total([run.sewn for run in mine]) + over).called("piping, length")
     return PipingPlan(
         panels=keys,
-        cloth=choice.print or bound_print(project),
+        cloth=choice.print or task.cloth,
         allowance=allowance.called("piping allowance"),
         seam=seam,
-        strip=piping_strip(around_cord(project), allowance, marks.units),
+        strip=piping_strip(around_cord(task), allowance, task.marks.units),
         length=length,
         cord=(length + given("to hold on to", 2, Basis.PRACTICE)).called("cord, length"),
         corners=max(len(mine) - len(keys), 0),
@@ -382,12 +375,12 @@ def _piping(project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers) ->
 # -- zipper and cord --------------------------------------------------------------------------
 
 
-def _zipper(project: Project, bag: Bag) -> ZipperPlan | None:
-    need, choice = bag.zipper, project.zipper
+def _zipper(task: EdgeTask) -> ZipperPlan | None:
+    need, choice = task.bag.zipper, task.zipper
     if need is None:
         return None
     length = need.length
-    standard = [size for size in _STANDARD[project.units] if size >= length.value]
+    standard = [size for size in _STANDARD[task.units] if size >= length.value]
     if choice.length is not None:
         buy = given("zipper in hand", choice.length)
     elif standard:
@@ -399,7 +392,7 @@ def _zipper(project: Project, bag: Bag) -> ZipperPlan | None:
     if choice.ends == "tabs":
         tab = given("each tab covers", Fraction(1, 2), Basis.PRACTICE)
         tape = (need.between - 2 * tab).called("tape between the tabs")
-    topstitch = given("topstitch from the fold", TOPSTITCH[project.units], Basis.PRACTICE)
+    topstitch = given("topstitch from the fold", TOPSTITCH[task.units], Basis.PRACTICE)
     sliders = 2 if choice.sliders == "two" else 1
     return ZipperPlan(length, buy, cut, tape, sliders, topstitch)
 
@@ -410,36 +403,33 @@ def channel_least(thick: Figure) -> Figure:
     return (PI * thick / 2 + room).called("channel, at least")
 
 
-def _cord(project: Project, bag: Bag) -> CordPlan | None:
-    part = next((part for part in bag.parts if part.key == "cord"), None)
+def _cord(task: EdgeTask) -> CordPlan | None:
+    part = next((part for part in task.bag.parts if part.key == "cord"), None)
     if part is None:
         return None
-    thick = given("cord, thick", project.cord.thick)
+    thick = given("cord, thick", task.cord.thick)
     least = channel_least(thick)
-    typed: Inches | None = project.shape.sizes.get("channel")
-    channel = given("channel", typed if typed is not None else Fraction(3, 4))
+    channel = given("channel", task.channel if task.channel is not None else Fraction(3, 4))
     return CordPlan(thick, least, channel, part.length.called("each cord, length"))
 
 
-def _loop(project: Project) -> Figure | None:
+def _loop(task: EdgeTask) -> Figure | None:
     """A loop goes over its button edge first: inside it is as long as the button's girth."""
-    choice = project.button
+    choice = task.button
     if not choice.used:
         return None
     girth = 2 * (given("button across", choice.across) + given("its thickness", choice.thick))
-    seams = 2 * given("seam", project.seams.top, Basis.CHOSEN)
+    seams = 2 * given("seam", task.top_seam, Basis.CHOSEN)
     return (girth + seams).called("loop, cut length")
 
 
-def _inner(
-    project: Project, bag: Bag, runs: tuple[Run, ...], marks: Rulers
-) -> tuple[Figure, Figure] | None:
+def _inner(task: EdgeTask, runs: tuple[Run, ...]) -> tuple[Figure, Figure] | None:
     """Binding of the raw seams inside a bag whose lining is quilted in: each seam and 1 in."""
-    if not project.binding.inner or project.lining != "quilted-in":
+    if not task.binding.inner or task.lining != "quilted-in":
         return None
-    one = given("over at its ends", 1, Basis.PRACTICE)
+    bag, one = task.bag, given("over at its ends", 1, Basis.PRACTICE)
     seams = [
-        *(seam for join in bag.joins for seam in _raw_seams(project, join, runs)),
+        *(seam for join in bag.joins for seam in _raw_seams(task, join, runs)),
         *bag.raw,
         *(bag.finished[-1].called(f"box corner {at + 1}") for at in range(bag.corners)),
     ]
@@ -447,10 +437,10 @@ def _inner(
         return None
     lengths = [(seam + one).called(seam.label) for seam in seams]
     width = given("inner binding, cut", Fraction(3, 2), Basis.PRACTICE)
-    return total(lengths).called("binding of inner seams"), up_to(width, marks.ruler)
+    return total(lengths).called("binding of inner seams"), up_to(width, task.marks.ruler)
 
 
-def _raw_seams(project: Project, join: Join, runs: tuple[Run, ...]) -> list[Figure]:
+def _raw_seams(task: EdgeTask, join: Join, runs: tuple[Run, ...]) -> list[Figure]:
     """The seams that a join leaves raw inside.  Box corners are counted by the bag, since those
     at a zipper have no edges of their own; zipper seams are the maker's to bind or not."""
     if join.kind == "corner":
@@ -470,7 +460,7 @@ def _raw_seams(project: Project, join: Join, runs: tuple[Run, ...]) -> list[Figu
         )
     ]
     if join.kind == "zip":
-        return sides[: {"none": 0, "one": 1, "both": 2}[project.binding.inner_zip]]
+        return sides[: {"none": 0, "one": 1, "both": 2}[task.binding.inner_zip]]
     return sides[:1]
 
 

@@ -6,15 +6,14 @@ from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
 from tessil.core.edges.edging import bias_bound
-from tessil.core.edges.straps import hangs
 from tessil.core.edges.tube import TubePlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.reading import Reading
 from tessil.core.snags import Place
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def edge_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
@@ -182,7 +181,7 @@ def _straps(plan: Plan) -> Iterator[Reading]:
         yield Reading(
             f"{key}.ring", strap.ring, "Rings and slider, at least so wide inside", leaf=leaf
         )
-        hang = hangs(plan.project, plan.bag, strap) if strap.part.key == "strap" else None
+        hang = strap.hangs if strap.part.key == "strap" else None
         if hang is not None:
             yield Reading(f"{key}.hangs", hang, "The strap is two sides of a triangle", leaf=leaf)
         for end in (strap.shortest, strap.longest):

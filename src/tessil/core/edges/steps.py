@@ -5,10 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
-from tessil.core.edges.straps import slider_end
-
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def edge_steps(plan: Plan, leaf: str) -> tuple[str, ...]:
@@ -105,9 +103,7 @@ def _straps(plan: Plan) -> Iterator[str]:
     yield f"Turn {back} back at each end and sew a box with a cross, three times over."
     yield "Mind that it is not twisted before the second end is sewn; hang a load on it and wait."
     if plan.project.strap.slider:
-        ends = {
-            slider_end(plan.project, strap) for strap in plan.edging.straps if strap.joins.whole
-        }
+        ends = {strap.slider for strap in plan.edging.straps if strap.joins.whole}
         if ends and "" not in ends:
             yield f"The slider goes to the {ends.pop()} strip's end, away from the join."
         yield "Thread it through the slider, a ring, and the slider again before that end is sewn."

@@ -8,7 +8,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from tessil.core.bag.model import Bag, Part
+from tessil.core.bag.model import Part
+from tessil.core.edges.task import EdgeTask
 from tessil.core.numbers.lengths import Inches, exact_root, round_up
 from tessil.core.numbers.workings import (
     Basis,
@@ -20,7 +21,6 @@ from tessil.core.numbers.workings import (
     root,
     squared,
 )
-from tessil.core.project import Project
 from tessil.core.trouble import CannotPlan
 
 
@@ -37,6 +37,9 @@ class StrapPlan:
     ring: Figure
     shortest: Figure | None
     longest: Figure | None
+    joins_at: tuple[float, ...]  # where they fall if each strip is used to its end, inches
+    slider: str  # the end at which a slider never meets a join: first, last, or none
+    hangs: Figure | None  # how far below the shoulder the bag's top hangs
 
 
 NONE = count("joins of the strap", 0, Basis.GEOMETRY)
@@ -55,13 +58,13 @@ def _strips(part: Part, usable: Figure, made: str) -> Figure:
     return no_less(ceiling((part.length - part.cut) / (usable - part.cut)), one)
 
 
-def plan_strap(project: Project, part: Part) -> StrapPlan:
+def plan_strap(task: EdgeTask, part: Part) -> StrapPlan:
     """Four times its finished width, folded to the middle twice; joined as the cloth asks.
 
     Raises CannotPlan if joins on the slant would take more of each strip than they give.
     """
-    choice = project.strap
-    usable = given("usable width", project.stock.usable_width)
+    choice = task.strap
+    usable = given("usable width", task.usable_width)
     finished = (part.cut / 4).called(f"{part.label.lower()}, finished width")
     strips = _strips(part, usable, choice.made).called("strips for each")
     interfacing = None
@@ -77,45 +80,48 @@ def plan_strap(project: Project, part: Part) -> StrapPlan:
     # The strap runs from the slider through the ring and back to the slider: drawn up to the other
     # ring, it lies double all the way (geometry).
     shortest = (longest / 2).called("strap at its shortest") if longest is not None else None
+    joins = (strips - 1).called("joins of the strap") if webbing is None else NONE
+    joins_at = _joins_at(usable, part.cut, joins)
     return StrapPlan(
         part=part,
         finished=finished,
         strips=strips,
-        joins=(strips - 1).called("joins of the strap") if webbing is None else NONE,
+        joins=joins,
         interfacing=interfacing,
         webbing=webbing,
         ring=given("ring in hand", choice.ring) if choice.ring else finished.called("ring, inside"),
         shortest=shortest,
         longest=longest,
+        joins_at=joins_at,
+        slider=_slider_end(joins_at, float(part.length.value)),
+        hangs=_hangs(task, part),
     )
 
 
-def strap_joins(project: Project, strap: StrapPlan) -> tuple[float, ...]:
-    """Where joins fall if each strip is used to its end, inches; a join takes the strip's width."""
-    usable, cut = float(project.stock.usable_width), float(strap.part.cut.value)
-    return tuple((usable - cut) * at + cut / 2 for at in range(1, strap.joins.whole + 1))
+def _joins_at(usable: Figure, cut: Figure, joins: Figure) -> tuple[float, ...]:
+    """A join takes the strip's width."""
+    step, half = float(usable.value - cut.value), float(cut.value) / 2
+    return tuple(step * at + half for at in range(1, joins.whole + 1))
 
 
-def slider_end(project: Project, strap: StrapPlan) -> str:
-    """At which end of a strap a slider never meets a join: it travels over half of the strap."""
-    joins, long = strap_joins(project, strap), float(strap.part.length.value)
+def _slider_end(joins: tuple[float, ...], long: float) -> str:
+    """A slider travels over half of the strap."""
     if all(join > long / 2 for join in joins):
         return "first"
     return "last" if all(join < long / 2 for join in joins) else ""
 
 
-def hangs(project: Project, bag: Bag, strap: StrapPlan) -> Figure | None:
-    """How far below the shoulder the bag's top hangs: the strap is two sides of a triangle whose
-    base is the bag's width (geometry).  None if it is shorter than that."""
-    back = project.strap.turned_back
-    half = (strap.part.length - 2 * given("turned back", back)) / 2
-    base = bag.finished[0] / 2
+def _hangs(task: EdgeTask, part: Part) -> Figure | None:
+    """The strap is two sides of a triangle whose base is the bag's width (geometry).  None if it
+    is shorter than that."""
+    half = (part.length - 2 * given("turned back", task.strap.turned_back)) / 2
+    base = task.bag.finished[0] / 2
     if half.value <= base.value:
         return None
     return root(squared(half) - squared(base)).called("hangs below the shoulder")
 
 
-def strap_for(project: Project, bag: Bag, hang: Inches) -> Inches:
+def strap_for(task: EdgeTask, hang: Inches) -> Inches:
     """The cut length of a strap that lets the bag hang so far below the shoulder."""
-    side = exact_root(hang**2 + (bag.finished[0].value / 2) ** 2)
-    return round_up(2 * side + 2 * project.strap.turned_back, Fraction(1, 8))
+    side = exact_root(hang**2 + (task.bag.finished[0].value / 2) ** 2)
+    return round_up(2 * side + 2 * task.strap.turned_back, Fraction(1, 8))

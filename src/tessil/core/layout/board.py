@@ -9,12 +9,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from tessil.core.bag.model import Bag
-from tessil.core.choices import owner_key
 from tessil.core.layout.touches import Laid, Ref, Touch, laid_of, touches, touches_of
 from tessil.core.numbers.polygons import box_of
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.top import Patch
-from tessil.core.project import Project
 
 LITTLE = 0.25  # so much of a piece may reach round a fold before it counts
 Decision = tuple[str, int, int]  # the panel whose choices it is, the part, the piece
@@ -53,7 +51,7 @@ class Board:
         )
 
 
-def board_of(project: Project, bag: Bag, panels: Sequence[PanelPlan]) -> Board:
+def board_of(bag: Bag, panels: Sequence[PanelPlan]) -> Board:
     """The board of all outer panels that are pieced."""
     laid: list[Laid] = []
     patches: dict[Ref, Patch] = {}
@@ -62,7 +60,7 @@ def board_of(project: Project, bag: Bag, panels: Sequence[PanelPlan]) -> Board:
     pieced = [p for p in panels if p.panel.kind == "outer" and not p.only_cloth]
     squares = any(part.choice.way in GRIDS for panel in pieced for part in panel.parts)
     for panel in pieced:
-        entry = laid_of(panel, owner_key(project, panel.panel), squares)
+        entry = laid_of(panel, panel.owner, squares)
         laid.append(entry)
         own = [patch for patch in panel.patches if patch.piece >= 0]
         for ref, patch in zip(entry.refs, own, strict=True):

@@ -8,12 +8,13 @@ from typing import TYPE_CHECKING, Any
 
 from tessil.core.choosing import choose, choose_apart
 from tessil.core.edits import Edit, edit
-from tessil.core.layout.rules import NAMED, Broken, minded, over_amounts
+from tessil.core.layout.acts.arranging import NAMED
+from tessil.core.layout.rules import Broken, minded, over_amounts
 from tessil.core.layout.touches import Ref
 from tessil.core.numbers.polygons import box_of
 from tessil.core.numbers.workings import Figure
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import piece_place, whole
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.piecing.acts.laying import part_path, swap
 from tessil.core.piecing.scrap_tops import usable_scraps
 from tessil.core.piecing.seamtest import allowance, seam_cost
@@ -21,7 +22,7 @@ from tessil.core.piecing.top import Patch
 from tessil.core.snags import Place, Snag, Stage, Weight
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 TOUCHING = ("side", "corner", "join", "worn")
 SEARCHED = 200  # in larger layouts no single swap is looked for
@@ -66,18 +67,18 @@ def _alike(plan: Plan) -> Iterator[Snag]:
 
 
 def _boxes(plan: Plan, refs: list[Ref]) -> Place:
-    boxes = [box_of(plan.board.patches[ref].on_panel) for ref in refs]
+    boxes = [box_of(plan.table.board.patches[ref].on_panel) for ref in refs]
     x1, y1 = min(box[0] for box in boxes), min(box[1] for box in boxes)
     return Place(x1, y1, max(b[2] for b in boxes) - x1, max(b[3] for b in boxes) - y1)
 
 
 def _swaps(plan: Plan, found: list[Broken]) -> tuple[Edit, ...]:
     """One swap that mends the first place without breaking another, if there is one."""
-    patches = plan.board.patches
+    patches = plan.table.board.patches
     if len(patches) > SEARCHED:
         return ()
     beside: dict[Ref, list[Ref]] = {}
-    for touch in plan.board.touching():
+    for touch in plan.table.board.touching():
         if minded(plan.project.rules, touch):
             beside.setdefault(touch.one, []).append(touch.other)
             beside.setdefault(touch.other, []).append(touch.one)
@@ -131,9 +132,9 @@ def _itself(plan: Plan) -> Iterator[Snag]:
 
 
 def _amounts(plan: Plan) -> Iterator[Snag]:
-    for cloth, used, there in over_amounts(plan) if plan.project.rules.amounts else ():
+    for cloth, used, there in over_amounts(plan.table) if plan.project.rules.amounts else ():
         at, key, name = plan.project.prints.index(cloth), cloth.key, cloth.name
-        ref = next(ref for ref, patch in plan.board.patches.items() if patch.print == key)
+        ref = next(ref for ref, patch in plan.table.board.patches.items() if patch.print == key)
         yield Snag(
             key=f"layout.amount.{key}",
             stage=Stage.PIECE,
@@ -298,7 +299,8 @@ def _overhang(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
 
 def _seam(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """A measured seam that costs more than ⅛ in over a panel."""
-    cost, test = seam_cost(plan.project, panel), plan.project.seam_test
+    test = plan.project.seam_test
+    cost = seam_cost(plan.project.seams.piecing, test, panel.strips)
     if cost is None or test is None or abs(cost.value) <= COSTS or panel.panel.kind != "outer":
         return
     read = plan.marks.notation.read_off

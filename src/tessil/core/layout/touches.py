@@ -16,7 +16,7 @@ from typing import Literal, NamedTuple
 from tessil.core.bag.model import Bag, Edge, EdgeRef, Face
 from tessil.core.numbers.polygons import box_of
 from tessil.core.numbers.sizes import Outline
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 
 Kind = Literal["side", "corner", "join", "worn"]
 NEAR = 1e-6

@@ -8,13 +8,13 @@ from typing import TYPE_CHECKING
 from tessil.core.edits import Edit
 from tessil.core.layout.board import Area, areas, shown_on, ways_up
 from tessil.core.numbers.polygons import box_of
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import Spot, laying, spot_of
 from tessil.core.piecing.top import Patch
 from tessil.core.snags import Place, Snag, Stage, Weight
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def upright_snags(plan: Plan) -> Iterator[Snag]:

@@ -12,7 +12,7 @@ from tessil.core.bag.model import Bag
 from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Figure, total
 from tessil.core.panels.choice import Got
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 
 RungKey = Literal["pieces", "pieced", "quilted", "trimmed", "finished"]
 

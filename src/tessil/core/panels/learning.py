@@ -5,26 +5,24 @@ A panel teaches only where it was measured both pieced and quilted.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
 
-from tessil.core.bag.model import Bag, Panel
 from tessil.core.catalogue import Material
-from tessil.core.choices import choices_for, linings_in, materials_of
 from tessil.core.logbook.book import Book, Sewn, Swatch
-from tessil.core.panels.choice import PanelChoices
-from tessil.core.panels.planning import Setting, families_of, plan_panel
+from tessil.core.panels.planning import Setting, Task, families_of, plan_panel
 from tessil.core.quilting.fitting import Observation
 from tessil.core.quilting.quilt import needs_seams
 from tessil.core.quilting.shrinkage import Family, rows_of, stack_key
 from tessil.core.sandwich.layers import stack
 
 
-def measured_losses(setting: Setting, bag: Bag) -> tuple[tuple[str, Observation], ...]:
+def measured_losses(setting: Setting, tasks: Sequence[Task]) -> tuple[tuple[str, Observation], ...]:
     """What the panels measured in this project teach: each way in which a panel was measured
     both pieced and quilted."""
     found: list[tuple[str, Observation]] = []
-    for at, (panel, families, materials) in enumerate(_measured(setting, bag)):
-        got = setting.project.measured[panel.key]
+    for at, (task, families, materials) in enumerate(_measured(setting, tasks)):
+        got = task.measured
         rows = rows_of(families)
         for row, before, after in (
             (rows[0], got.pieced.width, got.quilted.width),
@@ -37,35 +35,41 @@ def measured_losses(setting: Setting, bag: Bag) -> tuple[tuple[str, Observation]
 
 
 def _measured(
-    setting: Setting, bag: Bag
-) -> Iterator[tuple[Panel, tuple[Family, ...], tuple[Material, ...]]]:
-    project = setting.project
-    for panel in bag.panels:
-        got = project.measured.get(panel.key)
-        if got is None or panel.kind != "outer":
+    setting: Setting, tasks: Sequence[Task]
+) -> Iterator[tuple[Task, tuple[Family, ...], tuple[Material, ...]]]:
+    for task in tasks:
+        got = task.measured
+        if task.panel.kind != "outer":
             continue
         both = (got.pieced.width and got.quilted.width) or (
             got.pieced.height and got.quilted.height
         )
-        choices = choices_for(project, panel)
-        if not both or not (families := _families(setting, panel, choices)):
-            continue
-        linings = linings_in(project, panel.kind)
-        yield panel, families, stack(materials_of(project), choices.layers, linings)
+        if both and (families := _families(setting, task)):
+            yield task, families, stack(setting.materials, task.choices.layers, task.linings)
 
 
-def _families(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
+def _families(setting: Setting, task: Task) -> tuple[Family, ...]:
     """The sets of lines as the plan has them."""
-    if needs_seams(choices):
-        return plan_panel(setting, panel).families
-    return families_of(setting, panel, choices)
+    if needs_seams(task.choices):
+        return plan_panel(setting, task).families
+    return families_of(setting, task)
 
 
-def panel_swatches(setting: Setting, bag: Bag, today: str) -> tuple[Swatch, ...]:
+@dataclass(frozen=True, slots=True)
+class Learning:
+    """A project's panels with the names under which they stand in the logbook."""
+
+    setting: Setting
+    tasks: tuple[Task, ...]
+    name: str  # of the bag
+    source: str  # of its entries
+
+
+def panel_swatches(learning: Learning, today: str) -> tuple[Swatch, ...]:
     """The measured panels as entries of the logbook."""
-    project, made = setting.project, []
-    for panel, families, materials in _measured(setting, bag):
-        got = project.measured[panel.key]
+    made = []
+    for task, families, materials in _measured(learning.setting, learning.tasks):
+        panel, got = task.panel, task.measured
         sets = tuple(
             Sewn(
                 angle=family.angle,
@@ -79,11 +83,11 @@ def panel_swatches(setting: Setting, bag: Bag, today: str) -> tuple[Swatch, ...]
         try:
             made.append(
                 Swatch(
-                    name=f"{project.name}, {panel.label.lower()}"[:60],
+                    name=f"{learning.name}, {panel.label.lower()}"[:60],
                     date=today,
                     batting=stack_key(materials),
                     sets=sets,
-                    source=f"{project.log_name}/{panel.key}",
+                    source=f"{learning.source}/{panel.key}",
                     width_before=(
                         got.pieced.width if wide and got.pieced.width else panel.width.value
                     ),
@@ -99,10 +103,10 @@ def panel_swatches(setting: Setting, bag: Bag, today: str) -> tuple[Swatch, ...]
     return tuple(made)
 
 
-def with_panels(book: Book, setting: Setting, bag: Bag, today: str) -> Book:
+def with_panels(book: Book, learning: Learning, today: str) -> Book:
     """The book with this project's measured panels in it, in place of what stood there of them."""
-    fresh = panel_swatches(setting, bag, today)
-    mine = f"{setting.project.log_name}/"
+    fresh = panel_swatches(learning, today)
+    mine = f"{learning.source}/"
     kept = {entry.source: entry for entry in book.swatches if entry.source.startswith(mine)}
     if not fresh and not kept:
         return book

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tessil.core.bag.model import Notch
 from tessil.core.numbers.polygons import box_of
-from tessil.core.panels.planning import EdgeShow, PanelPlan
+from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.snags import Place
 
 

@@ -6,26 +6,20 @@ measured.  Knows piecing, layers and quilting; must not know which shape asks.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material
-from tessil.core.choices import (
-    choices_for,
-    choices_of_lining,
-    first_print,
-    linings_in,
-    materials_of,
-    owner_key,
-)
 from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side
 from tessil.core.numbers.workings import Basis, Figure, given, near_to, number, up_to
-from tessil.core.panels.choice import Got, Measured, PanelChoices
-from tessil.core.piecing.choice import Piecing
+from tessil.core.panels.choice import Got, Measured, Oversize, PanelChoices
+from tessil.core.panels.panel import EdgeShow, PanelPlan
+from tessil.core.piecing.choice import Piecing, Scrap
 from tessil.core.piecing.slanted import slant_of
 from tessil.core.piecing.strips import Strips, edge_shows
 from tessil.core.piecing.top import Patch, Top, Wish
@@ -38,9 +32,7 @@ from tessil.core.piecing.tops import (
     plan_top,
     shared,
 )
-from tessil.core.project import Project
 from tessil.core.quilting.quilt import (
-    Quilt,
     joints,
     needs_seams,
     panel_sets,
@@ -49,9 +41,9 @@ from tessil.core.quilting.quilt import (
     stroke_room,
 )
 from tessil.core.quilting.seams import Run
-from tessil.core.quilting.sewing import Stitching, stitching
-from tessil.core.quilting.shrinkage import NO_DRAW, NO_STRAIN, Draw, Family, Strain, draw_in
-from tessil.core.sandwich.layers import Layer, Sizes, plan_layers, stack, thickness
+from tessil.core.quilting.sewing import stitching
+from tessil.core.quilting.shrinkage import NO_DRAW, NO_STRAIN, Family, Strain, draw_in
+from tessil.core.sandwich.layers import Sizes, plan_layers, stack, thickness
 from tessil.core.trouble import CannotPlan
 
 MOST_DRAWN_IN = Fraction(1, 2)
@@ -59,125 +51,41 @@ MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousan
 
 
 @dataclass(frozen=True, slots=True)
-class EdgeShow:
-    """What the outermost piece of one part still shows along one side of the trimmed panel."""
-
-    side: Side
-    zone: int
-    shows: Figure
-    cut: Figure
-
-
-@dataclass(frozen=True, slots=True)
 class Setting:
-    """What all panels of a job share when they are planned."""
+    """What all panels of a bag share when they are planned."""
 
-    project: Project
     marks: Rulers
     piecing_seam: Figure
     squaring: Figure
     binding_seam: Figure
+    oversize: Oversize
+    prints: tuple[str, ...]
+    upright_only: frozenset[str]  # prints that must not be turned
+    scraps: tuple[Scrap, ...]
+    materials: Mapping[str, Material]
+    bobbin_m: float
     knowledge: Knowledge
 
 
 @dataclass(frozen=True, slots=True)
-class PanelPlan:
-    """Everything computed for one panel; sizes say which rung they are."""
+class Task:
+    """One panel with all that was decided and measured for it.
+
+    ``owner`` is the key under which its choices stand; ``linings`` how many are quilted in with
+    it, of ``lining_print``.
+    """
 
     panel: Panel
     choices: PanelChoices
     measured: Measured
-    draw: Draw
-    families: tuple[Family, ...]  # the sets of lines that the draw-in was worked out for
-    quilt: Quilt
-    sewing: Stitching | None
-    needed: Pair  # pieced, at least
-    parts: tuple[Part, ...]
-    patches: tuple[Patch, ...]
-    planned: Pair  # pieced, by the plan
-    pieced: Pair  # pieced, measured where it was
-    expected: Pair  # quilted, by the model
-    least: Pair  # quilted, at the bad end of the range
-    most: Pair
-    quilted: Pair  # quilted, measured where it was
-    trimmed: Pair
-    cut_off: dict[Side, Figure]
-    edges_show: tuple[EdgeShow, ...]
-    layers: tuple[Layer, ...]
-    pressed: Figure
-    at: tuple[float, float, float, float]  # quilted inches a pieced one; cut off left and top
-    piecing_seam: Figure
-    shown: dict[Side, Inches]  # how far in from each trimmed edge the panel begins to show
+    owner: str
+    linings: int
+    lining_print: str
 
     @property
-    def key(self) -> str:
-        return self.panel.key
-
-    @property
-    def top(self) -> Top:
-        """The top of the first part, which is all of it unless the panel is divided."""
-        return self.parts[0].top
-
-    @property
-    def strips(self) -> Strips | None:
-        """The strips, or the rows of a grid, of an undivided panel."""
-        if len(self.parts) > 1:
-            return None
-        return self.top.rows or self.top.columns
-
-    @property
-    def level_strips(self) -> bool:
-        return self.top.rows is not None or self.choices.piecing.run == "level"
-
-    @property
-    def sewn_down(self) -> bool:
-        """Whether the strips are sewn through the batting, so that piecing quilts."""
-        piecing = self.choices.piecing
-        return len(self.parts) == 1 and piecing.way == "flip" and piecing.foundation == "batting"
-
-    @property
-    def quilts(self) -> bool:
-        """Whether it lives through a quilted size of its own."""
-        return bool(self.quilt.sets) or self.sewn_down
-
-    @property
-    def only_cloth(self) -> bool:
-        """Whether it is all one cloth."""
-        return len(self.parts) == 1 and self.choices.piecing.way == "whole"
-
-    def piece_of(self, zone: int, piece: int) -> Patch | None:
-        """The piece of that place in the part's list of prints, if it is there."""
-        for patch in self.patches:
-            if patch.zone == zone and patch.piece == piece:
-                return patch
-        return None
-
-    @property
-    def scale(self) -> tuple[float, float]:
-        """How many quilted inches a pieced inch becomes, each way."""
-        return self.at[:2]
-
-    def pieced_at(self, x: float, y: float) -> tuple[float, float]:
-        """Where a point of the trimmed panel lies on the pieced top."""
-        across, down, left, top = self.at
-        return (x + left) / across, (y + top) / down
-
-    def trimmed_at(self, x: float, y: float) -> tuple[float, float]:
-        """Where a point of the pieced top lies on the trimmed panel."""
-        across, down, left, top = self.at
-        return x * across - left, y * down - top
-
-    @property
-    def leans(self) -> Figure | None:
-        """How far its top moves sideways over its height, to the right if more than nothing."""
-        if self.draw.lean is None:
-            return None
-        return (self.draw.lean.expected * self.pieced.height).called("leans over its height")
-
-    @property
-    def materials(self) -> tuple[Material, ...]:
-        """Its layers from outside in."""
-        return tuple(layer.material for layer in self.layers)
+    def field(self) -> str:
+        """Where its choices stand in the document."""
+        return f"panels.{self.owner}"
 
 
 def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:
@@ -187,12 +95,12 @@ def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:
     return given(f"{side} seam", edge.allowance)
 
 
-def _strip_families(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
+def _strip_families(setting: Setting, task: Task) -> tuple[Family, ...]:
     """Strips flipped and sewn on the batting are a set of lines too."""
-    piecing = choices.piecing
+    choices, piecing = task.choices, task.choices.piecing
     if choices.zones or piecing.way != "flip" or piecing.foundation != "batting":
         return ()
-    shows = _flip_gap(setting, panel, piecing)
+    shows = _flip_gap(setting, task.panel, piecing)
     if shows.value <= 0:
         return ()
     angle = {"level": 0.0, "upright": 90.0}.get(piecing.run, float(piecing.angle))
@@ -216,7 +124,7 @@ def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
 
 
 def _needed(setting: Setting, trimmed: Figure, strain: Strain, way: str) -> Figure:
-    oversize = setting.project.oversize
+    oversize = setting.oversize
     if strain is NO_STRAIN or oversize.way == "none":
         return trimmed.called(f"to piece, {way}")
     if oversize.way == "fixed":
@@ -227,16 +135,15 @@ def _needed(setting: Setting, trimmed: Figure, strain: Strain, way: str) -> Figu
 
 
 def _wish(setting: Setting, choice: Piecing, need: Pair, outline: Outline, field: str) -> Wish:
-    project = setting.project
     return Wish(
         choice=choice,
         need=need,
         outline=outline,
         seam=setting.piecing_seam,
         marks=setting.marks,
-        prints=tuple(entry.key for entry in project.prints) or ("cloth",),
-        scraps=project.scraps,
-        upright_only=frozenset(entry.key for entry in project.prints if entry.directional),
+        prints=setting.prints or ("cloth",),
+        scraps=setting.scraps,
+        upright_only=setting.upright_only,
         field=field,
     )
 
@@ -251,16 +158,11 @@ def _on_top(panel: Panel, needed: Pair, x: Figure, y: Figure) -> Outline:
 
 
 def _parts(
-    setting: Setting,
-    panel: Panel,
-    choices: PanelChoices,
-    needed: Pair,
-    strains: tuple[Figure, Figure],
+    setting: Setting, task: Task, needed: Pair, strains: tuple[Figure, Figure]
 ) -> tuple[Pair, tuple[Part, ...]]:
     """The pieced size and the parts it is made of."""
-    owner = owner_key(setting.project, panel)
+    panel, choices, base = task.panel, task.choices, task.field
     outline = _on_top(panel, needed, *strains)
-    base = f"panels.{owner}"
     first = _wish(setting, choices.piecing, needed, outline, f"{base}.piecing")
     if not choices.zones:
         top = plan_top(first)
@@ -364,46 +266,40 @@ def _ends(top: Top, pieces: Strips | None) -> tuple[Figure, Figure] | None:
     return pieces.cuts[0], pieces.cuts[-1]
 
 
-def plan_panel(setting: Setting, panel: Panel) -> PanelPlan:
+def plan_panel(setting: Setting, task: Task) -> PanelPlan:
     """All rungs of one panel; raises CannotPlan for choices that lead nowhere.
 
     Lines that follow seams lie where the pieces lie once they are drawn in, and what is drawn in
     hangs on how far the lines lie apart: the two are brought together in a few rounds.
     """
-    choices = choices_for(setting.project, panel)
-    made = _planned(setting, panel, families_of(setting, panel, choices))
-    if needs_seams(choices):
+    made = _planned(setting, task, families_of(setting, task))
+    if needs_seams(task.choices):
         for _ in range(MOST_ROUNDS):
-            again = _families_as_sewn(setting, made)
+            again = _families_as_sewn(setting, task, made)
             if _gaps(again) == _gaps(made.families):
                 break
-            made = _planned(setting, panel, again)
+            made = _planned(setting, task, again)
     return made
 
 
-def _families_as_sewn(setting: Setting, made: PanelPlan) -> tuple[Family, ...]:
-    flipped = _strip_families(setting, made.panel, made.choices)
+def _families_as_sewn(setting: Setting, task: Task, made: PanelPlan) -> tuple[Family, ...]:
     sets = quilt_families(made.quilt.parts, made.choices, made.panel, made.shown)
-    return (*flipped, *sets)
+    return (*_strip_families(setting, task), *sets)
 
 
 def _gaps(families: tuple[Family, ...]) -> list[tuple[str, Inches]]:
     return [(family.name, family.gap.value) for family in families]
 
 
-def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> PanelPlan:
+def _planned(setting: Setting, task: Task, families: tuple[Family, ...]) -> PanelPlan:
     """One panel for the lines it is taken to have."""
-    project = setting.project
-    choices = choices_for(project, panel)
-    measured = project.measured.get(panel.key, Measured())
-    known = materials_of(project)
-    linings = linings_in(project, panel.kind)
-    materials = stack(known, choices.layers, linings)
+    panel, choices, measured = task.panel, task.choices, task.measured
+    materials = stack(setting.materials, choices.layers, task.linings)
     shown = {side: _allowance(setting, panel, side) for side in SIDES}
     draw = draw_in(families, setting.knowledge.constants(materials)) if families else NO_DRAW
     if max(draw.x.most.value, draw.y.most.value) > MOST_DRAWN_IN:
         raise CannotPlan(
-            f"panels.{owner_key(project, panel)}.quilting.gap",
+            f"{task.field}.quilting.gap",
             "Lines so close would draw in more than half of the panel: choose a wider gap.",
         )
     needed = Pair(
@@ -411,39 +307,26 @@ def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> Pa
         _needed(setting, panel.height, draw.y, "height"),
     )
     trimmed = Pair(panel.width, panel.height)
-    planned, parts = _parts(setting, panel, choices, needed, (draw.x.expected, draw.y.expected))
+    planned, parts = _parts(setting, task, needed, (draw.x.expected, draw.y.expected))
     pieced = _got(measured.pieced, planned, "pieced")
     expected = _shrunk(pieced, draw.x.expected, draw.y.expected, "quilted")
     quilted = _with_border(_got(measured.quilted, expected, "quilted"), measured.added)
     off = _cut_off(setting, choices, quilted, trimmed)
     patches = _on_panel(all_patches(parts), _scaled(planned, quilted, off))
-    lining_print = first_print(choices_of_lining(project))
     left = Pair(number(1) - draw.x.expected, number(1) - draw.y.expected)
-    layers = plan_layers(
-        known,
-        choices.layers,
-        Sizes(pieced, trimmed, shown, left, setting.marks),
-        linings,
-        lining_print,
-    )
+    sizes = Sizes(pieced, trimmed, shown, left, setting.marks)
+    layers = plan_layers(setting.materials, choices.layers, sizes, task.linings, task.lining_print)
     insets = {side: figure.value for side, figure in shown.items()}
     real = (
         float(quilted.width.value / expected.width.value),
         float(quilted.height.value / expected.height.value),
     )
-    owner = owner_key(project, panel)
-    quilt = quilt_panel(
-        panel,
-        choices,
-        insets,
-        f"panels.{owner}",
-        joints(choices, (patch.on_panel for patch in patches)),
-        stroke_room(off, layers),
-        real,
-    )
+    seams = joints(choices, (patch.on_panel for patch in patches))
+    quilt = quilt_panel(panel, choices, insets, task.field, seams, stroke_room(off, layers), real)
     pressed = thickness(materials, "pressed")
     return PanelPlan(
         panel=panel,
+        owner=task.owner,
         choices=choices,
         measured=measured,
         draw=draw,
@@ -455,7 +338,7 @@ def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> Pa
             pressed,
             choices.quilting.stitch_mm,
             setting.knowledge.pace,
-            project.machine.bobbin_m,
+            setting.bobbin_m,
         ),
         needed=needed,
         parts=parts,
@@ -477,23 +360,22 @@ def _planned(setting: Setting, panel: Panel, families: tuple[Family, ...]) -> Pa
     )
 
 
-def families_of(setting: Setting, panel: Panel, choices: PanelChoices) -> tuple[Family, ...]:
+def families_of(setting: Setting, task: Task) -> tuple[Family, ...]:
     """Every set of lines that goes through the batting, as the draw-in model sees it.
 
     Where lines follow seams, the seams are those of a top as large as the trimmed panel: a first
     guess, that :func:`plan_panel` makes good.
     """
-    flipped = _strip_families(setting, panel, choices)
+    panel, choices = task.panel, task.choices
     shown = {side: _allowance(setting, panel, side).value for side in SIDES}
-    owner = owner_key(setting.project, panel)
     seams: tuple[Run, ...] = ()
     if needs_seams(choices):
         same = Pair(panel.width, panel.height)
         none = number(0)
-        _, parts = _parts(setting, panel, choices, same, (none, none))
+        _, parts = _parts(setting, task, same, (none, none))
         seams = joints(choices, (patch.outline for patch in all_patches(parts)))
-    sets = panel_sets(panel, choices, shown, f"panels.{owner}", seams)
-    return (*flipped, *quilt_families(sets, choices, panel, shown))
+    sets = panel_sets(panel, choices, shown, task.field, seams)
+    return (*_strip_families(setting, task), *quilt_families(sets, choices, panel, shown))
 
 
 def _scaled(

@@ -8,14 +8,14 @@ from typing import TYPE_CHECKING
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
+from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.panels.places import edge_place
-from tessil.core.panels.planning import EdgeShow, PanelPlan
 from tessil.core.piecing.acts.laying import part_path
 from tessil.core.piecing.strips import Strips
 from tessil.core.snags import Snag, Stage, Weight
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 LEAST_EDGE = Fraction(1, 2)
 

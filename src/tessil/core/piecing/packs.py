@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from tessil.core.layout.board import GRIDS
 from tessil.core.numbers.workings import Basis, Figure, count, floored, given, total
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.choice import Pack
 
 TABS, POCKET = 2, 4

@@ -7,12 +7,12 @@ from collections.abc import Iterator
 from tessil.core.layout.rules import laid_amounts, over_amounts
 from tessil.core.layout.values import value_of, value_word
 from tessil.core.numbers.workings import Basis, count
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, edge_place, piece_place, upright, whole
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.piecing.packs import packed
 from tessil.core.piecing.pressing import pressed
 from tessil.core.piecing.seamtest import seam_cost
-from tessil.core.plan import Plan
+from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Place
 
@@ -68,7 +68,7 @@ def _spot(panel: PanelPlan, zone: int, spot: str) -> Place | None:
 
 def _prints(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     """What is laid of each print, against what there is; and the rules still broken."""
-    laid = laid_amounts(plan)
+    laid = laid_amounts(plan.table)
     for entry in plan.project.prints:
         if entry.key not in laid:
             continue
@@ -78,7 +78,9 @@ def _prints(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield Reading(f"laid.{entry.key}", figure, about, leaf="prints")
     if laid:
         between = count("broken between pieces", len(plan.broken), Basis.GEOMETRY)
-        short = count("prints laid more than in hand", len(over_amounts(plan)), Basis.GEOMETRY)
+        short = count(
+            "prints laid more than in hand", len(over_amounts(plan.table)), Basis.GEOMETRY
+        )
         figure = (between + short).called("rules broken")
         yield Reading("rules.broken", figure, "Marked on the bench where it is", leaf="prints")
 
@@ -89,7 +91,7 @@ def _stock(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield Reading(
             "seam.real", plan.brief.seams.piecing, "Used from here on for all counts", leaf="stock"
         )
-        cost = seam_cost(plan.project, panel)
+        cost = seam_cost(plan.project.seams.piecing, plan.project.seam_test, panel.strips)
         if cost is not None:
             yield Reading(
                 "seam.cost", cost, "This panel, against the seam wished for", leaf="stock"

@@ -6,15 +6,11 @@ taking s of both its strips (geometry).
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, count, given
 from tessil.core.piecing.choice import SeamTest
-from tessil.core.project import Project
+from tessil.core.piecing.strips import Strips
 from tessil.core.trouble import CannotPlan
-
-if TYPE_CHECKING:
-    from tessil.core.panels.planning import PanelPlan
 
 
 def allowance(test: SeamTest) -> Figure:
@@ -25,15 +21,15 @@ def allowance(test: SeamTest) -> Figure:
     return ((strips * cut - across) / (2 * (strips - 1))).called("piecing seam, as you sew")
 
 
-def piecing_seam(project: Project) -> Figure:
+def piecing_seam(wish: Inches, test: SeamTest | None) -> Figure:
     """The measured piecing seam if there is a seam test, else the one wished for.
 
     Raises CannotPlan for a test that cannot be right.
     """
-    wished = given("piecing seam", project.seams.piecing)
-    if project.seam_test is None:
+    wished = given("piecing seam", wish)
+    if test is None:
         return wished
-    found = allowance(project.seam_test)
+    found = allowance(test)
     if not 0 < found.value <= 2 * wished.value:
         raise CannotPlan(
             "seam_test.measured",
@@ -45,13 +41,11 @@ def piecing_seam(project: Project) -> Figure:
     return found
 
 
-def seam_cost(project: Project, panel: PanelPlan) -> Figure | None:
+def seam_cost(wish: Inches, test: SeamTest | None, strips: Strips | None) -> Figure | None:
     """How much smaller (or, below zero, larger) the pieces of the wished seam come out on one
     panel as its maker really sews; None where there is no test or nothing is joined."""
-    strips = panel.strips
-    if project.seam_test is None or strips is None or strips.number.value < 2:
+    if test is None or strips is None or strips.number.value < 2:
         return None
-    real = allowance(project.seam_test)
-    wished = given("seam wished for", project.seams.piecing)
     seams = strips.number - 1
-    return (2 * seams * (real - wished)).called("your seam takes more by")
+    wished = given("seam wished for", wish)
+    return (2 * seams * (allowance(test) - wished)).called("your seam takes more by")

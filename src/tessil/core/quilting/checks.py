@@ -11,8 +11,8 @@ from tessil.core.choices import batting_of
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_up
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import whole
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.quilting.acts.byhand import hand_number
 from tessil.core.quilting.acts.minding import (
     hardware,
@@ -28,7 +28,7 @@ from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.trimming.marks import Placed
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 FELT = Fraction(1, 16)  # a lean one sees against the ruler
 

@@ -10,14 +10,14 @@ from itertools import pairwise
 from typing import TYPE_CHECKING
 
 from tessil.core.numbers.workings import Figure, near_to, number
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, upright, whole
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.quilting.sets import LineSet
 from tessil.core.reading import Reading
 from tessil.core.snags import Place
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def quilt_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:

@@ -8,10 +8,10 @@ from typing import TYPE_CHECKING
 
 from tessil.core.choices import owner_key
 from tessil.core.choosing import choose
-from tessil.core.edges.bulk import ADVICE, Spot, bulk_of, thickest
+from tessil.core.edges.bulk import ADVICE, Spot, thickest
 from tessil.core.edits import Edit, edit
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import whole
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.sandwich.acts.plying import hold_out, set_ply
 from tessil.core.sandwich.choice import Ply
 from tessil.core.sandwich.layers import Layer
@@ -19,7 +19,7 @@ from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.words.written import working
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 THICK = Fraction(1)  # pressed mm of a fusible that is felt in a seam; common practice
 REDESIGN = ADVICE[-2].most
@@ -175,7 +175,7 @@ def _shift_tab(plan: Plan, at: int) -> Edit:
 
 
 def _too_thick(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
-    spots = bulk_of(plan, panel.key)
+    spots = plan.spots_on(panel.key)
     spot = thickest(spots)
     lift = Fraction(str(plan.project.machine.lift_mm))
     if spot is None or spot.mm <= min(REDESIGN, lift):
@@ -205,7 +205,7 @@ def _thin_needle(plan: Plan) -> Iterator[Snag]:
     needle = plan.project.machine.needle
     if needle is None:
         return
-    spots = tuple(spot for panel in plan.panels for spot in bulk_of(plan, panel.key))
+    spots = tuple(spot for panel in plan.panels for spot in plan.spots_on(panel.key))
     worst = thickest(spots)
     if worst is None or needle >= worst.advice.needle:
         return

@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 
-from tessil.core.choices import materials_of
-from tessil.core.numbers.lengths import LengthError, read_size
+from tessil.core.catalogue import Material
+from tessil.core.numbers.lengths import LengthError, Units, read_size
 from tessil.core.numbers.rulers import rulers
-from tessil.core.project import Project
 from tessil.core.sandwich.choice import Offcut
 
 _MANY = re.compile(r"\s*[×x]\s*(\d{1,3})\s*$")
 _SIZE = re.compile(r"(?P<name>[^\d½¼¾⅛⅜⅝⅞]*)(?P<size>.*)")
 
 
-def read_offcut(text: str, project: Project) -> Offcut:
+def read_offcut(text: str, units: Units, known: Mapping[str, Material]) -> Offcut:
     """``cotton batting 20 × 30 ×2``; raises LengthError with a sentence.
 
     Without a name it is the first material of the catalogue that has loft.
@@ -26,8 +26,8 @@ def read_offcut(text: str, project: Project) -> Offcut:
     parts = re.split(r"[×x*]", size)
     if len(parts) > 2 and (many := _MANY.search(size)):
         number, size = int(many[1]), size[: many.start()]
-    width, height = read_size(size, project.units)
-    lofty = [entry for entry in materials_of(project).values() if entry.kind != "tape"]
+    width, height = read_size(size, units)
+    lofty = [entry for entry in known.values() if entry.kind != "tape"]
     if not name:
         key = next(entry.key for entry in lofty if entry.kind == "batting")
     else:
@@ -38,10 +38,10 @@ def read_offcut(text: str, project: Project) -> Offcut:
     return Offcut(material=key, width=width, height=height, number=number)
 
 
-def write_offcut(offcut: Offcut, project: Project) -> str:
+def write_offcut(offcut: Offcut, units: Units, known: Mapping[str, Material]) -> str:
     """The same as it is read."""
-    notation = rulers(project.units).notation
+    notation = rulers(units).notation
     many = f" ×{offcut.number}" if offcut.number > 1 else ""
-    name = materials_of(project)[offcut.material].name.lower()
+    name = known[offcut.material].name.lower()
     size = " × ".join(notation.exact(side, unit=True) for side in (offcut.width, offcut.height))
     return f"{name} {size}{many}"

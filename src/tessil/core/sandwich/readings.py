@@ -5,14 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
-from tessil.core.edges.bulk import bulk_of
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, upright, whole
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.reading import Reading
 from tessil.core.snags import Place
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 WHAT = {
     "margin": "A margin larger than the top all round",
@@ -67,7 +66,7 @@ def _amounts(plan: Plan) -> Iterator[Reading]:
 
 def _bulk(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     seen: set[str] = set()
-    for spot in bulk_of(plan, panel.key):
+    for spot in plan.spots_on(panel.key):
         if spot.label in seen:
             continue
         seen.add(spot.label)

@@ -12,11 +12,10 @@ from fractions import Fraction
 from typing import Literal
 
 from tessil.core.bag.model import Bag
-from tessil.core.logbook.flow import Knowledge
+from tessil.core.brief.choice import CornerSchool, Lining
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, Figure, given
-from tessil.core.project import Project
 
 Sizes = Mapping[str, Figure]
 Way = Literal["finished", "panel", "always"]
@@ -33,6 +32,7 @@ class SizeField:
     start: Inches
     way: Way = "finished"
     said: str = ""  # how the finished bag is told by it: ``12 wide``
+    leg: Literal["", "side", "other", "zip"] = ""  # of a boxed corner
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,18 +77,18 @@ class SeamFigures:
 class Brief:
     """Everything a shape may ask about when it computes."""
 
-    project: Project
     held: HeldFigures
     seams: SeamFigures
     wall: Figure  # thickness of one wall of the bag, layers relaxed
     lining_shorter: Figure
     rulers: Rulers
     options: Mapping[str, str]
-    knowledge: Knowledge  # what is known of how quilting draws in
+    lining: Lining
+    corner: CornerSchool
 
     @property
     def has_lining(self) -> bool:
-        return self.project.lining == "drop-in"
+        return self.lining == "drop-in"
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,6 +127,11 @@ class Shape:
         """The fields of the panel way, or of the finished way for everything else."""
         wanted = "panel" if way == "panel" else "finished"
         return tuple(f for f in self.fields if f.way in (wanted, "always"))
+
+    @property
+    def legs(self) -> frozenset[str]:
+        """Keys of the sizes that are legs of a boxed corner."""
+        return frozenset(field.key for field in self.fields if field.leg)
 
     @property
     def finished_words(self) -> tuple[str, ...]:

@@ -42,13 +42,16 @@ from tessil.core.shapes.tote import NOTCH_SIDE
 LENGTH = SizeField("width", "Length", "Along the zipper", Fraction(8), said="long")
 ACROSS = SizeField("depth", "Width", "Across the zipper", Fraction(4), said="across")
 HIGH = SizeField("height", "Height", "From the base to the zipper", Fraction(3), said="high")
-NOTCH_FOLD = SizeField("notch_fold", "Notch, from fold", "From the fold", Fraction(9, 8), "panel")
+NOTCH_FOLD = SizeField(
+    "notch_fold", "Notch, from fold", "From the fold", Fraction(9, 8), "panel", leg="other"
+)
 NOTCH_ZIP = SizeField(
     "notch_zip",
     "Notch, from zip edge",
     "From the raw edge the zipper is sewn to",
     Fraction(1),
     "panel",
+    leg="zip",
 )
 _LONGER = given("lining longer, for the false seam", Fraction(1, 2), Basis.PRACTICE)
 

@@ -82,14 +82,14 @@ class Corner:
 
 def _marked(brief: Brief, line: Figure, takes: Figure) -> Figure:
     """From a stitch line to what its school marks."""
-    school = brief.project.corner
+    school = brief.corner
     if school == "cut":
         return line - brief.seams.corner
     return line if school == "line" else line - takes
 
 
 def _line(brief: Brief, marked: Figure, takes: Figure) -> Figure:
-    school = brief.project.corner
+    school = brief.corner
     if school == "cut":
         return marked + brief.seams.corner
     return marked if school == "line" else marked + takes
@@ -104,7 +104,7 @@ def corner_for(
 
     Raises CannotPlan if the corner seam leaves nothing to cut.
     """
-    what = _WHAT[brief.project.corner]
+    what = _WHAT[brief.corner]
     half = depth / 2
     by_side = _marked(brief, half if side is NOTHING else half + side, side)
     from_side = up_to(by_side, brief.rulers.ruler).settled(f"{what}, from the side")
@@ -120,7 +120,7 @@ def corner_for(
 
 def _to_meet(brief: Brief, from_side: Figure, side: Figure, other: Figure) -> Figure:
     """The other leg: as deep as the side's, less or more by what its own seam takes."""
-    if brief.project.corner == "pinch" or side.value == other.value:
+    if brief.corner == "pinch" or side.value == other.value:
         return from_side
     deep = from_side if side is NOTHING else from_side - side
     return deep if other is NOTHING else deep + other
@@ -132,7 +132,7 @@ def corner_of(
     """The corner that marked legs make; raises CannotPlan if it makes no base."""
     in_side = _line(brief, legs[0], side)
     in_other = _line(brief, legs[1], other)
-    corner = Corner(*legs, in_side, in_other, side, other, meets, brief.project.corner)
+    corner = Corner(*legs, in_side, in_other, side, other, meets, brief.corner)
     if corner.depth.value <= 0:
         raise CannotPlan(
             "shape.sizes.notch_side", "A notch inside the side seam makes no base: cut it larger."

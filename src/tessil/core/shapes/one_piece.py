@@ -49,7 +49,12 @@ from tessil.core.shapes.tote import (
 )
 
 NOTCH_FOLD = SizeField(
-    "notch_fold", "Notch, from fold", "From the fold, each way", Fraction(9, 8), "panel"
+    "notch_fold",
+    "Notch, from fold",
+    "From the fold, each way",
+    Fraction(9, 8),
+    "panel",
+    leg="other",
 )
 
 

@@ -42,10 +42,10 @@ from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
 from tessil.core.shapes.outlines import Notches, Rims, panel_edges
 
 NOTCH_SIDE = SizeField(
-    "notch_side", "Notch, from side", "Along the bottom edge", Fraction(3, 2), "panel"
+    "notch_side", "Notch, from side", "Along the bottom edge", Fraction(3, 2), "panel", leg="side"
 )
 NOTCH_BOTTOM = SizeField(
-    "notch_bottom", "Notch, from bottom", "Up the side edge", Fraction(3, 2), "panel"
+    "notch_bottom", "Notch, from bottom", "Up the side edge", Fraction(3, 2), "panel", leg="other"
 )
 TOP = Option(
     "top",

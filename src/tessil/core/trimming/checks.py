@@ -10,12 +10,12 @@ from tessil.core.choosing import choose, measure
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_down, round_up
 from tessil.core.panels.choice import Got, Measured
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way
-from tessil.core.panels.planning import PanelPlan
 from tessil.core.snags import Snag, Stage, Weight
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 
 def trim_snags(plan: Plan) -> Iterator[Snag]:

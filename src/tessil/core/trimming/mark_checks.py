@@ -10,20 +10,13 @@ from typing import TYPE_CHECKING
 from tessil.core.bag.model import Box
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_down, round_near, round_up
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.snags import Place, Snag, Stage, Weight
-from tessil.core.trimming.marks import (
-    MARGIN,
-    Placed,
-    female_below_top,
-    free_room,
-    marks_of,
-    remove_mark,
-    set_mark,
-)
+from tessil.core.trimming.acts.marking import free_room, remove_mark, set_mark
+from tessil.core.trimming.marks import MARGIN, Placed, female_below_top
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 ON_PURPOSE = ("d-ring", "stiffener")  # these lie in a seam or on the base by their nature
 CLOSE = Fraction(1, 8)
@@ -33,7 +26,7 @@ APART = Fraction(1, 4)  # between marks that were moved off one another
 def mark_snags(plan: Plan) -> Iterator[Snag]:
     """Snags of marks, panel by panel."""
     for panel in plan.panels:
-        for placed in marks_of(plan, panel.key):
+        for placed in plan.marks_on(panel.key):
             if placed.kind not in ON_PURPOSE:
                 yield from _in_the_way(plan, panel, placed)
             yield from _uneven(plan, panel, placed)
@@ -101,7 +94,7 @@ def _boxes(placed: Placed) -> tuple[Box, ...]:
 
 def _on_one_another(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """Two marks in one place: one would be sewn over the other."""
-    marks = [mark for mark in marks_of(plan, panel.key) if mark.kind != "stiffener"]
+    marks = [mark for mark in plan.marks_on(panel.key) if mark.kind != "stiffener"]
     for one, other in combinations(marks, 2):
         met = next(
             (box for box in _boxes(other) if any(_meets(box, mine) for mine in _boxes(one))), None
@@ -126,7 +119,7 @@ def _off_it(plan: Plan, panel: PanelPlan, moved: Placed, stays: Placed) -> tuple
     if moved.index is None:
         return ()
     room = free_room(plan, panel, Fraction(0))
-    others = [mark for mark in marks_of(plan, panel.key) if mark.key != moved.key]
+    others = [mark for mark in plan.marks_on(panel.key) if mark.key != moved.key]
     x, y, w, h = moved.box
     u, v, p, q = stays.box
     mark, gap = plan.marks.ruler.value, APART
@@ -177,12 +170,12 @@ def _uneven(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
 
 def _snap_apart(plan: Plan) -> Iterator[Snag]:
     """A female half that is set where the flap does not land, or where it cannot be."""
-    right, flap = female_below_top(plan), plan.bag.flap
+    right, flap = female_below_top(plan.project.snap, plan.bag.flap), plan.bag.flap
     if right is None or flap is None:
         return
     typed = plan.project.snap.female
     read = plan.marks.notation.read_off
-    half = next(p for p in marks_of(plan, flap.female_panel) if p.key == "snap:female")
+    half = next(p for p in plan.marks_on(flap.female_panel) if p.key == "snap:female")
     if right.value <= 0:
         offset = round_near(max(flap.lands.value / 2, CLOSE), plan.marks.ruler.value)
         title = "The snap's halves cannot meet: the flap is too short"

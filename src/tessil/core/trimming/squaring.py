@@ -9,7 +9,7 @@ from fractions import Fraction
 
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.workings import Basis, Figure, given
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 
 _SMALL = given("turning gap", Fraction(5, 2), Basis.PRACTICE)
 _PLAIN = given("turning gap", Fraction(3), Basis.PRACTICE)

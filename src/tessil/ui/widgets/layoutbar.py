@@ -8,8 +8,8 @@ from functools import partial
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from tessil.core.layout.board import areas
-from tessil.core.panels.planning import PanelPlan
-from tessil.core.plan import Plan
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.snags import Stage
 from tessil.ui.desk import Desk
 from tessil.ui.hand import Hand

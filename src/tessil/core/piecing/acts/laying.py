@@ -11,7 +11,7 @@ from typing import Any
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.top import Patch
 from tessil.core.project import Project
 

@@ -11,12 +11,12 @@ from typing import TYPE_CHECKING, Any
 
 from tessil.core.edits import Edit, Path
 from tessil.core.numbers.workings import Figure, count, down_to, given
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.strips import pieced_size
 from tessil.core.trouble import CannotPlan
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 AROUND = 2
 

@@ -16,17 +16,17 @@ from tessil.core.edits import Edit
 from tessil.core.numbers.polygons import reach
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Figure
-from tessil.core.panels.planning import PanelPlan
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.quilting.choice import Quilting
 from tessil.core.quilting.quilt import all_quilting, panel_sets
 from tessil.core.quilting.seams import Run, ways
 from tessil.core.quilting.sets import CLEARANCE, LineSet
 from tessil.core.quilting.sewn import QuiltLine
-from tessil.core.trimming.marks import Placed, marks_of
+from tessil.core.trimming.marks import Placed
 from tessil.core.trouble import CannotPlan
 
 if TYPE_CHECKING:
-    from tessil.core.plan import Plan
+    from tessil.core.planned import Plan
 
 ON = 1 / 16  # so near is on the seam
 HARDWARE = ("snap", "window", "handle")
@@ -100,7 +100,7 @@ def _meets(
 
 def hardware(plan: Plan, panel: PanelPlan) -> tuple[Placed, ...]:
     """Marks on a panel that no needle should go through."""
-    return tuple(mark for mark in marks_of(plan, panel.key) if mark.kind in HARDWARE)
+    return tuple(mark for mark in plan.marks_on(panel.key) if mark.kind in HARDWARE)
 
 
 def through(panel: PanelPlan, marks: Iterable[Placed]) -> tuple[tuple[QuiltLine, Placed], ...]:

@@ -7,18 +7,20 @@ holds most (a flat one: that is largest).  Sizes go down to the ruler's mark, ne
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import product
 from math import ceil, floor
 
 from tessil.core.bag.model import Bag, Panel
-from tessil.core.choices import materials_of
+from tessil.core.brief.choice import Cloth
+from tessil.core.catalogue import Material
 from tessil.core.cutting.cloth import Piece, fill_rows
+from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure, count, down_to, given, number
-from tessil.core.panels.choice import PanelChoices
+from tessil.core.panels.choice import Oversize, PanelChoices
 from tessil.core.quilting.shrinkage import draw_in
 from tessil.core.quilting.wished import wished_families
 from tessil.core.sandwich.layers import stack
@@ -83,24 +85,39 @@ class _Losses:
         return -(-larger // self.step.value) * self.step.value
 
 
-def _losses(brief: Brief, shape: Shape) -> tuple[_Losses, _Losses]:
+@dataclass(frozen=True, slots=True)
+class ClothTask:
+    """What the search for the largest bag reads.
+
+    ``choices`` are the leading panel's; ``typed`` the keys of the sizes that somebody typed.
+    """
+
+    brief: Brief
+    shape: Shape
+    cloth: Cloth
+    choices: PanelChoices
+    oversize: Oversize
+    materials: Mapping[str, Material]
+    knowledge: Knowledge
+    typed: frozenset[str]
+
+
+def _losses(task: ClothTask) -> tuple[_Losses, _Losses]:
     """What each way takes of the leading panel, by its wished lines."""
-    project = brief.project
-    choices = project.panels.get(shape.leader, PanelChoices())
+    choices, oversize, rulers = task.choices, task.oversize, task.brief.rulers
     none = number(0)
     most = none, none
-    if not project.shape.cloth.quilted and choices.quilting.pattern != "none":
-        materials = stack(materials_of(project), choices.layers, 0)
-        draw = draw_in(wished_families(choices.quilting), brief.knowledge.constants(materials))
+    if not task.cloth.quilted and choices.quilting.pattern != "none":
+        materials = stack(task.materials, choices.layers, 0)
+        draw = draw_in(wished_families(choices.quilting), task.knowledge.constants(materials))
         most = draw.x.most, draw.y.most
-    way = project.oversize.way
     extra = (
-        given("fixed margin", project.oversize.fixed)
-        if way == "fixed"
-        else 2 * given("squaring margin", project.oversize.squaring)
+        given("fixed margin", oversize.fixed)
+        if oversize.way == "fixed"
+        else 2 * given("squaring margin", oversize.squaring)
     )
-    step, ruler = brief.rulers.piece_step, brief.rulers.ruler
-    return tuple(_Losses(share, way, extra, step, ruler) for share in most)  # type: ignore[return-value]
+    step, ruler = rulers.piece_step, rulers.ruler
+    return tuple(_Losses(share, oversize.way, extra, step, ruler) for share in most)  # type: ignore[return-value]
 
 
 def _layouts(needed: int, pieces: int) -> Iterator[tuple[int, int]]:
@@ -123,12 +140,12 @@ def _size_of(bag: Bag) -> Fraction:
 class _Search:
     """One shape, one cloth: which sizes come out of it."""
 
-    def __init__(self, brief: Brief, shape: Shape, needs: dict[str, Needs]) -> None:
-        self.brief, self.shape = brief, shape
-        self.cloth = brief.project.shape.cloth
-        self.across, self.down = _losses(brief, shape)
+    def __init__(self, task: ClothTask, needs: dict[str, Needs]) -> None:
+        self.brief, self.shape, self.cloth = task.brief, task.shape, task.cloth
+        self.across, self.down = _losses(task)
+        self.open_keys = [key for key in task.shape.proportions if key not in task.typed]
         self.needs = needs  # what panels were found to take more than by their wished lines
-        self.linings = self.cloth.lining and not self.cloth.quilted and brief.has_lining
+        self.linings = self.cloth.lining and not self.cloth.quilted and task.brief.has_lining
 
     def counts(self, panel: Panel) -> bool:
         """Whether a panel comes out of this cloth."""
@@ -172,7 +189,7 @@ class _Search:
     def leader(self, typed: Sizes, sides: tuple[Figure, Figure]) -> Sizes:
         """The sizes with the leading panel as large as these trimmed sides; what nobody typed (a
         flap, a band) is in proportion to the bag that comes of it."""
-        open_keys = [k for k in self.shape.proportions if k not in self.brief.project.shape.sizes]
+        open_keys = self.open_keys
         made = self._with_piece(typed, sides)
         for share in _FIRST_HEIGHTS if open_keys else ():
             made = self._with_piece(self._in_proportion(typed, sides[1] * share, open_keys), sides)
@@ -320,15 +337,15 @@ def _largest(
 
 
 def from_cloth(
-    brief: Brief, shape: Shape, typed: Sizes, needs: dict[str, Needs] | None = None
+    task: ClothTask, typed: Sizes, needs: dict[str, Needs] | None = None
 ) -> tuple[Sizes, ClothFit]:
     """Panel sizes of the largest bag, keeping the typed depth, flap and the like.
 
     ``needs`` is what panels take more of the cloth, each way, than their wished lines say.
     Raises CannotPlan if no bag of this shape comes out of the cloth.
     """
-    search = _Search(brief, shape, needs or {})
-    legs = {k: v for k, v in shape.to_panel(brief, typed).items() if k.startswith("notch")}
+    search, shape, brief = _Search(task, needs or {}), task.shape, task.brief
+    legs = {k: v for k, v in shape.to_panel(brief, typed).items() if k in shape.legs}
     size = (search.cloth.width, search.cloth.height)
     typed = {**typed, **legs}
     best = _best(search, typed, size)
@@ -346,6 +363,6 @@ def from_cloth(
     return sizes, ClothFit(turned, across, down, rows, limits, gain, search.linings)
 
 
-def cloth_for(brief: Brief, shape: Shape) -> Callable[[Panel], Needs]:
+def cloth_for(task: ClothTask) -> Callable[[Panel], Needs]:
     """How much cloth an outer panel is thought to take, by the leading panel's wished lines."""
-    return _Search(brief, shape, {}).takes
+    return _Search(task, {}).takes

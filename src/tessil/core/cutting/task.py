@@ -1,0 +1,39 @@
+"""What the cut list reads beside the planned panels and edges."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from tessil.core.catalogue import Material
+from tessil.core.catalogue.prints import Print
+from tessil.core.cutting.choice import Stock
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.sandwich.choice import Offcut
+from tessil.core.trimming.choice import Mark
+
+
+@dataclass(frozen=True, slots=True)
+class CutTask:
+    """How many bags, from what.
+
+    ``cloth`` is the binding's, ``pocket_cloth`` the lining's; ``straight`` whether binding is cut
+    on the straight grain.
+    """
+
+    bags: int
+    stock: Stock
+    prints: tuple[Print, ...]
+    materials: Mapping[str, Material]
+    offcuts: tuple[Offcut, ...]
+    marks: tuple[Mark, ...]
+    cloth: str
+    pocket_cloth: str
+    side_seam: Inches
+    straight: bool
+    rulers: Rulers
+
+    def name_of(self, stock: str) -> str:
+        """What a print is called."""
+        return next((entry.name for entry in self.prints if entry.key == stock), stock)

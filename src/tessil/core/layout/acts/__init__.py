@@ -1,0 +1,1 @@
+"""What a maker does to a layout as a whole."""

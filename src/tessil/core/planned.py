@@ -1,0 +1,95 @@
+"""What a plan holds: everything that is computed for one project.
+
+A record.  Checks, readings and views read it; ``plan`` makes it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from tessil.core.bag.model import Bag
+from tessil.core.catalogue import Material
+from tessil.core.cutting.cutlist import CutItem, Purchase, SetGroup
+from tessil.core.cutting.largest import ClothFit
+from tessil.core.edges.binding import BindingPlan
+from tessil.core.edges.bulk import Spot
+from tessil.core.edges.edging import Edging
+from tessil.core.edges.task import EdgeTask
+from tessil.core.layout.rules import Broken, Table
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.workings import Figure
+from tessil.core.panels.ladder import Rung, ladder
+from tessil.core.panels.learning import Learning
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.panels.planning import Setting, Task
+from tessil.core.project import Project
+from tessil.core.shapes.base import Brief, Shape, Sizes
+from tessil.core.shapes.fit import Fit
+from tessil.core.snags import Snag
+from tessil.core.trimming.marks import Placed
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Everything computed for one project.  Views read it; nothing else is computed.
+
+    ``tasks`` and ``edge_task`` are what panels and edges were planned from.
+    """
+
+    project: Project
+    shape: Shape
+    marks: Rulers
+    materials: Mapping[str, Material]
+    bag: Bag
+    sizes: Sizes
+    cloth: ClothFit | None
+    brief: Brief
+    setting: Setting
+    tasks: tuple[Task, ...]
+    panels: tuple[PanelPlan, ...]
+    fits: tuple[Fit, ...]
+    wall: Figure
+    weight: Figure
+    washed: tuple[Figure, ...]  # finished sizes after the first wash
+    gap_least: Figure  # that this bag turns through
+    gap: Figure  # that is left open to turn it
+    binding: BindingPlan | None
+    edge_task: EdgeTask
+    edging: Edging
+    placed: tuple[Placed, ...]  # all marks, on whichever panel
+    bulk: Mapping[str, tuple[Spot, ...]]  # how thick it gets round each outer panel
+    sets: tuple[SetGroup, ...]
+    items: tuple[CutItem, ...]
+    bought: tuple[Purchase, ...]
+    table: Table
+    broken: tuple[Broken, ...] = ()
+    snags: tuple[Snag, ...] = ()
+
+    def panel(self, key: str) -> PanelPlan:
+        """The panel of that key, or the leading one if it has gone."""
+        for panel in self.panels:
+            if panel.key == key:
+                return panel
+        return self.panels[0]
+
+    @property
+    def lead(self) -> PanelPlan:
+        """The panel that all others follow."""
+        return self.panel(self.shape.leader)
+
+    @property
+    def learning(self) -> Learning:
+        """What its measured panels teach, under the names they have in the logbook."""
+        return Learning(self.setting, self.tasks, self.project.name, self.project.log_name)
+
+    def marks_on(self, panel: str) -> tuple[Placed, ...]:
+        """The marks on one panel, the maker's own first."""
+        return tuple(mark for mark in self.placed if mark.panel == panel)
+
+    def spots_on(self, panel: str) -> tuple[Spot, ...]:
+        """How thick it gets round one panel, in the order of its edges."""
+        return self.bulk.get(panel, ())
+
+    def ladder(self, key: str) -> tuple[Rung, ...]:
+        return ladder(self.panel(key), self.bag)

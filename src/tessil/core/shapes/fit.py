@@ -1,0 +1,40 @@
+"""What is held against the bag that holds it: whether it goes in, one way after the other."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from tessil.core.bag.model import Bag
+from tessil.core.numbers.workings import Basis, Figure, given
+from tessil.core.shapes.base import Brief, Shape
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """One direction of the object against the bag: what it needs and what there is."""
+
+    way: str
+    needs: Figure
+    bare: Figure  # the same without any ease
+    there: Figure
+
+    @property
+    def fits(self) -> bool:
+        return self.needs.value <= self.there.value
+
+    @property
+    def goes_in(self) -> bool:
+        """Whether it goes in at all, if not with the ease wished for."""
+        return self.bare.value <= self.there.value
+
+
+def fits_of(shape: Shape, brief: Brief, bag: Bag) -> tuple[Fit, ...]:
+    """The finished sizes against those that what is held needs."""
+    needs = shape.for_object(brief)
+    no_ease = given("no ease", 0, Basis.GEOMETRY)
+    bare = shape.for_object(replace(brief, held=replace(brief.held, ease=no_ease)))
+    # The rounding of cut sizes leaves the bag at or above its wish, never below.
+    return tuple(
+        Fit(way, needs[way], bare[way], there)
+        for way, there in zip(shape.finished_keys, bag.finished, strict=True)
+    )

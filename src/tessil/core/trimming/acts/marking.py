@@ -1,0 +1,87 @@
+"""Putting marks on a panel, moving them, taking them away.
+
+Usual places are common practice, no source.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Any
+
+from tessil.core.bag.model import Box
+from tessil.core.edits import Edit, applied, edit
+from tessil.core.numbers.lengths import Inches, round_near
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
+from tessil.core.trimming.choice import Mark
+from tessil.core.trimming.marks import KINDS
+
+
+def free_room(plan: Plan, panel: PanelPlan, margin: Inches) -> Box:
+    """Where a mark may lie on the leading face: inside the seams and above the base."""
+    left, top = panel.shown["left"] + margin, panel.shown["top"] + margin
+    right = panel.trimmed.width.value - panel.shown["right"] - margin
+    bottom = panel.trimmed.height.value - panel.shown["bottom"] - margin
+    base = [notch.y for notch in panel.panel.notches if notch.meets == "seam"]
+    if base:
+        bottom = min(bottom, min(base) - plan.brief.seams.corner.value - margin)
+    return left, top, right - left, bottom - top
+
+
+def add_mark(plan: Plan, panel: PanelPlan, kind: str) -> Edit:
+    """A new mark of a kind at its usual place."""
+    made = _usual(plan, panel, kind)
+    words = f"Mark a {KINDS[kind].lower()}"
+    return edit(words, ("marks", (*plan.project.marks, made)))
+
+
+def _usual(plan: Plan, panel: PanelPlan, kind: str) -> Mark:
+    left, top, width, height = free_room(plan, panel, Fraction(0))
+    mark = plan.marks.ruler.value
+    wide = min(Fraction(6), round_near(width * 2 / 3, mark))
+    high = min(Fraction(5), round_near(height / 2, mark))
+    centred = round_near(left + (width - wide) / 2, mark)
+    base: dict[str, Any] = {"kind": kind, "panel": panel.key, "width": wide, "height": high}
+    places = {
+        "slip": (centred, top + Fraction(5, 2)),
+        "divided": (centred, top + Fraction(5, 2)),
+        "window": (centred, top + Fraction(7, 4)),
+        "motif": (centred, round_near(top + (height - high) / 2, mark)),
+        "handle": (round_near(left + width / 4, mark), top + Fraction(1, 2)),
+        "d-ring": (Fraction(0), top + Fraction(1, 2)),
+        "stiffener": (left, top),
+    }
+    x, y = places[kind]
+    if kind == "stiffener" and plan.bag.base is not None:
+        inset = (panel.trimmed.width.value - plan.bag.finished[0].value) / 2
+        half = plan.bag.base.value / 2
+        y = panel.trimmed.height.value - panel.shown["bottom"] - half
+        return Mark(
+            **base | {"x": inset, "y": y, "width": plan.bag.finished[0].value, "height": half}
+        )
+    return Mark(**base, x=x, y=max(y, Fraction(0)))
+
+
+def move_mark(plan: Plan, index: int, x: float, y: float) -> Edit:
+    """A mark dragged to a place, snapped to the ruler and kept on its panel."""
+    mark = plan.project.marks[index]
+    ruler = plan.marks.ruler.value
+    width, height = plan.panel(mark.panel).trimmed.values()
+    to_x = min(max(round_near(Fraction(x), ruler), Fraction(0)), width)
+    to_y = min(max(round_near(Fraction(y), ruler), Fraction(0)), height)
+    return set_mark(plan, index, f"Move the {KINDS[mark.kind].lower()}", x=to_x, y=to_y)
+
+
+def set_mark(plan: Plan, index: int, words: str, **changes: Any) -> Edit:
+    """A mark with some fields changed; raises pydantic's ValidationError."""
+    mark = plan.project.marks[index]
+    changed = applied(mark, Edit("", tuple(((key,), value) for key, value in changes.items())))
+    kept = plan.project.marks
+    return edit(words, ("marks", (*kept[:index], changed, *kept[index + 1 :])))
+
+
+def remove_mark(plan: Plan, index: int) -> Edit:
+    """Take a mark away."""
+    kept = plan.project.marks
+    words = f"Take the {KINDS[kept[index].kind].lower()} away"
+    return edit(words, ("marks", (*kept[:index], *kept[index + 1 :])))
