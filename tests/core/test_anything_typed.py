@@ -8,7 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from tessil.core.choosing import choose, measure, reshape
+from tessil.core.brief.acts.shaping import reshape
+from tessil.core.choosing import choose, measure
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan

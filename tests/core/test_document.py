@@ -5,11 +5,12 @@ from fractions import Fraction
 import pytest
 from pydantic import ValidationError
 
+from tessil.core.brief.acts.shaping import reshape
 from tessil.core.brief.choice import Seams
 from tessil.core.catalogue import hoop, hoops, material, materials, of_kind
 from tessil.core.catalogue.prints import Print
 from tessil.core.choices import owner_key
-from tessil.core.choosing import choose, choose_alike, choose_apart, measure, reshape
+from tessil.core.choosing import choose, choose_alike, choose_apart, measure
 from tessil.core.edits import applied, edit, path_of
 from tessil.core.making.cautions import caution_for
 from tessil.core.panels.choice import Got, Oversize
@@ -20,7 +21,8 @@ from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.core.starting import Answers, first_project
 from tessil.core.trimming.choice import Mark
-from tessil.core.trimming.squaring import squaring_advice
+from tessil.core.trimming.squaring import squaring
+from tessil.core.words.steps import told
 from tests.conftest import tote
 from tests.core.test_piecing import _with
 
@@ -167,13 +169,13 @@ def test_foam_and_polyester_warn_of_the_iron():
 
 def test_squaring_says_which_seam_to_keep_and_what_to_take_off():
     made = plan(tote())
-    words = squaring_advice(made.panel("front"), made.marks.notation)
+    words = " ".join(told(squaring(made.panel("front")), made.marks.notation))
     assert "between strips 4 and 5" in words
     off = made.panel("front").cut_off
     for side in ("top", "bottom", "left", "right"):
         assert made.marks.notation.read_off(off[side].value) in words
         assert side in words
-    assert squaring_advice(made.panel("lining"), made.marks.notation) == ""
+    assert " ".join(told(squaring(made.panel("lining")), made.marks.notation)) == ""
 
 
 @pytest.mark.parametrize("key", SHAPES)

@@ -7,9 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.brief.choice import ShapeChoice
-from tessil.core.cutting.cloth import lay_out, plan_cloth
+from tessil.core.cutting.cloth import plan_cloth
 from tessil.core.edges.binding import plan_binding
 from tessil.core.edges.choice import Binding
+from tessil.core.numbers.rows import lay_out
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.plan import plan

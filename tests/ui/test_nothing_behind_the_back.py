@@ -22,7 +22,7 @@ from tessil.core.snags import Stage
 from tessil.core.trimming.choice import Mark
 from tessil.files import recovery
 from tessil.files.projectfile import load, save
-from tessil.ui.desk import Step
+from tessil.ui.desk import UndoStep
 from tessil.ui.filing import BOOK_MOST_MS
 from tessil.ui.rest import Rest
 from tessil.ui.settings import keep_place, restore_place
@@ -577,7 +577,7 @@ def test_steps_that_are_no_longer_there_hold_no_project(at_work):
         window.desk.stack.undo()
     window.desk.attempt(edit("Make", ("bags", 40)))
     gc.collect()
-    steps = [one for one in gc.get_objects() if type(one) is Step and one.desk is window.desk]
+    steps = [one for one in gc.get_objects() if type(one) is UndoStep and one.desk is window.desk]
     held = [one for one in steps if isinstance(one.after, Project)]
     assert len(held) == window.desk.stack.count()
     window.desk.stack.undo()

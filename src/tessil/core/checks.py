@@ -4,23 +4,20 @@ from __future__ import annotations
 
 from collections import Counter
 from dataclasses import replace
-from typing import TYPE_CHECKING
 
-from tessil.core.brief.fit_checks import fit_snags
-from tessil.core.brief.shape_checks import shape_snags
+from tessil.core.brief.checks.fit import fit_snags
+from tessil.core.brief.checks.shape import shape_snags
 from tessil.core.cutting.checks import cut_snags
 from tessil.core.edges.checks import edge_snags
-from tessil.core.layout.checks import layout_snags
-from tessil.core.layout.upright_checks import upright_snags
+from tessil.core.layout.checks.layout import layout_snags
+from tessil.core.layout.checks.upright import upright_snags
 from tessil.core.piecing.checks import piece_snags
+from tessil.core.planned import Plan
 from tessil.core.quilting.checks import quilt_snags
 from tessil.core.sandwich.checks import layer_snags
 from tessil.core.snags import Snag, Weight
-from tessil.core.trimming.checks import trim_snags
-from tessil.core.trimming.mark_checks import mark_snags
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
+from tessil.core.trimming.checks.marks import mark_snags
+from tessil.core.trimming.checks.trim import trim_snags
 
 _CHECKS = (
     fit_snags,

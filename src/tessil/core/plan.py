@@ -32,8 +32,10 @@ from tessil.core.edges.bulk import BulkTask, bulk_of
 from tessil.core.edges.choice import Binding
 from tessil.core.edges.edging import plan_edging
 from tessil.core.edges.runs import bound_edge
+from tessil.core.edges.sewing import edge_steps
 from tessil.core.edges.task import EdgeTask
 from tessil.core.layout.board import areas, board_of
+from tessil.core.layout.packs import packed
 from tessil.core.layout.rules import Table, broken_rules
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.logbook.flow import Knowledge, knowledge_of
@@ -414,12 +416,14 @@ def plan(project: Project, book: Book = EMPTY) -> Plan:
         binding=binding,
         edge_task=edge_task,
         edging=edging,
+        edge_steps=edge_steps(edge_task, binding, edging),
         placed=placed_marks(project.marks, project.snap, bag.flap, by_key),
         bulk=bulk_of(_bulk_task(project, bag, panels)),
         sets=sets,
         items=items,
         bought=purchases(items, cut_task),
         table=table,
+        packed=packed(panels, project.pack, brief.seams.piecing) if project.pack else None,
         broken=broken_rules(table),
     )
     return replace(made, snags=find_snags(made))

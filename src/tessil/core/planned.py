@@ -9,6 +9,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from tessil.core.bag.model import Bag
+from tessil.core.bag.steps import Step
 from tessil.core.catalogue import Material
 from tessil.core.cutting.cutlist import CutItem, Purchase, SetGroup
 from tessil.core.cutting.largest import ClothFit
@@ -16,6 +17,7 @@ from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.bulk import Spot
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.task import EdgeTask
+from tessil.core.layout.packs import Packed
 from tessil.core.layout.rules import Broken, Table
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Figure
@@ -57,12 +59,14 @@ class Plan:
     binding: BindingPlan | None
     edge_task: EdgeTask
     edging: Edging
+    edge_steps: Mapping[str, tuple[Step, ...]]  # leaf by leaf of the edge stage
     placed: tuple[Placed, ...]  # all marks, on whichever panel
     bulk: Mapping[str, tuple[Spot, ...]]  # how thick it gets round each outer panel
     sets: tuple[SetGroup, ...]
     items: tuple[CutItem, ...]
     bought: tuple[Purchase, ...]
     table: Table
+    packed: Packed | None  # what a pack of squares makes
     broken: tuple[Broken, ...] = ()
     snags: tuple[Snag, ...] = ()
 

@@ -8,12 +8,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from tessil.core.brief.shape_checks import turning_gap, washed
+from tessil.core.brief.checks.shape import turning_gap, washed
 from tessil.core.edges.readings import edge_readings
+from tessil.core.layout.readings import pack_readings, print_readings
 from tessil.core.numbers.sizes import SIDES
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, corner, notch_place, upright
-from tessil.core.piecing.readings import piece_readings
+from tessil.core.piecing.readings import piece_readings, stock_readings
 from tessil.core.planned import Plan
 from tessil.core.quilting.readings import quilt_readings
 from tessil.core.reading import Reading
@@ -130,6 +131,13 @@ def _side(panel: PanelPlan, side: str) -> Place:
     }[side]
 
 
+def _piece(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    yield from piece_readings(plan, panel)
+    yield from print_readings(plan)
+    yield from stock_readings(plan, panel)
+    yield from pack_readings(plan)
+
+
 def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     for bought in plan.bought:
         figure = bought.cloth.buy.called(bought.name)
@@ -144,7 +152,7 @@ def _make(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
 
 _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Reading]]] = {
     Stage.BRIEF: _brief,
-    Stage.PIECE: piece_readings,
+    Stage.PIECE: _piece,
     Stage.LAYER: layer_readings,
     Stage.QUILT: quilt_readings,
     Stage.TRIM: _trim,

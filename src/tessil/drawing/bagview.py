@@ -10,7 +10,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.model import Detail, Face, Look
-from tessil.core.brief.fit_checks import held_name
+from tessil.core.brief.checks.fit import held_name
 from tessil.core.choices import bound_print
 from tessil.core.numbers.polygons import shifted
 from tessil.core.planned import Plan

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.catalogue.prints import Print
-from tessil.core.cutting.cloth import Row
 from tessil.core.cutting.cutlist import Purchase
+from tessil.core.numbers.rows import Row
 from tessil.core.planned import Plan
 from tessil.drawing.picture import Cloth, Item, Label, Line, Picture, Sheet, rectangle
 

@@ -8,9 +8,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from tessil.core.catalogue.prints import Print
-from tessil.core.layout.board import GRIDS
 from tessil.core.numbers.polygons import box_of
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.piecing.choice import GRIDS
 from tessil.core.planned import Plan
 from tessil.drawing.bands import patch_cloths
 from tessil.drawing.picture import Item, Label, Line, Picture, Sheet

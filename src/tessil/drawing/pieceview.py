@@ -7,11 +7,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.layout.board import GRIDS
 from tessil.core.layout.rules import Broken
 from tessil.core.layout.touches import Ref
 from tessil.core.numbers.polygons import box_of
 from tessil.core.panels.panel import EdgeShow, PanelPlan
+from tessil.core.piecing.choice import GRIDS
 from tessil.core.piecing.top import Patch
 from tessil.core.planned import Plan
 from tessil.drawing.bagview import finished_bag

@@ -6,8 +6,8 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from tessil.core.edges.readings import edge_readings
-from tessil.core.edges.steps import edge_steps
 from tessil.core.planned import Plan
+from tessil.core.words.steps import told
 from tessil.core.words.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.edgesview import paper_pictures
@@ -45,7 +45,7 @@ def edge_blocks(plan: Plan, width: float) -> Iterator[Block]:
         yield pictures(((picture, picture.caption, 1.0),), HIGH, width)
     yield from _strips(plan, width)
     for leaf in LEAVES:
-        steps = edge_steps(plan, leaf)
+        steps = told(plan.edge_steps.get(leaf, ()), plan.marks.notation)
         if steps:
             words = " ".join(f"{at}. {step}" for at, step in enumerate(steps, start=1))
             yield paragraph(f"{leaf.capitalize()}: {words}", width)

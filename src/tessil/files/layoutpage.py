@@ -9,6 +9,7 @@ from PySide6.QtGui import QBrush, QColor, QPen, QTransform
 
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
+from tessil.core.words.steps import told
 from tessil.drawing import theme
 from tessil.drawing.layoutview import KeyLine, key_of_prints, layout_picture
 from tessil.drawing.prints import print_brush
@@ -104,7 +105,7 @@ def _order(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]:
         cut = f", {'' if alike else 'at most '}{size} cut" if top.piece_size else ""
         pieces = "pieces" if number > 1 else "piece"
         yield paragraph(f"{name}{number} {pieces}{cut}", width, 11, strong=True)
-        for turn, step in enumerate(top.order, start=1):
+        for turn, step in enumerate(told(top.order, plan.marks.notation), start=1):
             yield paragraph(f"{turn}. {step}", width)
         if top.left:
             left = f"Left of the scraps: {'; '.join(top.left)}."

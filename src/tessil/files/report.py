@@ -15,6 +15,7 @@ from tessil.core.reading import Reading
 from tessil.core.readings import readings
 from tessil.core.snags import Snag, Stage
 from tessil.core.words.refusals import printable
+from tessil.core.words.steps import told
 from tessil.core.words.written import value_text, working, working_words
 from tessil.files.csvtext import write_list
 
@@ -66,7 +67,7 @@ def _part_data(plan: Plan, panel: PanelPlan, zone: int) -> dict[str, Any]:
     part = panel.parts[zone]
     return {
         "way": part.choice.way,
-        "order": list(part.top.order),
+        "order": list(told(part.top.order, plan.marks.notation)),
         "left": list(part.top.left),
         "pieces": [
             {

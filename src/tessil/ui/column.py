@@ -9,16 +9,16 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QCheckBox, QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
-from tessil.core.brief.shape_checks import hoop_words
-from tessil.core.edges.steps import edge_steps
+from tessil.core.brief.checks.shape import hoop_words
 from tessil.core.edits import edit
 from tessil.core.making.cautions import caution_for
 from tessil.core.numbers.lengths import Notation
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
-from tessil.core.trimming.squaring import squaring_advice
+from tessil.core.trimming.squaring import squaring
 from tessil.core.words.refusals import first_refusal
+from tessil.core.words.steps import told
 from tessil.drawing import theme
 from tessil.ui.desk import Desk
 from tessil.ui.quilt_words import quilting_words
@@ -67,10 +67,10 @@ def _advice(desk: Desk) -> list[str]:
     if desk.stage is Stage.QUILT:
         return quilting_words(desk)
     if desk.stage is Stage.EDGE:
-        steps = edge_steps(plan, leaf_of(desk.stage, desk.leaf))
+        steps = told(plan.edge_steps.get(leaf_of(desk.stage, desk.leaf), ()), plan.marks.notation)
         return [f"{at}. {step}" for at, step in enumerate(steps, start=1)]
     if desk.stage is Stage.TRIM:
-        return [squaring_advice(plan.panel(desk.panel), plan.marks.notation)]
+        return [" ".join(told(squaring(plan.panel(desk.panel)), plan.marks.notation))]
     return [_cloth_words(desk), hoop_words(plan)]
 
 
@@ -82,7 +82,8 @@ def _piecing_words(desk: Desk) -> list[str]:
     top = panel.parts[min(desk.zone, len(panel.parts) - 1)].top
     if desk.leaf.get(Stage.PIECE) == "stock":
         return [f"Left of the scraps: {'; '.join(top.left)}."] if top.left else []
-    steps = [f"{at}. {step}" for at, step in enumerate(top.order, start=1)]
+    order = told(top.order, desk.plan.marks.notation)
+    steps = [f"{at}. {step}" for at, step in enumerate(order, start=1)]
     return ["Order of sewing", *steps]
 
 

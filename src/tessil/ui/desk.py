@@ -26,7 +26,7 @@ from tessil.drawing.bands import spot_in
 Kept = Project | Book
 
 
-class Step(QUndoCommand):
+class UndoStep(QUndoCommand):
     """One named change; typing on in the same field is one step.
 
     Keeps projects, not plans: a plan is quick to make again and large to keep.
@@ -44,7 +44,7 @@ class Step(QUndoCommand):
         return 1 if self.run else -1
 
     def mergeWith(self, other: QUndoCommand) -> bool:
-        if not isinstance(other, Step) or other.run != self.run:
+        if not isinstance(other, UndoStep) or other.run != self.run:
             return False
         self.after = other.after
         self.setText(other.text())
@@ -136,11 +136,11 @@ class Desk(QObject):
             self.booked.emit()
         self.planned.emit()
 
-    def _push(self, step: Step) -> None:
+    def _push(self, step: UndoStep) -> None:
         """Onto the undo list; what could have been done again is written over."""
         for at in range(self.stack.index(), self.stack.count()):
             over = self.stack.command(at)
-            if isinstance(over, Step):
+            if isinstance(over, UndoStep):
                 over.let_go()
         self.stack.push(step)
 
@@ -191,7 +191,7 @@ class Desk(QObject):
             return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
-        self._push(Step(self, project, made, change.words, run))
+        self._push(UndoStep(self, project, made, change.words, run))
         return ""
 
     def attempt_book(self, change: Edit, run: str = "") -> str:
@@ -206,7 +206,7 @@ class Desk(QObject):
             return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
-        self._push(Step(self, book, made, change.words, run))
+        self._push(UndoStep(self, book, made, change.words, run))
         return ""
 
     def try_out(self, change: Edit) -> str:

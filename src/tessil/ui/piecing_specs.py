@@ -9,11 +9,11 @@ from typing import Any
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
-from tessil.core.layout.board import GRIDS, areas
+from tessil.core.layout.board import areas
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import divide, part_path
 from tessil.core.piecing.acts.whole import whole_sizes
-from tessil.core.piecing.choice import MOST_SCRAPS, Pack, Piecing, SeamTest
+from tessil.core.piecing.choice import GRIDS, MOST_SCRAPS, Pack, Piecing, SeamTest
 from tessil.core.piecing.scraplist import read_lengths, read_scrap, write_lengths, write_scrap
 from tessil.core.planned import Plan
 from tessil.ui.asking import alike, always, choice_of, field_of, oversize

@@ -14,7 +14,6 @@ from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import put_back
 from tessil.core.quilting.acts.minding import part_path
 from tessil.core.quilting.choice import Quilting, QuiltZone
-from tessil.core.quilting.quilt import all_quilting
 from tessil.ui.asking import alike, always, choice_of, field_of, oversize
 from tessil.ui.specs import Kind, Spec
 
@@ -41,7 +40,7 @@ class _Part:
     """One part's quilting, and fields for it."""
 
     def __init__(self, plan: Plan, panel: PanelPlan, part: int) -> None:
-        parts = all_quilting(panel.choices)
+        parts = panel.choices.quilt_wish.all
         self.plan, self.panel = plan, panel
         self.at = min(part, len(parts) - 1)
         self.choice: Quilting = parts[self.at]

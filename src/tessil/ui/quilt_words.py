@@ -6,6 +6,7 @@ from tessil.core.logbook.flow import trust
 from tessil.core.quilting.sewing import swatch_plan
 from tessil.core.quilting.shrinkage import prior_of, stack_key
 from tessil.core.snags import Stage
+from tessil.core.words.steps import told
 from tessil.ui.desk import Desk
 
 
@@ -38,7 +39,10 @@ def _swatch(desk: Desk) -> list[str]:
     first = panel.quilt.sets[0]
     what = ", ".join(layer.label.lower() for layer in panel.layers[1:]) or "no batting"
     made = swatch_plan(first.gap, desk.plan.marks.notation, what, first.name)
-    steps = [f"{at}. {step}" for at, step in enumerate(made.steps, start=1)]
+    steps = [
+        f"{at}. {step}"
+        for at, step in enumerate(told(made.steps, desk.plan.marks.notation), start=1)
+    ]
     return ["A swatch for this panel", *steps]
 
 

@@ -8,8 +8,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any
 
+from tessil.core.brief.acts.shaping import reshape, start_from
 from tessil.core.brief.choice import Thing
-from tessil.core.choosing import measure, reshape, start_from
+from tessil.core.choosing import measure
 from tessil.core.edits import Edit, edit
 from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan

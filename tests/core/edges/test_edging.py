@@ -17,7 +17,6 @@ from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Cord, Pip
 from tessil.core.edges.edging import channel_least, piping_strip
 from tessil.core.edges.pieces import read_pieces, write_piece
 from tessil.core.edges.runs import bound_edge
-from tessil.core.edges.steps import edge_steps
 from tessil.core.edges.straps import strap_for
 from tessil.core.edges.tube import plan_tube, side_by_area
 from tessil.core.edits import applied, edit
@@ -29,11 +28,16 @@ from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
+from tessil.core.words.steps import told
 from tessil.core.words.written import exact_text
 from tessil.drawing.pictures import View, picture_of
 from tests.conftest import plies, tote
 
 F = Fraction
+
+
+def edge_words(made, leaf):
+    return told(made.edge_steps.get(leaf, ()), made.marks.notation)
 
 
 def _bag(kind, options=None, **sizes):
@@ -250,7 +254,7 @@ def test_a_slider_is_set_where_it_meets_no_join():
     (strap,) = made.edging.straps
     assert strap.joins_at == (39.0,)
     assert strap.slider == "first"
-    assert any("first strip" in step for step in edge_steps(made, "straps"))
+    assert any("first strip" in step for step in edge_words(made, "straps"))
 
 
 def test_from_three_pieces_come_two_metres_with_the_fewest_joins(demo):
@@ -476,15 +480,15 @@ def test_a_loop_goes_over_its_button_and_a_pull_is_on_the_cut_list():
 def test_what_is_said_of_an_edge_follows_the_choices(kind):
     made = plan(tote(shape=_bag(kind), button=Button(used=True)))
     for leaf in ("binding", "bias", "piping", "straps", "closing", "nothing"):
-        for step in edge_steps(made, leaf):
+        for step in edge_words(made, leaf):
             assert step.endswith(".")
     if made.binding is not None:
         hand = plan(
             applied(made.project, edit("", ("binding.sewn", "hand"), ("binding.first", "back")))
         )
-        assert "topstitch" in edge_steps(made, "binding")[-1]
-        assert "to the front" in edge_steps(hand, "binding")[-1]
-        assert "by hand" in edge_steps(hand, "binding")[-1]
+        assert "topstitch" in edge_words(made, "binding")[-1]
+        assert "to the front" in edge_words(hand, "binding")[-1]
+        assert "by hand" in edge_words(hand, "binding")[-1]
 
 
 # -- pieces typed --------------------------------------------------------------------------

@@ -6,6 +6,7 @@ import pytest
 
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
+from tessil.core.layout.packs import packed
 from tessil.core.piecing.acts.laying import (
     divide,
     fill_row,
@@ -18,7 +19,6 @@ from tessil.core.piecing.acts.laying import (
 )
 from tessil.core.piecing.acts.whole import row_step
 from tessil.core.piecing.choice import Pack, SeamTest
-from tessil.core.piecing.packs import packed
 from tessil.core.piecing.seamtest import allowance, seam_cost
 from tessil.core.plan import plan
 from tessil.core.readings import readings

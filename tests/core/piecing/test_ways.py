@@ -101,7 +101,7 @@ def test_squares_on_web_butt_before_they_are_sewn():
     assert loose.size.values() == web.size.values()
     assert figures["web.width"] == 6 * F(5, 2)
     assert figures["web.height"] == 5 * F(5, 2)
-    assert "Snip every crossing" in web.order[2]
+    assert web.order[2].what == "web.snip"
 
 
 @pytest.mark.parametrize("angle", [10, 30, 45, 70, -20, -45, -80])

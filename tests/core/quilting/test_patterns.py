@@ -21,6 +21,7 @@ from tessil.core.quilting.sewing import swatch_plan
 from tessil.core.sandwich.choice import Ply
 from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
+from tessil.core.words.steps import told
 from tests.conftest import tote
 from tests.core.test_piecing import _with
 
@@ -317,8 +318,9 @@ def test_longest_lines_are_as_long_as_the_diagonal():
 def test_a_swatch_to_sew_is_a_round_size_in_either_unit(units, gap, side, rim):
     notation = rulers(units).notation
     made = swatch_plan(chosen("gap", gap), notation, "cotton batting", "upright lines")
-    assert f"{side} square" in made.steps[0]
-    assert f"a square of {rim}" in made.steps[1]
+    words = told(made.steps, notation)
+    assert f"{side} square" in words[0]
+    assert f"a square of {rim}" in words[1]
 
 
 def test_a_metric_maker_has_metric_steps_short_of_the_seam():

@@ -3,14 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import TYPE_CHECKING
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
+from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 
 def cut_snags(plan: Plan) -> Iterator[Snag]:

@@ -16,9 +16,9 @@ from math import ceil, floor
 from tessil.core.bag.model import Bag, Panel
 from tessil.core.brief.choice import Cloth
 from tessil.core.catalogue import Material
-from tessil.core.cutting.cloth import Piece, fill_rows
 from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rows import Piece, fill_rows
 from tessil.core.numbers.workings import Figure, count, down_to, given, number
 from tessil.core.panels.choice import Oversize, PanelChoices
 from tessil.core.quilting.shrinkage import draw_in

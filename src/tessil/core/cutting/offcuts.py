@@ -7,8 +7,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from tessil.core.cutting.cloth import fill_rows, oriented
 from tessil.core.numbers.lengths import Inches, Notation
+from tessil.core.numbers.rows import fill_rows, oriented
 from tessil.core.sandwich.choice import Offcut
 
 Piece = tuple[str, Inches, Inches, int]

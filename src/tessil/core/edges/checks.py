@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from tessil.core.edges.binding import CORNER_CLEAR, BindingPlan, begin_strips, joined_length
 from tessil.core.edges.presets import CARRIED
@@ -14,10 +13,8 @@ from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.numbers.workings import count, given
 from tessil.core.panels.places import whole
+from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 
 def edge_snags(plan: Plan) -> Iterator[Snag]:

@@ -3,17 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import TYPE_CHECKING
 
 from tessil.core.edges.edging import bias_bound
 from tessil.core.edges.tube import TubePlan
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across
+from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Place
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 
 def edge_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:

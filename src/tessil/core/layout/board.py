@@ -12,11 +12,11 @@ from tessil.core.bag.model import Bag
 from tessil.core.layout.touches import Laid, Ref, Touch, laid_of, touches, touches_of
 from tessil.core.numbers.polygons import box_of
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.piecing.choice import GRIDS
 from tessil.core.piecing.top import Patch
 
 LITTLE = 0.25  # so much of a piece may reach round a fold before it counts
 Decision = tuple[str, int, int]  # the panel whose choices it is, the part, the piece
-GRIDS = ("squares", "web")
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,7 +9,7 @@ from pydantic import Field
 
 from tessil.core.numbers.fields import Decided, Room, Size
 from tessil.core.piecing.choice import Piecing, Zone
-from tessil.core.quilting.choice import Quilting, QuiltZone
+from tessil.core.quilting.choice import Quilting, QuiltWish, QuiltZone
 from tessil.core.sandwich.choice import Layers
 
 
@@ -39,6 +39,11 @@ class PanelChoices(Decided):
     layers: Layers = Field(default_factory=Layers)
     quilting: Quilting = Field(default_factory=Quilting)
     quilt_zones: Annotated[tuple[QuiltZone, ...], Field(max_length=5)] = ()  # below the first
+
+    @property
+    def quilt_wish(self) -> QuiltWish:
+        """All that is chosen for its lines."""
+        return QuiltWish(self.quilting, self.quilt_zones)
 
 
 class Oversize(Decided):

@@ -50,7 +50,7 @@ def _measured(
 
 def _families(setting: Setting, task: Task) -> tuple[Family, ...]:
     """The sets of lines as the plan has them."""
-    if needs_seams(task.choices):
+    if needs_seams(task.choices.quilt_wish):
         return plan_panel(setting, task).families
     return families_of(setting, task)
 

@@ -14,8 +14,7 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Pair, Side
 from tessil.core.numbers.workings import Figure
 from tessil.core.panels.choice import Measured, PanelChoices
-from tessil.core.piecing.strips import Strips
-from tessil.core.piecing.top import Patch, Top
+from tessil.core.piecing.top import Patch, Strips, Top
 from tessil.core.piecing.tops import Part
 from tessil.core.quilting.quilt import Quilt
 from tessil.core.quilting.sewing import Stitching

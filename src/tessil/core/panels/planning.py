@@ -21,8 +21,8 @@ from tessil.core.panels.choice import Got, Measured, Oversize, PanelChoices
 from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.piecing.choice import Piecing, Scrap
 from tessil.core.piecing.slanted import slant_of
-from tessil.core.piecing.strips import Strips, edge_shows
-from tessil.core.piecing.top import Patch, Top, Wish
+from tessil.core.piecing.strips import edge_shows
+from tessil.core.piecing.top import Patch, Strips, Top, Wish
 from tessil.core.piecing.tops import (
     Part,
     across_rule,
@@ -273,7 +273,7 @@ def plan_panel(setting: Setting, task: Task) -> PanelPlan:
     hangs on how far the lines lie apart: the two are brought together in a few rounds.
     """
     made = _planned(setting, task, families_of(setting, task))
-    if needs_seams(task.choices):
+    if needs_seams(task.choices.quilt_wish):
         for _ in range(MOST_ROUNDS):
             again = _families_as_sewn(setting, task, made)
             if _gaps(again) == _gaps(made.families):
@@ -283,7 +283,7 @@ def plan_panel(setting: Setting, task: Task) -> PanelPlan:
 
 
 def _families_as_sewn(setting: Setting, task: Task, made: PanelPlan) -> tuple[Family, ...]:
-    sets = quilt_families(made.quilt.parts, made.choices, made.panel, made.shown)
+    sets = quilt_families(made.quilt.parts, made.choices.quilt_wish, made.panel, made.shown)
     return (*_strip_families(setting, task), *sets)
 
 
@@ -321,8 +321,10 @@ def _planned(setting: Setting, task: Task, families: tuple[Family, ...]) -> Pane
         float(quilted.width.value / expected.width.value),
         float(quilted.height.value / expected.height.value),
     )
-    seams = joints(choices, (patch.on_panel for patch in patches))
-    quilt = quilt_panel(panel, choices, insets, task.field, seams, stroke_room(off, layers), real)
+    seams = joints(choices.quilt_wish, (patch.on_panel for patch in patches))
+    quilt = quilt_panel(
+        panel, choices.quilt_wish, insets, task.field, seams, stroke_room(off, layers), real
+    )
     pressed = thickness(materials, "pressed")
     return PanelPlan(
         panel=panel,
@@ -369,13 +371,16 @@ def families_of(setting: Setting, task: Task) -> tuple[Family, ...]:
     panel, choices = task.panel, task.choices
     shown = {side: _allowance(setting, panel, side).value for side in SIDES}
     seams: tuple[Run, ...] = ()
-    if needs_seams(choices):
+    if needs_seams(choices.quilt_wish):
         same = Pair(panel.width, panel.height)
         none = number(0)
         _, parts = _parts(setting, task, same, (none, none))
-        seams = joints(choices, (patch.outline for patch in all_patches(parts)))
-    sets = panel_sets(panel, choices, shown, task.field, seams)
-    return (*_strip_families(setting, task), *quilt_families(sets, choices, panel, shown))
+        seams = joints(choices.quilt_wish, (patch.outline for patch in all_patches(parts)))
+    sets = panel_sets(panel, choices.quilt_wish, shown, task.field, seams)
+    return (
+        *_strip_families(setting, task),
+        *quilt_families(sets, choices.quilt_wish, panel, shown),
+    )
 
 
 def _scaled(

@@ -4,18 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.panels.places import edge_place
 from tessil.core.piecing.acts.laying import part_path
-from tessil.core.piecing.strips import Strips
+from tessil.core.piecing.top import Strips
+from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 LEAST_EDGE = Fraction(1, 2)
 

@@ -13,6 +13,7 @@ MOST_STRIPS = 200
 MOST_PIECES = 5000
 MOST_SCRAPS = 300
 Way = Literal["whole", "strips", "squares", "web", "flip", "courses", "crumbs"]
+GRIDS = ("squares", "web")  # ways that lay pieces in rows and columns
 Surplus = Literal["both", "one", "other", "recut", "border"]
 Places = Annotated[tuple[int, ...], Field(max_length=MOST_PIECES)]
 

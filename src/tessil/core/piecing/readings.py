@@ -4,12 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.layout.rules import laid_amounts, over_amounts
-from tessil.core.layout.values import value_of, value_word
-from tessil.core.numbers.workings import Basis, count
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, edge_place, piece_place, upright, whole
-from tessil.core.piecing.packs import packed
 from tessil.core.piecing.pressing import pressed
 from tessil.core.piecing.seamtest import seam_cost
 from tessil.core.planned import Plan
@@ -20,13 +16,7 @@ UNPRESSED = ("whole", "flip", "crumbs")
 
 
 def piece_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    """All of them; the column shows those of its open leaf."""
-    yield from _pieces(plan, panel)
-    yield from _prints(plan, panel)
-    yield from _stock(plan, panel)
-
-
-def _pieces(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """The pieces, part by part."""
     needed = panel.needed
     yield Reading("needed.width", needed.width, "So large, to be trimmed safely", across(panel))
     yield Reading("needed.height", needed.height, "So large, to be trimmed safely", upright(panel))
@@ -66,26 +56,8 @@ def _spot(panel: PanelPlan, zone: int, spot: str) -> Place | None:
     return whole(panel) if spot == "whole" else None
 
 
-def _prints(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    """What is laid of each print, against what there is; and the rules still broken."""
-    laid = laid_amounts(plan.table)
-    for entry in plan.project.prints:
-        if entry.key not in laid:
-            continue
-        there = "" if entry.amount is None else f"; {entry.amount} in hand"
-        about = f"{value_word(entry).capitalize()}, lightness {value_of(entry):.0f}{there}"
-        figure = count("pieces laid", laid[entry.key], Basis.CHOSEN).called(entry.name)
-        yield Reading(f"laid.{entry.key}", figure, about, leaf="prints")
-    if laid:
-        between = count("broken between pieces", len(plan.broken), Basis.GEOMETRY)
-        short = count(
-            "prints laid more than in hand", len(over_amounts(plan.table)), Basis.GEOMETRY
-        )
-        figure = (between + short).called("rules broken")
-        yield Reading("rules.broken", figure, "Marked on the bench where it is", leaf="prints")
-
-
-def _stock(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+def stock_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """What one's own seam costs."""
     project = plan.project
     if project.seam_test is not None:
         yield Reading(
@@ -96,13 +68,3 @@ def _stock(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
             yield Reading(
                 "seam.cost", cost, "This panel, against the seam wished for", leaf="stock"
             )
-    if project.pack is not None:
-        found = packed(plan.panels, project.pack, plan.brief.seams.piecing)
-        if found is not None:
-            yield Reading("pack.needs", found.needs, "All squares of one bag", leaf="stock")
-            yield Reading("pack.bags", found.bags, "Whole bags", leaf="stock")
-            yield Reading("pack.left", found.left, found.use, leaf="stock")
-            if found.pocket is not None:
-                yield Reading(
-                    "pack.pocket", found.pocket, "As wide as so many squares in a row", leaf="stock"
-                )

@@ -11,15 +11,15 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import cycle
 
+from tessil.core.bag.steps import Do
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import boxed, rectangle
 from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.piecing.choice import Filled, Scrap
 from tessil.core.piecing.fill import Filling, Watch, fill_quickly, fill_well
-from tessil.core.piecing.straight import press_words
 from tessil.core.piecing.strips import NARROWEST, in_turn, joined
-from tessil.core.piecing.top import CutPiece, Patch, Top, TopLine, Wish
+from tessil.core.piecing.top import CutPiece, Patch, Top, TopLine, Wish, sewing_order
 from tessil.core.trouble import CannotPlan
 
 UNIT = Fraction(1, 64)  # of an inch: what the search counts in, rounded down
@@ -239,11 +239,11 @@ def course_top(wish: Wish) -> Top:
         patches=patches,
         cuts=_course_cuts(wish, cuts, rows),
         lines=lines,
-        order=(
-            "Cut every scrap of a course to the height of the course.",
-            f"Join them end to end; {press_words(wish.choice.press, 'short seams')}.",
-            "Cut each course to the width needed; keep what falls off.",
-            "Join the courses, the longest seams last; no short seam above another.",
+        order=sewing_order(
+            Do("course.cut"),
+            Do("course.join", {"press": wish.choice.press}),
+            Do("course.trim"),
+            Do("course.rows"),
         ),
         pieces=pieces,
         piece_size=(cuts[0],),
@@ -359,10 +359,7 @@ def crumb_top(wish: Wish) -> Top:
             TopLine("crumbs.takes", takes, "With an allowance for trimming straight"),
             TopLine("crumbs.spare", spare, "Below zero: find more scraps"),
         ),
-        order=(
-            "Sew two scraps together, press, trim the joined side straight; add the next.",
-            "Join made pieces to larger ones until the size is reached, and cut it out.",
-        ),
+        order=sewing_order(Do("crumbs.join"), Do("crumbs.cut")),
         pieces=count("scraps", sum(wish.scraps[at].number for at in usable_scraps(wish))),
         piece_size=(),
     )

@@ -9,7 +9,7 @@ from __future__ import annotations
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, count, given
 from tessil.core.piecing.choice import SeamTest
-from tessil.core.piecing.strips import Strips
+from tessil.core.piecing.top import Strips
 from tessil.core.trouble import CannotPlan
 
 

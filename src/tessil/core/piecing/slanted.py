@@ -10,13 +10,23 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import cos, radians, sin
 
+from tessil.core.bag.steps import Do, Step
 from tessil.core.numbers.polygons import Vector, band, reach, rectangle
 from tessil.core.numbers.sizes import Outline, Pair
 from tessil.core.numbers.workings import HAIR, Basis, Figure, count, given, up_to
 from tessil.core.piecing.choice import Piecing
-from tessil.core.piecing.straight import press_words
-from tessil.core.piecing.strips import Need, Strips, joining_of, plan_joined
-from tessil.core.piecing.top import CutPiece, Patch, Top, TopLine, Wish, laid_patch, trimming
+from tessil.core.piecing.strips import Need, joining_of, plan_joined
+from tessil.core.piecing.top import (
+    CutPiece,
+    Patch,
+    Strips,
+    Top,
+    TopLine,
+    Wish,
+    laid_patch,
+    sewing_order,
+    trimming,
+)
 from tessil.core.trouble import CannotPlan
 
 FINE = 10**6  # chords are measured to a millionth of an inch
@@ -109,11 +119,8 @@ def diagonal_top(wish: Wish) -> Top:
             TopLine("strips.across", strips.across, "What they make"),
             TopLine("strips.longest", longest.called("longest strip"), "Chord of the panel"),
         ),
-        order=(
-            "Sew the strips in their order, each shifted so that its ends reach past the panel.",
-            f"{press_words(wish.choice.press, 'seams').capitalize()}; lift the iron rather than "
-            "push it: the edges are on the bias.",
-            "Cut the size out of the sewn strips, and stay-stitch its edges at ⅛ in (3 mm).",
+        order=sewing_order(
+            Do("slant.join"), Do("slant.press", {"press": wish.choice.press}), Do("slant.cut")
         ),
         pieces=count("pieces", len(lengths), Basis.GEOMETRY),
         piece_size=(strips.widest, longest),
@@ -212,17 +219,12 @@ def flip_top(wish: Wish) -> Top:
     )
 
 
-def _flip_order(base: str, number: int) -> tuple[str, ...]:
-    quilted = (
-        "Every seam goes through the batting: it is the quilting too."
-        if base == "batting"
-        else "The foundation stays in; quilt afterwards as planned."
-    )
-    return (
-        f"Draw the panel's outline and every seam line on the {base}.",
-        f"Lay strip 1 right side up in the middle of the {base}, past the outline at both ends.",
-        "Lay the next strip on it, right sides together, edges even. Fold it over before sewing: "
-        "does it cover to the next line and past the outline?",
-        f"Sew, flip, press, and go on by the numbers to both sides, {number} strips in all.",
-        quilted,
+def _flip_order(base: str, number: int) -> tuple[Step, ...]:
+    last = "flip.quilts" if base == "batting" else "flip.stays"
+    return sewing_order(
+        Do("flip.draw", {"base": base}),
+        Do("flip.first", {"base": base}),
+        Do("flip.next"),
+        Do("flip.sew", {"number": number}),
+        Do(last),
     )

@@ -7,19 +7,22 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from tessil.core.bag.steps import Do, Step
 from tessil.core.numbers.polygons import rectangle
 from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Basis, Figure, count
-from tessil.core.piecing.strips import Joining, Need, Strips, joining_of, plan_joined
+from tessil.core.piecing.strips import Joining, Need, joining_of, plan_joined
 from tessil.core.piecing.top import (
     CutPiece,
     Patch,
+    Strips,
     Top,
     TopLine,
     Wish,
     cut_of,
     few_enough,
     laid_patch,
+    sewing_order,
     trimming,
 )
 
@@ -35,13 +38,6 @@ def strip_lines(strips: Strips, noun: str = "strip") -> tuple[TopLine, ...]:
         TopLine("strips.across", strips.across, "What they make", "upright"),
         TopLine("strips.surplus", strips.surplus, "More than is needed; trimmed away", "upright"),
     )
-
-
-def press_words(press: str, what: str) -> str:
-    """How to press the seams just sewn."""
-    if press == "open":
-        return f"press the {what} open"
-    return f"press the {what} to one side, the other way in every other row"
 
 
 def strip_top(wish: Wish) -> Top:
@@ -94,15 +90,12 @@ def _strip_cuts(strips: Strips, patches: tuple[Patch, ...]) -> tuple[CutPiece, .
     )
 
 
-def _strip_order(strips: Strips, press: str) -> tuple[str, ...]:
+def _strip_order(strips: Strips, press: str) -> tuple[Step, ...]:
     number = len(strips.cuts)
     if number == 1:
-        return ("Cut the one strip to size.",)
-    return (
-        f"Sew strips 1 and 2 right sides together, then the others in their order, {number} in "
-        "all; every other seam from its other end, so that the top does not bow.",
-        f"{press_words(press, 'seams').capitalize()}.",
-    )
+        return sewing_order(Do("piece.one-strip"))
+    joined = Do("piece.join-strips", {"number": number})
+    return sewing_order(joined, Do("piece.press", {"press": press}))
 
 
 def _grid(wish: Wish) -> tuple[Strips, Strips]:
@@ -233,21 +226,15 @@ def _merged(cuts: list[CutPiece]) -> list[CutPiece]:
     return list(by_size.values())
 
 
-def _square_order(wish: Wish, columns: Strips, rows: Strips) -> tuple[str, ...]:
+def _square_order(wish: Wish, columns: Strips, rows: Strips) -> tuple[Step, ...]:
     many, down = columns.number.whole, rows.number.whole
-    sash = " with a short sashing strip between each two" if wish.choice.sashing else ""
-    between = " with a long sashing strip between each two" if wish.choice.sashing else ""
-    nest = (
-        "Nest the crossings: the seams of neighbouring rows lie opposite ways and lock."
-        if wish.choice.press == "side"
-        else "Match the open seams at every crossing with a pin through both."
-    )
-    return (
-        f"Lay all {many * down} squares out by the layout page, and look.",
-        f"Join the {many} squares of each row{sash}; "
-        f"{press_words(wish.choice.press, 'short seams')}.",
-        f"Join the {down} rows in their order{between}. {nest}",
-        "Press the long seams the same way and give the top a last press from the front.",
+    sashed = "-sashed" if wish.choice.sashing else ""
+    nested = "nested" if wish.choice.press == "side" else "open"
+    return sewing_order(
+        Do("piece.lay-out", {"number": many * down}),
+        Do(f"piece.join-row{sashed}", {"number": many, "press": wish.choice.press}),
+        Do(f"piece.join-rows{sashed}-{nested}", {"number": down}),
+        Do("piece.press-long"),
     )
 
 
@@ -261,14 +248,12 @@ def _web_lines(columns: Strips, rows: Strips) -> tuple[TopLine, ...]:
     )
 
 
-def _web_order(columns: Strips, rows: Strips) -> tuple[str, ...]:
+def _web_order(columns: Strips, rows: Strips) -> tuple[Step, ...]:
     across, down = columns.number.whole, rows.number.whole
-    return (
-        f"Cut the gridded web and lay the squares edge to edge on its lines, {across} across and "
-        f"{down} down, right sides up; look, then fuse as the web asks.",
-        f"Fold on the first upright line, right sides together, and sew a seam from the fold; so "
-        f"all {across - 1} upright lines.",
-        "Snip every crossing just to the stitching, and press the seams up and down by turns.",
-        f"Fold and sew the {down - 1} level lines; the seams lock where they cross.",
-        "Press from the front.",
+    return sewing_order(
+        Do("web.lay", {"across": across, "down": down}),
+        Do("web.upright", {"number": across - 1}),
+        Do("web.snip"),
+        Do("web.level", {"number": down - 1}),
+        Do("web.press"),
     )

@@ -12,8 +12,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 from itertools import cycle
 
-from tessil.core.cutting.cloth import Piece, Row, fill_rows
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rows import Piece, Row, fill_rows
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import (
     Basis,
@@ -27,7 +27,7 @@ from tessil.core.numbers.workings import (
     up_to,
 )
 from tessil.core.piecing.choice import Piecing, Surplus
-from tessil.core.piecing.top import Kind
+from tessil.core.piecing.top import Kind, Strips
 from tessil.core.trouble import CannotPlan
 
 NARROWEST = Fraction(1, 4)
@@ -57,44 +57,6 @@ class Joining:
     sash: Inches = Fraction(0)
     noun: str = "strip"
     field: str = "strip_cut"
-
-
-@dataclass(frozen=True, slots=True)
-class Strips:
-    """Pieces side by side: ``across`` is what they make, ``surplus`` what it is over.
-
-    ``cuts`` and ``kinds`` are all that is sewn in order, sashing and filling borders included;
-    ``number`` counts the pieces proper and ``cut`` is the cut width of the first of them.
-    """
-
-    number: Figure
-    cut: Figure
-    along: Figure
-    across: Figure
-    surplus: Figure
-    shows: Figure  # width of an inner piece between its seams
-    cuts: tuple[Figure, ...]
-    kinds: tuple[Kind, ...]
-    keeps: Surplus = "both"  # which side is left whole when the surplus is trimmed
-
-    def bands(self, seam: Inches) -> list[tuple[Inches, Inches]]:
-        """From where to where each piece shows on the pieced top, raw edges included."""
-        at, last, found = seam, len(self.cuts) - 1, []
-        for i, cut in enumerate(self.cuts):
-            end = at + cut.value - 2 * seam
-            found.append((at if i else at - seam, end + (seam if i == last else 0)))
-            at = end
-        return found
-
-    @property
-    def widest(self) -> Figure:
-        """The widest of the pieces proper, as cut."""
-        proper = [c for c, kind in zip(self.cuts, self.kinds, strict=True) if kind == "piece"]
-        return max(proper, key=lambda cut: cut.value)
-
-    @property
-    def mixed(self) -> bool:
-        return any(cut.value != self.cut.value for cut in self.cuts)
 
 
 def pieced_size(number: Figure, cut: Figure, seam: Figure) -> Figure:

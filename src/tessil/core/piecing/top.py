@@ -9,17 +9,16 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from typing import TYPE_CHECKING, Literal
+from typing import Literal
 
+from tessil.core.bag.steps import Do, Step, one_by_one
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import box_of, boxed, shifted
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import Outline, Pair
 from tessil.core.numbers.workings import Basis, Figure, count
-from tessil.core.piecing.choice import MOST_PIECES, Piecing, Scrap
+from tessil.core.piecing.choice import MOST_PIECES, Piecing, Scrap, Surplus
 from tessil.core.trouble import CannotPlan
-
-if TYPE_CHECKING:
-    from tessil.core.piecing.strips import Strips
 
 Kind = Literal["piece", "sash", "border", "scrap"]
 Spot = Literal["", "whole", "across", "upright", "first", "second"]
@@ -75,6 +74,44 @@ class CutPiece:
 
 
 @dataclass(frozen=True, slots=True)
+class Strips:
+    """Pieces side by side: ``across`` is what they make, ``surplus`` what it is over.
+
+    ``cuts`` and ``kinds`` are all that is sewn in order, sashing and filling borders included;
+    ``number`` counts the pieces proper and ``cut`` is the cut width of the first of them.
+    """
+
+    number: Figure
+    cut: Figure
+    along: Figure
+    across: Figure
+    surplus: Figure
+    shows: Figure  # width of an inner piece between its seams
+    cuts: tuple[Figure, ...]
+    kinds: tuple[Kind, ...]
+    keeps: Surplus = "both"  # which side is left whole when the surplus is trimmed
+
+    def bands(self, seam: Inches) -> list[tuple[Inches, Inches]]:
+        """From where to where each piece shows on the pieced top, raw edges included."""
+        at, last, found = seam, len(self.cuts) - 1, []
+        for i, cut in enumerate(self.cuts):
+            end = at + cut.value - 2 * seam
+            found.append((at if i else at - seam, end + (seam if i == last else 0)))
+            at = end
+        return found
+
+    @property
+    def widest(self) -> Figure:
+        """The widest of the pieces proper, as cut."""
+        proper = [c for c, kind in zip(self.cuts, self.kinds, strict=True) if kind == "piece"]
+        return max(proper, key=lambda cut: cut.value)
+
+    @property
+    def mixed(self) -> bool:
+        return any(cut.value != self.cut.value for cut in self.cuts)
+
+
+@dataclass(frozen=True, slots=True)
 class TopLine:
     """A figure of the piecing for the receipt, and what it measures on the top."""
 
@@ -107,7 +144,7 @@ class Top:
     patches: tuple[Patch, ...]
     cuts: tuple[CutPiece, ...]
     lines: tuple[TopLine, ...]
-    order: tuple[str, ...]
+    order: tuple[Step, ...]
     pieces: Figure
     piece_size: tuple[Figure, ...]
     rows: Strips | None = None
@@ -172,6 +209,11 @@ def cut_of(
     return tuple(CutPiece(what, key, each, width, height, note) for key, each in uses.items())
 
 
+def sewing_order(*deeds: Do) -> tuple[Step, ...]:
+    """The order in which a top is sewn; which top it is, its panel knows."""
+    return one_by_one("top", (), deeds)
+
+
 def few_enough(wish: Wish, number: int, field: str) -> None:
     """Raise CannotPlan for more pieces than a panel can have."""
     if number > MOST_PIECES:
@@ -192,7 +234,7 @@ def whole_cloth(wish: Wish) -> Top:
         patches=(patch,),
         cuts=(),
         lines=(),
-        order=("Cut one piece of cloth to size.",),
+        order=sewing_order(Do("piece.whole")),
         pieces=count("pieces", 1, Basis.GEOMETRY),
         piece_size=(wish.need.width, wish.need.height),
     )

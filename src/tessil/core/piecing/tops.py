@@ -9,6 +9,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
+from tessil.core.bag.steps import Step
 from tessil.core.numbers.polygons import band, rectangle
 from tessil.core.numbers.sizes import Outline, Pair, Side
 from tessil.core.numbers.workings import Figure, given, smallest
@@ -97,7 +98,7 @@ def _bordered(wish: Wish, make: Callable[[Wish], Top]) -> Top:
             TopLine("border.width", width, "What it all makes", "across"),
             TopLine("border.height", height, "What it all makes", "upright"),
         ),
-        order=(*inner.order, "Sew the two side borders on, press outwards; then top and bottom."),
+        order=(*inner.order, border_step(inner.order)),
         rows=None,
         columns=None,
         border=border,
@@ -212,3 +213,8 @@ def check_pieces(parts: tuple[Part, ...], wish: Wish) -> None:
 def all_patches(parts: tuple[Part, ...]) -> tuple[Patch, ...]:
     """Every piece of the panel, part by part."""
     return tuple(patch for part in parts for patch in part.top.patches)
+
+
+def border_step(before: tuple[Step, ...]) -> Step:
+    """The border goes on once the rest is sewn."""
+    return Step("top.piece.border", "piece.border", needs=(before[-1].id,))

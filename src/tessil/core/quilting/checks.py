@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from fractions import Fraction
 from itertools import pairwise
-from typing import TYPE_CHECKING
 
 from tessil.core.choices import batting_of
 from tessil.core.choosing import choose
@@ -13,6 +12,7 @@ from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import whole
+from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import hand_number
 from tessil.core.quilting.acts.minding import (
     hardware,
@@ -26,9 +26,6 @@ from tessil.core.quilting.channels import CLEAR
 from tessil.core.quilting.sets import LineSet
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.trimming.marks import Placed
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 FELT = Fraction(1, 16)  # a lean one sees against the ruler
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from fractions import Fraction
 from typing import Annotated, Literal
 
@@ -59,3 +60,16 @@ class Machine(Decided):
     needle: Literal[70, 80, 90, 100, 110] | None = None
     lift_mm: Annotated[float, Field(gt=0, le=20, allow_inf_nan=False)] = 6
     bobbin_m: Annotated[float, Field(gt=0, le=300, allow_inf_nan=False)] = 30
+
+
+@dataclass(frozen=True, slots=True)
+class QuiltWish:
+    """How one panel is quilted: its first part, and the parts below it."""
+
+    quilting: Quilting
+    quilt_zones: tuple[QuiltZone, ...] = ()
+
+    @property
+    def all(self) -> tuple[Quilting, ...]:
+        """The quilting of each part, from the top down."""
+        return (self.quilting, *(zone.quilting for zone in self.quilt_zones))

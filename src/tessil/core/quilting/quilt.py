@@ -11,8 +11,7 @@ from tessil.core.bag.model import Panel
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Outline, Side
 from tessil.core.numbers.workings import Basis, Figure, count, given
-from tessil.core.panels.choice import PanelChoices
-from tessil.core.quilting.choice import Quilting
+from tessil.core.quilting.choice import QuiltWish
 from tessil.core.quilting.seams import MOST_PIECES, Run, seam_runs
 from tessil.core.quilting.sets import LineSet, Region, by_hand, sets_in
 from tessil.core.quilting.sewn import QuiltLine, sewn_lines
@@ -42,22 +41,17 @@ class Quilt:
         return next((line for line in self.lines if line.key == key), None)
 
 
-def all_quilting(choices: PanelChoices) -> tuple[Quilting, ...]:
-    """The quilting of each part, from the top down."""
-    return (choices.quilting, *(zone.quilting for zone in choices.quilt_zones))
-
-
-def needs_seams(choices: PanelChoices) -> bool:
+def needs_seams(wish: QuiltWish) -> bool:
     """Whether gaps follow from the pieces, so that seams must be known before sizes are."""
     return any(
         part.pattern in FOLLOWS or (part.spacing == "hit" and part.pattern in ("channels", "grid"))
-        for part in all_quilting(choices)
+        for part in wish.all
     )
 
 
-def joints(choices: PanelChoices, outlines: Iterable[Outline]) -> tuple[Run, ...]:
+def joints(wish: QuiltWish, outlines: Iterable[Outline]) -> tuple[Run, ...]:
     """The patchwork seams of a quilted panel; none where nothing is quilted or too many lie."""
-    if all(part.pattern == "none" for part in all_quilting(choices)):
+    if all(part.pattern == "none" for part in wish.all):
         return ()
     shapes = tuple(outlines)
     return seam_runs(shapes) if len(shapes) <= MOST_PIECES else ()
@@ -72,14 +66,14 @@ def sewn_outline(panel: Panel) -> Outline:
 
 
 def regions(
-    panel: Panel, choices: PanelChoices, shown: Mapping[Side, Inches], field: str
+    panel: Panel, wish: QuiltWish, shown: Mapping[Side, Inches], field: str
 ) -> tuple[Region, ...]:
     """The parts that are quilted apart, from the top down."""
     left, top = shown["left"], shown["top"]
     right = panel.width.value - shown["right"]
     bottom = panel.height.value - shown["bottom"]
     outline = sewn_outline(panel)
-    starts = [top, *(zone.starts for zone in choices.quilt_zones)]
+    starts = [top, *(zone.starts for zone in wish.quilt_zones)]
     for at, (above, below) in enumerate(pairwise(starts)):
         if below <= above or below >= bottom:
             raise CannotPlan(
@@ -96,27 +90,19 @@ def regions(
 
 
 def panel_sets(
-    panel: Panel,
-    choices: PanelChoices,
-    shown: Mapping[Side, Inches],
-    field: str,
-    seams: tuple[Run, ...],
+    panel: Panel, wish: QuiltWish, shown: Mapping[Side, Inches], field: str, seams: tuple[Run, ...]
 ) -> tuple[tuple[LineSet, ...], ...]:
     """The sets of each part, and of the lines by hand last."""
-    if (
-        not choices.quilt_zones
-        and choices.quilting.pattern == "none"
-        and (not choices.quilting.drawn)
-    ):
+    if not wish.quilt_zones and wish.quilting.pattern == "none" and (not wish.quilting.drawn):
         return ()
-    parts = regions(panel, choices, shown, field)
-    left_out = frozenset(choices.quilting.left_out)
+    parts = regions(panel, wish, shown, field)
+    left_out = frozenset(wish.quilting.left_out)
     found = [
         tuple(_without(entry, left_out) for entry in sets_in(region, choice, seams))
-        for region, choice in zip(parts, all_quilting(choices), strict=True)
+        for region, choice in zip(parts, wish.all, strict=True)
     ]
     whole = replace(parts[0], bottom=parts[-1].bottom, last=True)
-    return (*found, by_hand(whole, choices.quilting.drawn))
+    return (*found, by_hand(whole, wish.quilting.drawn))
 
 
 def _without(entry: LineSet, left_out: frozenset[str]) -> LineSet:
@@ -132,17 +118,17 @@ def _without(entry: LineSet, left_out: frozenset[str]) -> LineSet:
 
 def quilt_families(
     sets: tuple[tuple[LineSet, ...], ...],
-    choices: PanelChoices,
+    wish: QuiltWish,
     panel: Panel,
     shown: Mapping[Side, Inches],
 ) -> tuple[Family, ...]:
     """The families of all parts; each covers its part's share of the height."""
-    if not choices.quilt_zones:
+    if not wish.quilt_zones:
         return tuple(
             entry.family for part in sets for entry in part if entry.lines.value or entry.share
         )
     bottom = panel.height.value - shown["bottom"]
-    starts = [shown["top"], *(zone.starts for zone in choices.quilt_zones), bottom]
+    starts = [shown["top"], *(zone.starts for zone in wish.quilt_zones), bottom]
     whole = bottom - shown["top"]
     families = []
     for at, part in enumerate(sets):
@@ -157,7 +143,7 @@ def quilt_families(
 
 def quilt_panel(
     panel: Panel,
-    choices: PanelChoices,
+    wish: QuiltWish,
     shown: Mapping[Side, Inches],
     field: str,
     seams: tuple[Run, ...],
@@ -169,14 +155,14 @@ def quilt_panel(
     ``room`` is how far lines may run past the trim; ``real`` how much more or less than
     expected the panel was drawn in, each way: lines move with it.
     """
-    sets = panel_sets(panel, choices, shown, field, seams)
+    sets = panel_sets(panel, wish, shown, field, seams)
     if not sets:
         return Quilt(seams=seams)
-    parts = regions(panel, choices, shown, field)
+    parts = regions(panel, wish, shown, field)
     flat = tuple(entry for part in sets for entry in part)
-    left_out = frozenset(choices.quilting.left_out)
+    left_out = frozenset(wish.quilting.left_out)
     lines: list[QuiltLine] = []
-    first, beyond = 0, min(float(choices.quilting.run_off), room)
+    first, beyond = 0, min(float(wish.quilting.run_off), room)
     for region, part in zip(
         (*parts, replace(parts[0], bottom=parts[-1].bottom, last=True)), sets, strict=True
     ):

@@ -7,17 +7,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from itertools import pairwise
-from typing import TYPE_CHECKING
 
 from tessil.core.numbers.workings import Figure, near_to, number
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, upright, whole
+from tessil.core.planned import Plan
 from tessil.core.quilting.sets import LineSet
 from tessil.core.reading import Reading
 from tessil.core.snags import Place
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 
 def quilt_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:

@@ -10,6 +10,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
+from tessil.core.bag.steps import Do, Step, one_by_one
 from tessil.core.numbers.lengths import IN_PER, MM_PER_INCH, Notation
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, from_mm, given, total, up_to
 from tessil.core.quilting.sets import LineSet
@@ -127,7 +128,7 @@ class SwatchPlan:
     """A test swatch to sew: its size, and what to write down."""
 
     size: Figure
-    steps: tuple[str, ...]
+    steps: tuple[Step, ...]
 
 
 def swatch_plan(gap: Figure, notation: Notation, what: str, pattern: str) -> SwatchPlan:
@@ -139,19 +140,10 @@ def swatch_plan(gap: Figure, notation: Notation, what: str, pattern: str) -> Swa
     ten = up_to(10 * gap, mark).called("ten gaps")
     size = given("swatch", max(least, min(ten.value, most)), Basis.PRACTICE)
 
-    def read(value: Fraction) -> str:
-        return notation.read_off(value, unit=True)
-
-    side = read(size.value)
-    return SwatchPlan(
-        size,
-        (
-            f"Cut top and layers ({what}) {side} square; press the top as the panel's.",
-            f"Draw a square of {read(size.value - rim)} on it and measure it both ways and by both "
-            "diagonals: that is before.",
-            f"Quilt it as the panel: {pattern}, {read(gap.value)} apart, your machine, thread and "
-            "foot; note the minutes.",
-            "Let it lie for an hour, measure the same square again: that is after. Write all in "
-            "the logbook.",
-        ),
+    deeds = (
+        Do("swatch.cut", {"layers": what, "side": size.value}),
+        Do("swatch.draw", {"inner": size.value - rim}),
+        Do("swatch.quilt", {"pattern": pattern, "gap": gap.value}),
+        Do("swatch.measure"),
     )
+    return SwatchPlan(size, one_by_one("swatch", (), deeds))

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from tessil.core.choices import owner_key
 from tessil.core.choosing import choose
@@ -12,14 +11,12 @@ from tessil.core.edges.bulk import ADVICE, Spot, thickest
 from tessil.core.edits import Edit, edit
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import whole
+from tessil.core.planned import Plan
 from tessil.core.sandwich.acts.plying import hold_out, set_ply
 from tessil.core.sandwich.choice import Ply
 from tessil.core.sandwich.layers import Layer
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.words.written import working
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 THICK = Fraction(1)  # pressed mm of a fusible that is felt in a seam; common practice
 REDESIGN = ADVICE[-2].most

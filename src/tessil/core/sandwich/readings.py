@@ -3,15 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import TYPE_CHECKING
 
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, upright, whole
+from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Place
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 WHAT = {
     "margin": "A margin larger than the top all round",

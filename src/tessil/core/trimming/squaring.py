@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.numbers.lengths import Notation
+from tessil.core.bag.steps import Do, Step, Value, one_by_one
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.panels.panel import PanelPlan
 
@@ -24,21 +24,20 @@ def least_gap(width: Figure, padded: bool) -> Figure:
     return _PADDED if padded else _PLAIN
 
 
-def squaring_advice(panel: PanelPlan, notation: Notation) -> str:
-    """Which seam to keep parallel and what to take off each side; empty if nothing is cut."""
-    off = {side: notation.read_off(figure.value) for side, figure in panel.cut_off.items()}
+def squaring(panel: PanelPlan) -> tuple[Step, ...]:
+    """Which seam to keep parallel and what to take off each side; nothing if nothing is cut."""
     if not any(figure.value > 0 for figure in panel.cut_off.values()):
-        return ""
-    first, last, ends = ("top", "bottom", ("left", "right"))
-    if not panel.level_strips:
-        first, last, ends = ("left", "right", ("top", "bottom"))
-    keep = "Lay the ruler square to the quilting lines. "
+        return ()
+    off: dict[str, Value] = {side: figure.value for side, figure in panel.cut_off.items()}
+    first = Do("square.level-first" if panel.level_strips else "square.upright-first", off)
+    return one_by_one(f"trim.{panel.key}", (panel.key,), (_keep(panel), first))
+
+
+def _keep(panel: PanelPlan) -> Do:
+    """What the ruler is laid by."""
     strips = panel.strips
-    if strips is not None and strips.number.whole > 1:
-        middle = strips.number.whole // 2
-        noun = "strips" if panel.choices.piecing.way == "strips" else "rows"
-        keep = f"Keep the seam between {noun} {middle} and {middle + 1} parallel to the ruler. "
-    return (
-        f"{keep}Take {off[first]} off the {first} and {off[last]} off the {last}; square the "  # type: ignore[index]
-        f"{ends[0]} to it and take {off[ends[0]]}, then {off[ends[1]]} off the {ends[1]}."  # type: ignore[index]
-    )
+    if strips is None or strips.number.whole < 2:
+        return Do("square.by-lines")
+    middle = strips.number.whole // 2
+    noun = "strips" if panel.choices.piecing.way == "strips" else "rows"
+    return Do(f"square.by-{noun}", {"one": middle, "two": middle + 1})

@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 )
 
 from tessil.drawing import theme
-from tessil.ui.widgets.fields import Try, told
+from tessil.ui.widgets.fields import Try, answered
 from tessil.ui.widgets.words import plain_tip
 
 
@@ -27,7 +27,7 @@ class Chooser(QComboBox):
 
     def __init__(self, choices: tuple[tuple[Any, str], ...], attempt: Try) -> None:
         super().__init__()
-        self.attempt = told(attempt)
+        self.attempt = answered(attempt)
         for key, words in choices:
             self.addItem(words, key)
         self.setMinimumHeight(30)

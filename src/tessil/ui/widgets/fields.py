@@ -35,7 +35,7 @@ Write = Callable[[Any], str]
 Try = Callable[[Any, str], str]
 
 
-def told(attempt: Try) -> Try:
+def answered(attempt: Try) -> Try:
     """The same attempt; a value that cannot even be made is refused in a sentence, too."""
 
     def tried(value: Any, run: str) -> str:
@@ -59,7 +59,7 @@ class TypedField(QLineEdit):
 
     def __init__(self, read: Read, write: Write, attempt: Try) -> None:
         super().__init__()
-        self.read, self.write, self._hand_over = read, write, told(attempt)
+        self.read, self.write, self._hand_over = read, write, answered(attempt)
         self.value: Any = None
         self._entered: Any = None  # what stood here when the hands came
         self._taking = False

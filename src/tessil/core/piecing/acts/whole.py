@@ -7,16 +7,14 @@ through the shape to the finished bag.  Knows the plan; changes nothing.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from tessil.core.edits import Edit, Path
 from tessil.core.numbers.workings import Figure, count, down_to, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.strips import pieced_size
+from tessil.core.planned import Plan
 from tessil.core.trouble import CannotPlan
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 AROUND = 2
 

@@ -6,17 +6,15 @@ A pattern's line that is moved is left out of its pattern and drawn by hand inst
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.numbers.lengths import Inches, round_near
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.quilting.choice import MOST_DRAWN, DrawnLine
 from tessil.core.quilting.seams import angle_of, ways
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 STRAIGHT = 4.0  # degrees within which a drawn line is made level or upright
 SHORTEST = 0.25

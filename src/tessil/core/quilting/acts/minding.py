@@ -9,7 +9,6 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
@@ -17,16 +16,14 @@ from tessil.core.numbers.polygons import reach
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Figure
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.quilting.choice import Quilting
-from tessil.core.quilting.quilt import all_quilting, panel_sets
+from tessil.core.quilting.quilt import panel_sets
 from tessil.core.quilting.seams import Run, ways
 from tessil.core.quilting.sets import CLEARANCE, LineSet
 from tessil.core.quilting.sewn import QuiltLine
 from tessil.core.trimming.marks import Placed
 from tessil.core.trouble import CannotPlan
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 ON = 1 / 16  # so near is on the seam
 HARDWARE = ("snap", "window", "handle")
@@ -155,7 +152,7 @@ _WAYS: tuple[tuple[str, str, str, str], ...] = (
 def offers(plan: Plan, panel: PanelPlan, part: int) -> tuple[Offer, ...]:
     """Every way for a part's lines to come out near the wished gap, the present one marked."""
     choices = panel.choices
-    parts = all_quilting(choices)
+    parts = choices.quilt_wish.all
     part = min(part, len(parts) - 1)
     now = parts[part]
     if now.pattern not in ("channels", "grid", "diagonal", "diamonds"):
@@ -223,7 +220,7 @@ def _offer(
         zones[part - 1] = zones[part - 1].model_copy(update={"quilting": changed})
         choices = choices.model_copy(update={"quilt_zones": tuple(zones)})
     try:
-        sets = panel_sets(panel.panel, choices, panel.shown, "", panel.quilt.seams)[part]
+        sets = panel_sets(panel.panel, choices.quilt_wish, panel.shown, "", panel.quilt.seams)[part]
     except CannotPlan:
         return None
     if not sets or not sets[0].offsets:

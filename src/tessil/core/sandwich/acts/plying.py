@@ -7,18 +7,16 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from tessil.core.choices import choices_for, materials_of, owner_key
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, applied, path_of
 from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.sandwich.choice import Ply
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 
 def usual_ply(plan: Plan, key: str) -> Ply:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 from tessil.core.choosing import choose, choose_apart
 from tessil.core.edits import Edit, edit
@@ -19,10 +19,8 @@ from tessil.core.piecing.acts.laying import part_path, swap
 from tessil.core.piecing.scrap_tops import usable_scraps
 from tessil.core.piecing.seamtest import allowance, seam_cost
 from tessil.core.piecing.top import Patch
+from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 TOUCHING = ("side", "corner", "join", "worn")
 SEARCHED = 200  # in larger layouts no single swap is looked for

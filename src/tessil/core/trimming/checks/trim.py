@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from tessil.core.choosing import choose, measure
 from tessil.core.edits import Edit, edit
@@ -12,10 +11,8 @@ from tessil.core.numbers.lengths import Inches, round_down, round_up
 from tessil.core.panels.choice import Got, Measured
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way
+from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 
 def trim_snags(plan: Plan) -> Iterator[Snag]:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from tessil.core.brief.choice import Held
 from tessil.core.choosing import measure
@@ -12,11 +11,9 @@ from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way, notch_place
+from tessil.core.planned import Plan
+from tessil.core.shapes.fit import Fit
 from tessil.core.snags import Snag, Stage, Weight
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
-    from tessil.core.shapes.fit import Fit
 
 LEAST_BASE = Fraction(1)
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from tessil.core.catalogue import hoops
 from tessil.core.choices import batting_of
@@ -12,11 +11,9 @@ from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.panels.places import across, measured_way
+from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
 from tessil.core.trimming.squaring import least_gap
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 
 def shape_snags(plan: Plan) -> Iterator[Snag]:

@@ -8,10 +8,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from tessil.core.layout.board import GRIDS
 from tessil.core.numbers.workings import Basis, Figure, count, floored, given, total
 from tessil.core.panels.panel import PanelPlan
-from tessil.core.piecing.choice import Pack
+from tessil.core.piecing.choice import GRIDS, Pack
 
 TABS, POCKET = 2, 4
 

@@ -5,18 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator
 from fractions import Fraction
 from itertools import combinations
-from typing import TYPE_CHECKING
 
 from tessil.core.bag.model import Box
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_down, round_near, round_up
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.trimming.acts.marking import free_room, remove_mark, set_mark
 from tessil.core.trimming.marks import MARGIN, Placed, female_below_top
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 ON_PURPOSE = ("d-ring", "stiffener")  # these lie in a seam or on the base by their nature
 CLOSE = Fraction(1, 8)

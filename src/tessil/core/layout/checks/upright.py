@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import TYPE_CHECKING
 
 from tessil.core.edits import Edit
 from tessil.core.layout.board import Area, areas, shown_on, ways_up
@@ -11,10 +10,8 @@ from tessil.core.numbers.polygons import box_of
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import Spot, laying, spot_of
 from tessil.core.piecing.top import Patch
+from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
-
-if TYPE_CHECKING:
-    from tessil.core.planned import Plan
 
 
 def upright_snags(plan: Plan) -> Iterator[Snag]:

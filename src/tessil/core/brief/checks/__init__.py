@@ -1,0 +1,1 @@
+"""What goes wrong here, and what mends it."""

@@ -1,0 +1,95 @@
+"""How an edge is sewn, step by step, as it is chosen.  Common practice, no source."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from tessil.core.bag.steps import Do, Step, one_by_one
+from tessil.core.edges.binding import BindingPlan
+from tessil.core.edges.edging import Edging
+from tessil.core.edges.task import EdgeTask
+
+
+def edge_steps(
+    task: EdgeTask, binding: BindingPlan | None, edging: Edging
+) -> dict[str, tuple[Step, ...]]:
+    """The steps of each leaf of the edge stage; none where there is nothing to sew."""
+    leaves = {
+        "binding": _binding(task, binding),
+        "bias": _bias(edging),
+        "piping": _piping(task, edging),
+        "straps": _straps(task, edging),
+        "closing": _closing(edging),
+    }
+    return {leaf: one_by_one(leaf, (), tuple(deeds)) for leaf, deeds in leaves.items()}
+
+
+def _binding(task: EdgeTask, binding: BindingPlan | None) -> Iterator[Do]:
+    choice = task.binding
+    if binding is None:
+        return
+    if binding.joins.whole and choice.grain == "straight":
+        yield Do("bind.join")
+    yield Do("bind.fold" if choice.fold == "double" else "bind.press-under")
+    yield Do(f"bind.sew-{choice.first}", {"seam": choice.seam})
+    if task.bag.loop:
+        yield _ending(task, binding)
+    elif choice.corners == "mitred":
+        yield Do("bind.mitre", {"seam": choice.seam})
+    else:
+        yield Do("bind.butt")
+    then = "back" if choice.first == "front" else "front"
+    yield Do(f"bind.turn-{then}{'-hand' if choice.sewn == 'hand' else ''}")
+
+
+def _ending(task: EdgeTask, binding: BindingPlan) -> Do:
+    if task.binding.ending == "tuck":
+        return Do("bind.tuck", {"over": task.binding.overlap})
+    return Do("bind.join-ends", {"cut": binding.cut.value})
+
+
+def _bias(edging: Edging) -> Iterator[Do]:
+    if any(cut.tube is not None for cut in edging.bias):
+        yield Do("bias.tube")
+        yield Do("bias.tube-cut")
+    elif edging.bias:
+        yield Do("bias.join")
+        yield Do("bias.press")
+
+
+def _piping(task: EdgeTask, edging: Edging) -> Iterator[Do]:
+    piping = edging.piping
+    if piping is None:
+        return
+    yield Do("pipe.cover")
+    yield Do("pipe.trim", {"seam": piping.allowance.value})
+    if piping.corners:
+        yield Do("pipe.corners", {"number": piping.corners})
+    yield Do("pipe.ends", {"over": task.piping.overlap})
+
+
+def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
+    if not edging.straps:
+        return
+    if task.strap.made == "cloth":
+        yield Do("strap.fold")
+    yield Do("strap.ends", {"back": task.strap.turned_back})
+    yield Do("strap.check")
+    if task.strap.slider:
+        ends = {strap.slider for strap in edging.straps if strap.joins.whole}
+        if ends and "" not in ends:
+            yield Do(f"strap.slider-{ends.pop()}")
+        yield Do("strap.thread")
+
+
+def _closing(edging: Edging) -> Iterator[Do]:
+    zipper = edging.zipper
+    if zipper is not None:
+        yield Do("zip.two-sliders" if zipper.sliders == 2 else "zip.one-slider")
+        yield Do("zip.topstitch", {"off": zipper.topstitch.value})
+        yield Do("zip.pull")
+    if edging.cord is not None:
+        yield Do("cord.open")
+        yield Do("cord.thread")
+    if edging.loop is not None:
+        yield Do("loop.baste")

@@ -1,0 +1,225 @@
+"""The words of the steps of work, by kind; lengths are told in the maker's units.
+
+One table, so that another language would be another table.  Common practice, no source.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from fractions import Fraction
+
+from tessil.core.bag.steps import Step, Value
+from tessil.core.numbers.lengths import Notation
+
+_PRESS = {
+    "open": "press the {what} open",
+    "side": "press the {what} to one side, the other way in every other row",
+}
+_PIECING = {
+    "piece.whole": "Cut one piece of cloth to size.",
+    "piece.one-strip": "Cut the one strip to size.",
+    "piece.join-strips": (
+        "Sew strips 1 and 2 right sides together, then the others in their order, {number} in "
+        "all; every other seam from its other end, so that the top does not bow."
+    ),
+    "piece.press": "{Press:seams}.",
+    "piece.lay-out": "Lay all {number} squares out by the layout page, and look.",
+    "piece.join-row": "Join the {number} squares of each row; {press:short seams}.",
+    "piece.join-row-sashed": (
+        "Join the {number} squares of each row with a short sashing strip between each two; "
+        "{press:short seams}."
+    ),
+    "piece.join-rows-nested": (
+        "Join the {number} rows in their order. Nest the crossings: the seams of neighbouring "
+        "rows lie opposite ways and lock."
+    ),
+    "piece.join-rows-open": (
+        "Join the {number} rows in their order. Match the open seams at every crossing with a "
+        "pin through both."
+    ),
+    "piece.join-rows-sashed-nested": (
+        "Join the {number} rows in their order with a long sashing strip between each two. Nest "
+        "the crossings: the seams of neighbouring rows lie opposite ways and lock."
+    ),
+    "piece.join-rows-sashed-open": (
+        "Join the {number} rows in their order with a long sashing strip between each two. Match "
+        "the open seams at every crossing with a pin through both."
+    ),
+    "piece.press-long": (
+        "Press the long seams the same way and give the top a last press from the front."
+    ),
+    "web.lay": (
+        "Cut the gridded web and lay the squares edge to edge on its lines, {across} across and "
+        "{down} down, right sides up; look, then fuse as the web asks."
+    ),
+    "web.upright": (
+        "Fold on the first upright line, right sides together, and sew a seam from the fold; so "
+        "all {number} upright lines."
+    ),
+    "web.snip": (
+        "Snip every crossing just to the stitching, and press the seams up and down by turns."
+    ),
+    "web.level": "Fold and sew the {number} level lines; the seams lock where they cross.",
+    "web.press": "Press from the front.",
+    "slant.join": (
+        "Sew the strips in their order, each shifted so that its ends reach past the panel."
+    ),
+    "slant.press": ("{Press:seams}; lift the iron rather than push it: the edges are on the bias."),
+    "slant.cut": "Cut the size out of the sewn strips, and stay-stitch its edges at ⅛ in (3 mm).",
+    "flip.draw": "Draw the panel's outline and every seam line on the {base}.",
+    "flip.first": (
+        "Lay strip 1 right side up in the middle of the {base}, past the outline at both ends."
+    ),
+    "flip.next": (
+        "Lay the next strip on it, right sides together, edges even. Fold it over before sewing: "
+        "does it cover to the next line and past the outline?"
+    ),
+    "flip.sew": "Sew, flip, press, and go on by the numbers to both sides, {number} strips in all.",
+    "flip.quilts": "Every seam goes through the batting: it is the quilting too.",
+    "flip.stays": "The foundation stays in; quilt afterwards as planned.",
+    "course.cut": "Cut every scrap of a course to the height of the course.",
+    "course.join": "Join them end to end; {press:short seams}.",
+    "course.trim": "Cut each course to the width needed; keep what falls off.",
+    "course.rows": "Join the courses, the longest seams last; no short seam above another.",
+    "crumbs.join": "Sew two scraps together, press, trim the joined side straight; add the next.",
+    "crumbs.cut": "Join made pieces to larger ones until the size is reached, and cut it out.",
+    "piece.border": "Sew the two side borders on, press outwards; then top and bottom.",
+}
+_SQUARING = {
+    "square.by-lines": "Lay the ruler square to the quilting lines.",
+    "square.by-strips": ("Keep the seam between strips {one} and {two} parallel to the ruler."),
+    "square.by-rows": "Keep the seam between rows {one} and {two} parallel to the ruler.",
+    "square.level-first": (
+        "Take {top} off the top and {bottom} off the bottom; square the left to it and take "
+        "{left}, then {right} off the right."
+    ),
+    "square.upright-first": (
+        "Take {left} off the left and {right} off the right; square the top to it and take "
+        "{top}, then {bottom} off the bottom."
+    ),
+}
+_EDGES = {
+    "bind.join": "Join the strips on the diagonal, trim to ¼, press open.",
+    "bind.fold": "Press it in half along its length, wrong sides in.",
+    "bind.press-under": "Press one long edge under by the width of the seam.",
+    "bind.sew-front": (
+        "Sew its raw edges to the front, {seam} from the edge; begin where the drawing says, its "
+        "first inches left loose."
+    ),
+    "bind.sew-back": (
+        "Sew its raw edges to the back, {seam} from the edge; begin where the drawing says, its "
+        "first inches left loose."
+    ),
+    "bind.tuck": "Press the first end under by ½; lay the last one {over} into it.",
+    "bind.join-ends": (
+        "Let the ends overlap by the strip's width, {cut}, and join them on the diagonal."
+    ),
+    "bind.mitre": (
+        "At each corner stop {seam} before it, fold the strip up and down again, go on from the "
+        "edge."
+    ),
+    "bind.butt": "Bind two opposite sides, trim, then the other two with their ends turned in.",
+    "bind.turn-back-hand": (
+        "Turn it over to the back, over the stitching, and slip-stitch it by hand."
+    ),
+    "bind.turn-front-hand": (
+        "Turn it over to the front, over the stitching, and slip-stitch it by hand."
+    ),
+    "bind.turn-back": (
+        "Turn it over to the back, over the stitching, and clip it and topstitch close to its fold."
+    ),
+    "bind.turn-front": (
+        "Turn it over to the front, over the stitching, and clip it and topstitch close to its "
+        "fold."
+    ),
+    "bias.tube": "Cut the square on its diagonal; sew two straight edges together, ¼ seam.",
+    "bias.tube-cut": (
+        "Mark the lines, sew the slanted ends to a tube with 1 on 1, cut along the line."
+    ),
+    "bias.join": (
+        "Join in the order of the numbers, ends crossing at right angles, ¼ seam; a strip that is "
+        "turned goes the other way round."
+    ),
+    "bias.press": "Do not pull bias while it is pressed.",
+    "pipe.cover": "Fold the strip round the cord and baste close to it, not tight against it.",
+    "pipe.trim": "Trim its allowance to {seam}, as the seam's.",
+    "pipe.corners": (
+        "Baste it to the right side; at its {number} corners clip the allowance up to the "
+        "stitching, on curves every ½."
+    ),
+    "pipe.ends": (
+        "Where the ends meet: cord cut butt, the strip lapped by {over} with its end turned in."
+    ),
+    "strap.fold": (
+        "Press the strip in half, both edges to that fold, and in half again; topstitch both long "
+        "sides."
+    ),
+    "strap.ends": "Turn {back} back at each end and sew a box with a cross, three times over.",
+    "strap.check": (
+        "Mind that it is not twisted before the second end is sewn; hang a load on it and wait."
+    ),
+    "strap.slider-first": "The slider goes to the first strip's end, away from the join.",
+    "strap.slider-last": "The slider goes to the last strip's end, away from the join.",
+    "strap.thread": (
+        "Thread it through the slider, a ring, and the slider again before that end is sewn."
+    ),
+    "zip.two-sliders": (
+        "Teeth towards the right side; closed, the two sliders meet in the middle."
+    ),
+    "zip.one-slider": (
+        "Teeth towards the right side; closed, it opens away from the end where the pull rests, "
+        "on the wrist strap's side."
+    ),
+    "zip.topstitch": "Topstitch {off} from the fold; open it half before the last seam.",
+    "zip.pull": "Bring the pull inside before anything is trimmed across the teeth.",
+    "cord.open": (
+        "Leave the side seams open between the channel's lines; bar-tack both ends of each."
+    ),
+    "cord.thread": ("Thread each cord once round and out at its own side; knot its ends together."),
+    "loop.baste": (
+        "Baste the loop to the back's middle, its fold towards the inside; test the button."
+    ),
+}
+_SWATCH = {
+    "swatch.cut": "Cut top and layers ({layers}) {side!} square; press the top as the panel's.",
+    "swatch.draw": (
+        "Draw a square of {inner!} on it and measure it both ways and by both diagonals: that is "
+        "before."
+    ),
+    "swatch.quilt": (
+        "Quilt it as the panel: {pattern}, {gap!} apart, your machine, thread and foot; note the "
+        "minutes."
+    ),
+    "swatch.measure": (
+        "Let it lie for an hour, measure the same square again: that is after. Write all in the "
+        "logbook."
+    ),
+}
+STEP_WORDS: dict[str, str] = {**_PIECING, **_SQUARING, **_EDGES, **_SWATCH}
+
+
+def told(steps: Iterable[Step], notation: Notation) -> tuple[str, ...]:
+    """Sentences, one a step."""
+    return tuple(_told(step, notation) for step in steps)
+
+
+def _told(step: Step, notation: Notation) -> str:
+    values = dict(step.values)
+    words = STEP_WORDS[step.what]
+    for name, value in values.items():
+        words = words.replace(f"{{{name}}}", _read(value, notation))
+        words = words.replace(f"{{{name}!}}", _read(value, notation, unit=True))
+    press = _PRESS.get(str(values.get("press", "")))
+    if press is not None:
+        for what in ("seams", "short seams"):
+            said = press.format(what=what)
+            words = words.replace(f"{{press:{what}}}", said)
+            words = words.replace(f"{{Press:{what}}}", said[:1].upper() + said[1:])
+    return words
+
+
+def _read(value: Value, notation: Notation, unit: bool = False) -> str:
+    """A length as the maker reads it, with its unit if asked; counts and names as they are."""
+    if isinstance(value, Fraction):
+        return notation.read_off(value, unit=unit)
+    return str(value)
