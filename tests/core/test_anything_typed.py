@@ -8,7 +8,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from tessil.core.brief.acts.shaping import reshape
 from tessil.core.choosing import choose, measure
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.panels.choice import Got
@@ -17,6 +16,7 @@ from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.readings import readings
 from tessil.core.shapes import SHAPES
+from tessil.core.shapes.acts.shaping import reshape
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.written import exact_text, value_text, working, working_words

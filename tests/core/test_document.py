@@ -5,7 +5,6 @@ from fractions import Fraction
 import pytest
 from pydantic import ValidationError
 
-from tessil.core.brief.acts.shaping import reshape
 from tessil.core.brief.choice import Seams
 from tessil.core.catalogue import hoop, hoops, material, materials, of_kind
 from tessil.core.catalogue.prints import Print
@@ -18,6 +17,7 @@ from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan
 from tessil.core.project import Project
 from tessil.core.shapes import SHAPES
+from tessil.core.shapes.acts.shaping import reshape
 from tessil.core.snags import Stage
 from tessil.core.starting import Answers, first_project
 from tessil.core.trimming.choice import Mark

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 from tessil.core.bag.model import Bag
 from tessil.core.bag.steps import Step
+from tessil.core.brief.fit import Fit
 from tessil.core.catalogue import Material
 from tessil.core.cutting.cutlist import CutItem, Purchase, SetGroup
 from tessil.core.cutting.largest import ClothFit
@@ -27,7 +28,6 @@ from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.planning import Setting, Task
 from tessil.core.project import Project
 from tessil.core.shapes.base import Brief, Shape, Sizes
-from tessil.core.shapes.fit import Fit
 from tessil.core.snags import Snag
 from tessil.core.trimming.marks import Placed
 

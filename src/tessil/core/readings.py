@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from tessil.core.brief.checks.shape import turning_gap, washed
 from tessil.core.edges.readings import edge_readings
 from tessil.core.layout.readings import pack_readings, print_readings
 from tessil.core.numbers.sizes import SIDES
@@ -49,7 +48,7 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
 
 def _washed(plan: Plan) -> Iterator[Reading]:
     """The finished sizes after the first wash."""
-    for key, figure in zip(plan.shape.finished_keys, washed(plan), strict=False):
+    for key, figure in zip(plan.shape.finished_keys, plan.washed, strict=False):
         yield Reading(f"washed.{key}", figure, "Cotton and its batting shrink once more")
 
 
@@ -104,9 +103,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
                 Place(x, y, w, h),
             )
     if panel.key == "lining":
-        yield Reading(
-            "trim.gap", turning_gap(plan), "Left open in its bottom seam, to turn the bag"
-        )
+        yield Reading("trim.gap", plan.gap, "Left open in its bottom seam, to turn the bag")
     if not panel.quilt.sets and panel.only_cloth:
         return
     yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))

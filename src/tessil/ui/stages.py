@@ -8,7 +8,6 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any
 
-from tessil.core.brief.acts.shaping import reshape, start_from
 from tessil.core.brief.choice import Thing
 from tessil.core.choosing import measure
 from tessil.core.edits import Edit, edit
@@ -16,6 +15,7 @@ from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.shapes import SHAPES
+from tessil.core.shapes.acts.shaping import reshape, start_from
 from tessil.core.snags import Stage
 from tessil.core.trimming.acts.marking import add_mark, remove_mark, set_mark
 from tessil.core.trimming.choice import Mark

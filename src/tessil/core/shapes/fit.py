@@ -2,30 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from tessil.core.bag.model import Bag
-from tessil.core.numbers.workings import Basis, Figure, given
+from tessil.core.brief.fit import Fit
+from tessil.core.numbers.workings import Basis, given
 from tessil.core.shapes.base import Brief, Shape
-
-
-@dataclass(frozen=True, slots=True)
-class Fit:
-    """One direction of the object against the bag: what it needs and what there is."""
-
-    way: str
-    needs: Figure
-    bare: Figure  # the same without any ease
-    there: Figure
-
-    @property
-    def fits(self) -> bool:
-        return self.needs.value <= self.there.value
-
-    @property
-    def goes_in(self) -> bool:
-        """Whether it goes in at all, if not with the ease wished for."""
-        return self.bare.value <= self.there.value
 
 
 def fits_of(shape: Shape, brief: Brief, bag: Bag) -> tuple[Fit, ...]:

@@ -6,13 +6,13 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from tessil.core.brief.choice import Held
+from tessil.core.brief.fit import Fit
 from tessil.core.choosing import measure
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way, notch_place
 from tessil.core.planned import Plan
-from tessil.core.shapes.fit import Fit
 from tessil.core.snags import Snag, Stage, Weight
 
 LEAST_BASE = Fraction(1)

@@ -6,14 +6,11 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from tessil.core.catalogue import hoops
-from tessil.core.choices import batting_of
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_up
-from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.panels.places import across, measured_way
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
-from tessil.core.trimming.squaring import least_gap
 
 
 def shape_snags(plan: Plan) -> Iterator[Snag]:
@@ -154,23 +151,12 @@ def _flap(plan: Plan) -> Iterator[Snag]:
     )
 
 
-def turning_gap(plan: Plan) -> Figure:
-    """The gap the maker chose, or the least that turns this bag."""
-    lead = plan.panel(plan.shape.leader)
-    least = least_gap(plan.bag.finished[0], batting_of(plan.project, lead.choices) is not None)
-    chosen = plan.project.turning_gap
-    return least if chosen is None else given("turning gap", chosen)
-
-
 def _turning(plan: Plan) -> Iterator[Snag]:
     """Is the gap chosen for the lining large enough, and does it leave enough to stitch?"""
     gap = plan.project.turning_gap
     if gap is None or not any(panel.panel.key == "lining" for panel in plan.panels):
         return
-    lead = plan.panel(plan.shape.leader)
-    least = least_gap(
-        plan.bag.finished[0], batting_of(plan.project, lead.choices) is not None
-    ).value
+    least = plan.gap_least.value
     if gap < least:
         title = f"A turning gap of {_read(plan, gap)} is too small"
         why = f"This bag turns through {_read(plan, least)} at least."
@@ -184,20 +170,11 @@ def _turning(plan: Plan) -> Iterator[Snag]:
     yield Snag("trim.gap", Stage.TRIM, Weight.WARNS, title, why, "lining", place, fixes)
 
 
-def washed(plan: Plan) -> tuple[Figure, ...]:
-    """The finished sizes after the first wash: 2 to 4 % less, common practice, no source."""
-    share = given("first wash takes", plan.project.wash.share, Basis.PRACTICE, 0, "percent")
-    return tuple(
-        (figure * (1 - share)).called(f"{word} after the first wash")
-        for figure, word in zip(plan.bag.finished, plan.bag.words, strict=False)
-    )
-
-
 def _washing(plan: Plan) -> Iterator[Snag]:
     """Does what it must hold still go in after the first wash?"""
     if not plan.project.wash.used:
         return
-    for fit, after in zip(plan.fits, washed(plan), strict=False):
+    for fit, after in zip(plan.fits, plan.washed, strict=False):
         if fit.goes_in and after.value < fit.bare.value:
             yield Snag(
                 key=f"fit.wash.{fit.way}",

@@ -1,1 +1,0 @@
-"""What a maker does to the bag as a whole."""

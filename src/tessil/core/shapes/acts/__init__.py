@@ -1,0 +1,1 @@
+"""What a maker does to the shape of a bag."""
