@@ -5,6 +5,7 @@ from math import hypot
 
 import pytest
 
+from tessil.core.bag.ids import EdgeKey
 from tessil.core.brief.choice import ShapeChoice
 from tessil.core.cutting.cutlist import strip_sets
 from tessil.core.numbers.lengths import IN_PER
@@ -100,8 +101,8 @@ def test_a_shorter_lining_keeps_its_quarter_round(shorter):
     radius = float(plan(clutch).sizes["flap_round"].value)
     lining = made.panel("lining")
     assert made.panel("body").height.value - lining.height.value == shorter
-    for name, middle in (("left top", radius), ("right top", float(lining.width.value) - radius)):
-        arc = [edge for edge in lining.edges if edge.name.startswith(name)]
+    for side, middle in (("left", radius), ("right", float(lining.width.value) - radius)):
+        arc = [edge for edge in lining.edges if edge.key.run == EdgeKey(side, "curve")]
         assert len(arc) > 4
         for edge in arc:
             away = hypot(float(edge.start[0]) - middle, float(edge.start[1]) - radius)

@@ -15,13 +15,14 @@ def stitched(panel: Panel) -> dict[str, Fraction]:
         (x1, y1), (x2, y2) = edge.start, edge.end
         dx, dy = x2 - x1, y2 - y1
         length = abs(dx) + abs(dy)
-        inset = (x1 - dy / length * edge.allowance, y1 + dx / length * edge.allowance)
+        seam = edge.allowance.value
+        inset = (x1 - dy / length * seam, y1 + dx / length * seam)
         lines.append((inset, (dx / length, dy / length)))
     found = {}
     for at, edge in enumerate(panel.edges):
         start = _meet(lines[at - 1], lines[at])
         end = _meet(lines[at], lines[(at + 1) % len(lines)])
-        found[edge.name] = abs(end[0] - start[0]) + abs(end[1] - start[1])
+        found[edge.key] = abs(end[0] - start[0]) + abs(end[1] - start[1])
     return found
 
 

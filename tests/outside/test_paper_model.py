@@ -9,6 +9,7 @@ from itertools import product
 import pytest
 from shapely import Polygon
 
+from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.model import Bag
 from tessil.core.brief.choice import Seams, ShapeChoice
 from tessil.core.plan import plan
@@ -32,7 +33,7 @@ def test_edges_that_are_sewn_together_have_the_same_stitched_length(side, bottom
     for join in bag.joins:
         one = sum(sewn[ref.panel][ref.edge] for ref in join.one)
         other = sum(sewn[ref.panel][ref.edge] for ref in join.other)
-        assert one == other, join.name
+        assert one == other, join.key
 
 
 @pytest.mark.parametrize(("side", "bottom", "corner"), list(product(SEAMS, SEAMS, SEAMS)))
@@ -41,13 +42,13 @@ def test_the_box_corner_seam_is_as_long_as_the_base_is_deep(side, bottom, corner
     sewn = {panel.key: stitched(panel) for panel in bag.panels}
     depth = bag.finished[2].value
     for join in bag.joins:
-        if "corner" in join.name:
+        if join.kind == "corner":
             assert sum(sewn[ref.panel][ref.edge] for ref in join.one) == depth
 
 
 def test_the_bottom_seam_is_as_long_as_the_base_is_wide():
     bag = _bag(F(3, 8), F(1, 4), F(1, 2))
-    assert stitched(bag.panel("front"))["bottom"] == bag.finished[0].value
+    assert stitched(bag.panel("front"))[EdgeKey("bottom")] == bag.finished[0].value
 
 
 @pytest.mark.parametrize("depth", [F(2), F(3), F(9, 2)])

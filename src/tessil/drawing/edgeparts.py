@@ -23,9 +23,7 @@ def piping_unrolled(plan: Plan, panel: str) -> Part:
     assert piping is not None
     read = plan.marks.notation.read_off
     runs = [
-        run
-        for run in plan.edging.runs_on(panel)
-        if run.finish == "seam" and "notch" not in run.name
+        run for run in plan.edging.runs_on(panel) if run.finish == "seam" and not run.edge.notch
     ]
     long = sum(float(run.sewn.value) for run in runs)
     over, high = float(plan.project.piping.overlap), 0.9

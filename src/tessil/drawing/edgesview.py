@@ -86,10 +86,10 @@ def panel_edges(plan: Plan, panel: PanelPlan, heavy: Callable[[Run], bool]) -> l
     runs = plan.edging.runs_on(panel.key)
     items += [Line(run.points, "picked" if heavy(run) else "notch") for run in runs]
     for run in runs:
-        if run.cut.value < 1 or run.name.endswith(LEVEL_NOTCH):
+        if run.cut.value < 1 or run.edge.lies == "level":
             continue  # a level side of a box corner is as long as the other bag side asks
         long = read((run.cut if run.finish == "bound" else run.sewn).value)
-        notch = "notch" in run.name
+        notch = run.edge.notch
         words = f"box {long}" if notch else f"{long} {run.becomes}"
         if run.radius is not None and _middle(run)[0] > middle[0]:
             words = f"{long}, radius {read(run.radius.value)}"
@@ -97,9 +97,6 @@ def panel_edges(plan: Plan, panel: PanelPlan, heavy: Callable[[Run], bool]) -> l
             words = long  # its fellow on the right says the radius
         items.append(_beside(run, words, middle, out=notch or run.radius is not None))
     return items
-
-
-LEVEL_NOTCH = ("level", "level upper", "level lower")
 
 
 def _beside(run: Run, words: str, middle: tuple[float, ...], out: bool) -> Label:
@@ -361,7 +358,7 @@ def _piping_picture(plan: Plan, panel: PanelPlan) -> Picture:
     piped = piping.panels if piping is not None else ()
 
     def heavy(run: Run) -> bool:
-        return run.panel in piped and run.finish == "seam" and "notch" not in run.name
+        return run.panel in piped and run.finish == "seam" and not run.edge.notch
 
     parts = [_panel_part(plan, panel, heavy)]
     caption = f"{panel.panel.label}: no piping goes into its seams."

@@ -89,11 +89,11 @@ def seam_lines(panel: PanelPlan) -> Iterator[Line]:
     """The bag's own seam lines on the trimmed panel, edge by edge."""
     edges = panel.panel.edges
     for edge in edges:
-        if not edge.allowance:
+        if not edge.allowance.value:
             continue
         (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
         length = ((x2 - x1) ** 2 + (y2 - y1) ** 2) ** 0.5
-        inset = float(edge.allowance) / length
+        inset = float(edge.allowance.value) / length
         dx, dy = -(y2 - y1) * inset, (x2 - x1) * inset
         yield Line(((x1 + dx, y1 + dy), (x2 + dx, y2 + dy)), "seam")
 

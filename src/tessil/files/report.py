@@ -14,6 +14,7 @@ from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
 from tessil.core.snags import Snag, Stage
+from tessil.core.words.names import join_name
 from tessil.core.words.refusals import printable
 from tessil.core.words.steps import told
 from tessil.core.words.written import value_text, working, working_words
@@ -208,9 +209,9 @@ def report_data(plan: Plan) -> dict[str, Any]:
         "bias": _bias_data(plan),
         "joins": [
             {
-                "name": join.name,
-                "one": [[ref.panel, ref.edge] for ref in join.one],
-                "other": [[ref.panel, ref.edge] for ref in join.other],
+                "name": join_name(join.key),
+                "one": [[ref.panel, ref.edge.slug] for ref in join.one],
+                "other": [[ref.panel, ref.edge.slug] for ref in join.other],
             }
             for join in plan.bag.joins
         ],
@@ -235,7 +236,7 @@ def _runs_data(plan: Plan) -> list[dict[str, Any]]:
     return [
         {
             "panel": run.panel,
-            "edge": run.name,
+            "edge": run.edge.slug,
             "becomes": run.becomes,
             "cut_edge": figure_data(run.cut, plan),
             "seam_line": figure_data(run.sewn, plan),

@@ -192,9 +192,7 @@ def _piping(plan: Plan) -> Iterator[Spec]:
     chosen = plan.project.piping.panels
     for panel in plan.panels:
         key = panel.key
-        if not any(
-            run.finish == "seam" and "notch" not in run.name for run in plan.edging.runs_on(key)
-        ):
+        if not any(run.finish == "seam" and not run.edge.notch for run in plan.edging.runs_on(key)):
             continue
         yield Spec(
             f"piping.on.{key}",

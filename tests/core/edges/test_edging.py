@@ -83,7 +83,7 @@ def test_the_seam_line_is_what_shapely_gives_inside_by_one_allowance():
         )
     )
     panel = made.bag.panels[0]
-    allowance = float(panel.edges[0].allowance)
+    allowance = float(panel.edges[0].allowance.value)
     inner = Polygon([(float(x), float(y)) for x, y in panel.outline]).buffer(-allowance)
     sewn = sum(float(run.sewn.value) for run in made.edging.runs)
     assert sewn == pytest.approx(inner.exterior.length, rel=3e-3)
@@ -390,7 +390,7 @@ def test_piping_takes_its_seam_s_allowance_and_goes_round_what_is_sewn():
     sewn = [
         run.sewn.value
         for run in made.edging.runs_on("front")
-        if run.finish == "seam" and "notch" not in run.name
+        if run.finish == "seam" and not run.edge.notch
     ]
     assert piping.length.value == sum(sewn) + F(3, 2)
     assert piping.cord.value > piping.length.value

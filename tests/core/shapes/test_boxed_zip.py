@@ -4,6 +4,7 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.bag.ids import EdgeKey
 from tessil.core.trouble import CannotPlan
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
 
@@ -43,7 +44,7 @@ def test_the_drop_in_lining_is_half_an_inch_longer_for_its_false_seam():
     bag = made("boxed-zip", **bare(SIZES))
     assert size_of(bag, "lining")[1] - size_of(bag, "body")[1] == F(1, 2)
     panel = bag.panel("lining").panel
-    assert panel.edge("bottom").start[1] == panel.height.value
+    assert panel.edge(EdgeKey("bottom")).start[1] == panel.height.value
 
 
 def test_quilted_in_there_is_no_lining_panel():

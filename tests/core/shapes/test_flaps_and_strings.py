@@ -4,6 +4,7 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.bag.ids import EdgeKey
 from tessil.core.trouble import CannotPlan
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
 
@@ -52,9 +53,9 @@ def test_a_satchels_flap_is_narrower_than_the_opening_and_follows_it():
 def test_the_flap_is_joined_at_its_top_and_shaped_at_its_bottom():
     panel = made("satchel", **bare("width 11, height 12, depth 3, flap 9")).panel("flap").panel
     assert panel.outline[0] == (0, 0)
-    top = panel.edge("top")
+    top = panel.edge(EdgeKey("top"))
     assert top.end[0] - top.start[0] == panel.width.value
-    bottom = panel.edge("bottom")
+    bottom = panel.edge(EdgeKey("bottom"))
     assert abs(bottom.end[0] - bottom.start[0]) == panel.width.value - 3
 
 

@@ -11,11 +11,13 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
+from tessil.core.bag.ids import EdgeKey, JoinKey
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 
 Point = tuple[Inches, Inches]
-JoinKind = Literal["seam", "zip", "corner"]
+JoinKind = Literal["seam", "zip", "corner", "folded"]  # folded: each side closed on itself
+FoldKey = Literal["bottom", "top", "flap"]
 Finish = Literal["seam", "bound", "turned", "zip", "free"]
 
 
@@ -26,18 +28,18 @@ class Edge:
     ``allowance`` is what the seam along it takes; ``finish`` what becomes of it.
     """
 
-    name: str
+    key: EdgeKey
     start: Point
     end: Point
     finish: Finish
-    allowance: Inches
+    allowance: Figure
 
 
 @dataclass(frozen=True, slots=True)
 class Fold:
     """A line on a panel where the finished bag turns."""
 
-    name: str
+    name: FoldKey
     start: Point
     end: Point
 
@@ -106,17 +108,17 @@ class Panel:
     def outline(self) -> tuple[Point, ...]:
         return tuple(edge.start for edge in self.edges)
 
-    def edge(self, name: str) -> Edge:
-        """The edge of that name; raises KeyError if the panel has none."""
+    def edge(self, key: EdgeKey) -> Edge:
+        """The edge of that key; raises KeyError if the panel has none."""
         for edge in self.edges:
-            if edge.name == name:
+            if edge.key == key:
                 return edge
-        raise KeyError(f"{self.key} has no edge {name!r}")
+        raise KeyError(f"{self.key} has no edge {key}")
 
     def side(self, side: str) -> Edge:
-        """The edge, or the first part of it, on a side: left, right, top or bottom."""
+        """The edge, or the first half of it, on a side: left, right, top or bottom."""
         for edge in self.edges:
-            if edge.name == side or edge.name.startswith(f"{side},"):
+            if edge.key.plain and edge.key.side == side:
                 return edge
         raise KeyError(f"{self.key} has no edge on its {side}")
 
@@ -126,7 +128,7 @@ class EdgeRef:
     """An edge of a panel, as one part of a join."""
 
     panel: str
-    edge: str
+    edge: EdgeKey
 
 
 @dataclass(frozen=True, slots=True)
@@ -137,10 +139,10 @@ class Join:
     it is turned or bound outside.
     """
 
-    name: str
+    key: JoinKey
     one: tuple[EdgeRef, ...]
     other: tuple[EdgeRef, ...]
-    allowance: Inches
+    allowance: Figure
     kind: JoinKind = "seam"
     raw: tuple[Figure, ...] | None = None
 

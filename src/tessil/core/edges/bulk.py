@@ -13,12 +13,13 @@ from fractions import Fraction
 from math import hypot
 from typing import Literal
 
+from tessil.core.bag.ids import ENDS, EdgeKey
 from tessil.core.bag.model import Edge, Join
 from tessil.core.catalogue import Material
-from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, count, from_mm, total
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.trimming.choice import Mark
+from tessil.core.words.names import join_name, side_name
 
 SHORT_EDGE = 0.75  # parts of a rounded corner are not shown one by one
 TAB_CLOTH = 8  # a strip folded in four, looped through its ring
@@ -138,13 +139,13 @@ class _Bulk:
 
     def partner(self, edge: Edge) -> tuple[Heap | None, tuple[str, ...], str]:
         """What an edge is sewn to, whose layers those are, and the name of the seam."""
-        join: Join | None = self.joins.get((self.panel.key, edge.name))
+        join: Join | None = self.joins.get((self.panel.key, edge.key))
         if join is None:
-            return self.lining(), (), f"{_side(edge)} seam"
+            return self.lining(), (), f"{side_name(edge.key)} seam"
         refs = (*join.one, *join.other)
-        others = [ref.panel for ref in refs if (ref.panel, ref.edge) != (self.panel.key, edge.name)]
+        others = [ref.panel for ref in refs if (ref.panel, ref.edge) != (self.panel.key, edge.key)]
         other = others[0] if others else self.panel.key
-        return self.in_seam(other), (other,), join.name
+        return self.in_seam(other), (other,), join_name(join.key)
 
     # -- the places --------------------------------------------------------------
 
@@ -158,7 +159,7 @@ class _Bulk:
     def along(self, edge: Edge) -> Iterator[Spot]:
         """The seam along an edge, and where a patchwork seam runs into it."""
         heap, panels, name = self.edge_heap(edge)
-        yield self.spot(f"edge.{edge.name}", name, _point(edge, 0.5), heap, panels)
+        yield self.spot(f"edge.{edge.key.slug}", name, _point(edge, 0.5), heap, panels)
         short = name.removeprefix("bound ")
         if self.panel.only_cloth or len(self.panel.patches) < 2 or _length(edge) < 3:
             return
@@ -167,7 +168,7 @@ class _Bulk:
         cloth = _heap((self.panel.layers[0].material,), "allowance of the patchwork seam")
         over = heap + cloth.times(more, "allowances")
         yield self.spot(
-            f"patch.{edge.name}",
+            f"patch.{edge.key.slug}",
             f"patch seam, {short}",
             _point(edge, 0.25),
             over,
@@ -182,7 +183,7 @@ class _Bulk:
             wall = own + lining if lining else own
             binding = _heap((self.known["cotton"],), "binding cloth")
             bound = wall + binding.times(BINDING_CLOTH, "layers of binding")
-            return bound, (self.panel.key,), f"bound {_side(edge)} edge"
+            return bound, (self.panel.key,), f"bound {side_name(edge.key)} edge"
         if edge.finish == "zip":
             lining = self.lining()
             cloth = own + lining if lining else own
@@ -190,12 +191,16 @@ class _Bulk:
             return (
                 cloth.times(2, "folded") + tape,
                 (self.panel.key,),
-                f"zipper, {_side(edge)} edge",
+                f"zipper, {side_name(edge.key)} edge",
             )
         if edge.finish == "turned":
             lining = self.lining()
             both = own + lining if lining else own
-            return both.times(2, "turned in"), (self.panel.key,), f"{_side(edge)} edge, turned in"
+            return (
+                both.times(2, "turned in"),
+                (self.panel.key,),
+                f"{side_name(edge.key)} edge, turned in",
+            )
         other, panels, name = self.partner(edge)
         heap = own + other if other else own.times(2, "turned in")
         return heap, (self.panel.key, *panels), name
@@ -204,7 +209,9 @@ class _Bulk:
         """The top edge over the side seams, and the boxed corners."""
         edges = self.panel.panel.edges
         tops = [
-            edge for edge in edges if edge.name == "top" and edge.finish in ("bound", "zip", "seam")
+            edge
+            for edge in edges
+            if edge.key == EdgeKey("top") and edge.finish in ("bound", "zip", "seam")
         ]
         for top in tops:
             yield from self.over_sides(top)
@@ -227,9 +234,7 @@ class _Bulk:
 
     def over_sides(self, top: Edge) -> Iterator[Spot]:
         upright = [
-            edge
-            for edge in self.panel.panel.edges
-            if edge.name.partition(",")[0] in ("left", "right")
+            edge for edge in self.panel.panel.edges if edge.key.plain and edge.key.side in ENDS
         ]
         sides = [edge for edge in upright if edge.finish == "seam"]
         bound_sides = [edge for edge in upright if edge.finish == "bound"]
@@ -239,16 +244,15 @@ class _Bulk:
             mitred = heap + binding.times(BINDING_CLOTH, "more of it in the mitre")
             for edge in bound_sides:
                 yield self.spot(
-                    f"mitre.{edge.name}",
+                    f"mitre.{edge.key.slug}",
                     "bound corner",
-                    self.corner(top, edge.name),
+                    self.corner(top, edge.key.side),
                     mitred,
                     panels,
                 )
         own = self.in_seam(self.panel.key)
-        ends = {edge.name.partition(",")[0]: edge for edge in reversed(sides)}
-        for edge in ends.values():
-            side: Side = "left" if edge.name.startswith("left") else "right"
+        ends = {edge.key.side: edge for edge in reversed(sides)}
+        for side in ends:
             over = heap + own.times(self.folds - 1, "allowances of the side seam")
             yield self.spot(
                 f"top.{side}",
@@ -312,11 +316,6 @@ class _Bulk:
             mark,
             folded,
         )
-
-
-def _side(edge: Edge) -> str:
-    """Which side an edge is on, however it is divided."""
-    return edge.name.partition(",")[0]
 
 
 def _length(edge: Edge) -> float:

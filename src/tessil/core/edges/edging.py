@@ -21,6 +21,7 @@ from tessil.core.numbers.polygons import area
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Basis, Figure, count, given, total, up_to
 from tessil.core.trouble import CannotPlan
+from tessil.core.words.names import join_name
 
 PI = given("π", Fraction(355, 113), Basis.GEOMETRY, 0)
 EIGHTH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 2}
@@ -346,9 +347,7 @@ def _piping(task: EdgeTask, runs: tuple[Run, ...]) -> PipingPlan | None:
     choice = task.piping
     keys = tuple(panel.key for panel in task.bag.panels if panel.key in choice.panels)
     mine = [
-        run
-        for run in runs
-        if run.panel in keys and run.finish == "seam" and "notch" not in run.name
+        run for run in runs if run.panel in keys and run.finish == "seam" and not run.edge.notch
     ]
     if not mine:
         return None
@@ -448,14 +447,14 @@ def _raw_seams(task: EdgeTask, join: Join, runs: tuple[Run, ...]) -> list[Figure
     if join.raw is not None:
         return list(join.raw)
     sides = [
-        total([run.cut for run in mine]).called(join.name)
+        total([run.cut for run in mine]).called(join_name(join.key))
         for refs in (join.one, join.other)
         if (
             mine := [
                 run
                 for ref in refs
                 for run in runs
-                if run.panel == ref.panel and run.name == ref.edge
+                if run.panel == ref.panel and run.edge == ref.edge
             ]
         )
     ]

@@ -58,7 +58,7 @@ def _runs(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         place = Place(min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys), "line")
         figure = run.cut if run.finish == "bound" else run.sewn
         yield Reading(
-            f"edge.run.{run.name}",
+            f"edge.run.{run.edge.slug}",
             figure.called(f"{run.name}, {run.becomes}"),
             f"On the cut edge {plan.marks.notation.read_off(run.cut.value, unit=True)}",
             place,
@@ -66,7 +66,7 @@ def _runs(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         )
         if run.radius is not None:
             yield Reading(
-                f"edge.radius.{run.name}",
+                f"edge.radius.{run.edge.slug}",
                 run.radius,
                 "Tighter than 3 in, it wants bias",
                 place,

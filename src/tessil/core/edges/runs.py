@@ -11,8 +11,10 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import asin, hypot
 
+from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.model import Bag, Edge, Finish, Panel
 from tessil.core.numbers.workings import HAIR, Basis, Figure, given, root, squared, total
+from tessil.core.words.names import edge_name
 
 Point = tuple[float, float]
 Corner = tuple[Fraction | float, Fraction | float]
@@ -34,9 +36,8 @@ class Run:
     straight; ``points`` on the trimmed panel, clockwise.
     """
 
-    key: str
     panel: str
-    name: str
+    edge: EdgeKey
     finish: Finish
     allowance: Fraction
     cut: Figure
@@ -46,18 +47,20 @@ class Run:
     inside: str = ""  # what becomes of a seam's raw allowance where no lining hides it
 
     @property
+    def key(self) -> str:
+        return f"{self.panel}.{self.edge.slug}"
+
+    @property
+    def name(self) -> str:
+        return edge_name(self.edge)
+
+    @property
     def becomes(self) -> str:
         return BECOMES[self.finish] + (f", {self.inside}" if self.inside else "")
 
     @property
     def tight(self) -> bool:
         return self.radius is not None and self.radius.value < TIGHT - HAIR
-
-
-def _base(name: str) -> str:
-    """The name of an edge; the pieces of an arc are one rounded corner."""
-    head, _, tail = name.rpartition(" ")
-    return f"rounded corner, {head.split()[0]}" if tail.isdigit() else name
 
 
 def fine(value: float) -> Fraction:
@@ -97,8 +100,8 @@ def _seam_corner(one: Edge, other: Edge) -> Corner:
         down = upright.end[1] > upright.start[1]  # clockwise: what lies to its left is inside
         right = level.end[0] > level.start[0]
         return (
-            upright.start[0] - upright.allowance if down else upright.start[0] + upright.allowance,
-            level.start[1] + level.allowance if right else level.start[1] - level.allowance,
+            upright.start[0] + (-upright.allowance.value if down else upright.allowance.value),
+            level.start[1] + (level.allowance.value if right else -level.allowance.value),
         )
     return _crossing(_seam_line(one), _seam_line(other))
 
@@ -107,7 +110,7 @@ def _seam_line(edge: Edge) -> tuple[Point, Point]:
     (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
     long = hypot(x2 - x1, y2 - y1) or 1.0
     nx, ny = (y1 - y2) / long, (x2 - x1) / long
-    a = float(edge.allowance)
+    a = float(edge.allowance.value)
     return (x1 + nx * a, y1 + ny * a), (x2 + nx * a, y2 + ny * a)
 
 
@@ -156,36 +159,35 @@ def _finest(value: float) -> Fraction:
 def runs_of(panel: Panel) -> tuple[Run, ...]:
     """All runs of a panel, clockwise from its first edge."""
     corners = _seam_corners(panel.edges)
-    groups: list[tuple[str, list[int]]] = []
+    groups: list[tuple[EdgeKey, list[int]]] = []
     for at, edge in enumerate(panel.edges):
-        name = _base(edge.name)
-        if groups and groups[-1][0] == name:
+        key = edge.key.run
+        if groups and groups[-1][0] == key:
             groups[-1][1].append(at)
         else:
-            groups.append((name, [at]))
-    return tuple(_run(panel, name, numbers, corners) for name, numbers in groups)
+            groups.append((key, [at]))
+    return tuple(_run(panel, key, numbers, corners) for key, numbers in groups)
 
 
-def _run(panel: Panel, name: str, numbers: list[int], corners: list[Corner]) -> Run:
+def _run(panel: Panel, key: EdgeKey, numbers: list[int], corners: list[Corner]) -> Run:
     edges = [panel.edges[at] for at in numbers]
     points: list[Corner] = [edges[0].start, *(edge.end for edge in edges)]
     arc = _arc(points)
     if arc is not None:
         cut = arc.radius * arc.turn
-        inner = arc.radius - given("seam", edges[0].allowance)
+        inner = arc.radius - given("seam", edges[0].allowance.value)
         sewn = inner * arc.turn if inner.value > 0 else given("no seam line is left", 0)
     else:
         ends = [(corners[at], corners[(at + 1) % len(corners)]) for at in numbers]
         cut = total([_between(edge.start, edge.end, "edge") for edge in edges])
         sewn = total([_between(start, end, "seam line") for start, end in ends])
     return Run(
-        key=f"{panel.key}.{name}",
         panel=panel.key,
-        name=name,
+        edge=key,
         finish=edges[0].finish,
-        allowance=edges[0].allowance,
-        cut=cut.called(f"{name}, cut edge"),
-        sewn=sewn.called(f"{name}, seam line"),
+        allowance=edges[0].allowance.value,
+        cut=cut.called(f"{edge_name(key)}, cut edge"),
+        sewn=sewn.called(f"{edge_name(key)}, seam line"),
         radius=arc.radius if arc is not None else None,
         points=tuple((float(x), float(y)) for x, y in points),
     )

@@ -13,7 +13,8 @@ from functools import lru_cache
 from math import hypot
 from typing import Literal, NamedTuple
 
-from tessil.core.bag.model import Bag, Edge, EdgeRef, Face
+from tessil.core.bag.ids import EdgeKey
+from tessil.core.bag.model import Bag, Edge, EdgeRef, Face, JoinKind
 from tessil.core.numbers.polygons import box_of
 from tessil.core.numbers.sizes import Outline
 from tessil.core.panels.panel import PanelPlan
@@ -50,10 +51,10 @@ class Touch:
     kind: Kind
 
 
-class Rim(NamedTuple):
+class EdgeLine(NamedTuple):
     """One edge of a trimmed outline, in floats."""
 
-    name: str
+    key: EdgeKey
     start: At
     end: At
     allowance: float
@@ -73,7 +74,7 @@ class Laid:
     """The geometry of one panel's pieces on its trimmed outline; quick to hash, for the cache."""
 
     panel: str
-    edges: tuple[Rim, ...]
+    edges: tuple[EdgeLine, ...]
     folds: tuple[tuple[str, float], ...]
     refs: tuple[Ref, ...]
     outlines: tuple[Outline, ...]
@@ -85,19 +86,21 @@ def laid_of(panel: PanelPlan, owner: str, rimmed: bool) -> Laid:
     pieces = [patch for patch in panel.patches if patch.piece >= 0]
     return Laid(
         panel=panel.key,
-        edges=tuple(_rim(edge) for edge in panel.panel.edges) if rimmed else (),
+        edges=tuple(_edge_line(edge) for edge in panel.panel.edges) if rimmed else (),
         folds=tuple((fold.name, float(fold.start[1])) for fold in panel.panel.folds),
         refs=tuple(Ref(panel.key, owner, patch.zone, patch.piece) for patch in pieces),
         outlines=tuple(patch.on_panel for patch in pieces),
     )
 
 
-def _rim(edge: Edge) -> Rim:
+def _edge_line(edge: Edge) -> EdgeLine:
     (x1, y1), (x2, y2) = edge.start, edge.end
-    return Rim(edge.name, (float(x1), float(y1)), (float(x2), float(y2)), float(edge.allowance))
+    return EdgeLine(
+        edge.key, (float(x1), float(y1)), (float(x2), float(y2)), float(edge.allowance.value)
+    )
 
 
-Sewn = tuple[str, tuple[EdgeRef, ...], tuple[EdgeRef, ...]]
+Sewn = tuple[JoinKind, tuple[EdgeRef, ...], tuple[EdgeRef, ...]]
 
 
 @lru_cache(maxsize=16)
@@ -132,7 +135,7 @@ def touches(
 
 def touches_of(bag: Bag, laid: tuple[Laid, ...]) -> tuple[Touch, ...]:
     """Everything that touches in a bag."""
-    joins = tuple((join.name, join.one, join.other) for join in bag.joins)
+    joins = tuple((join.kind, join.one, join.other) for join in bag.joins)
     looks = tuple(
         tuple(_seen(face) for face in look.faces) for look in bag.looks if look.name != "open"
     )
@@ -236,7 +239,7 @@ def meeting(one: Outline, other: Outline) -> float | None:
 # -- across folds and joins -------------------------------------------------------
 
 
-def _inner(edge: Rim, t: float) -> At:
+def _inner(edge: EdgeLine, t: float) -> At:
     """A point a little inside an edge, t along it; outlines run clockwise as drawn."""
     (x1, y1), (x2, y2) = edge.start, edge.end
     length = hypot(x2 - x1, y2 - y1)
@@ -245,7 +248,7 @@ def _inner(edge: Rim, t: float) -> At:
     return x1 + ux * t - uy * inside, y1 + uy * t + ux * inside
 
 
-def _length(edge: Rim) -> float:
+def _length(edge: EdgeLine) -> float:
     (x1, y1), (x2, y2) = edge.start, edge.end
     return hypot(x2 - x1, y2 - y1)
 
@@ -275,7 +278,7 @@ def _crossed(outline: Outline, start: At, end: At) -> tuple[float, float] | None
     return (low, high) if high > low else None
 
 
-def _along(laid: Laid, edge: Rim, offset: float) -> Run:
+def _along(laid: Laid, edge: EdgeLine, offset: float) -> Run:
     length = _length(edge)
     start, end = _inner(edge, 0.0), _inner(edge, length)
     found = []
@@ -292,7 +295,7 @@ def _run(by_key: dict[str, Laid], refs: tuple[EdgeRef, ...]) -> tuple[Run, float
         laid = by_key.get(ref.panel)
         if laid is None:
             return [], 0.0
-        edge = next((e for e in laid.edges if e.name == ref.edge), None)
+        edge = next((e for e in laid.edges if e.key == ref.edge), None)
         if edge is None:
             return [], 0.0
         found += _along(laid, edge, offset)
@@ -309,8 +312,8 @@ def _meets(one: Run, other: Run) -> Iterator[tuple[Ref, Ref]]:
 
 def _joined(by_key: dict[str, Laid], join: Sewn) -> Iterator[tuple[Ref, Ref]]:
     """What meets at a seam; not at a zipper, whose tape lies between."""
-    name, first, second = join
-    if name in ("zipper", "side seams"):
+    kind, first, second = join
+    if kind in ("zip", "folded"):
         return
     one, long = _run(by_key, first)
     other, _ = _run(by_key, second)
@@ -319,7 +322,7 @@ def _joined(by_key: dict[str, Laid], join: Sewn) -> Iterator[tuple[Ref, Ref]]:
 
 def _across_fold(laid: Laid, joins: tuple[Sewn, ...]) -> Iterator[tuple[Ref, Ref]]:
     """A panel folded at its bottom and closed at the sides: each side meets itself."""
-    if any(ref.edge.startswith("left, upper") for _, one, _ in joins for ref in one):
+    if any(ref.edge == EdgeKey("left", half="upper") for _, one, _ in joins for ref in one):
         return
     for name, fold in laid.folds:
         if name != "bottom":
@@ -327,7 +330,7 @@ def _across_fold(laid: Laid, joins: tuple[Sewn, ...]) -> Iterator[tuple[Ref, Ref
         for side in ("left", "right"):
             run: Run = []
             for edge in laid.edges:
-                if edge.name == side or edge.name.startswith(f"{side},"):
+                if edge.key.plain and edge.key.side == side:
                     y1, y2 = edge.start[1], edge.end[1]
                     down = y2 > y1
                     for t1, t2, ref in _along(laid, edge, 0.0):
@@ -411,7 +414,7 @@ def _worn(
     yield from (pair for pair, times in counts.items() if times > 1)
 
 
-def _outer(edge: Rim, t: float) -> At:
+def _outer(edge: EdgeLine, t: float) -> At:
     """A point a little outside the finished edge, t along it."""
     (x1, y1), (x2, y2) = edge.start, edge.end
     length = hypot(x2 - x1, y2 - y1)

@@ -92,7 +92,7 @@ def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:
     edge = panel.side(side)
     if edge.finish == "bound":
         return setting.binding_seam
-    return given(f"{side} seam", edge.allowance)
+    return given(f"{side} seam", edge.allowance.value)
 
 
 def _strip_families(setting: Setting, task: Task) -> tuple[Family, ...]:

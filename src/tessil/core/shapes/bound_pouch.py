@@ -10,10 +10,13 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
+from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.numbers.sizes import SIDES, Side
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
+    NOTHING,
     PANEL_WIDTH,
     WIDTH,
     Brief,
@@ -75,12 +78,11 @@ def from_piece(brief: Brief, sizes: Sizes) -> Sizes:
     return {"panel_height": lower.settled("lower front, trimmed height")}
 
 
-def _rims(brief: Brief, zipped: str) -> Rims:
-    bound = ("bound", Fraction(0))
-    rims = dict.fromkeys(("top", "right", "bottom", "left"), bound)
+def _rims(brief: Brief, zipped: Side | None = None) -> Rims:
+    rims: Rims = dict.fromkeys(SIDES, ("bound", NOTHING))
     if zipped:
-        rims[zipped] = ("zip", brief.seams.zip.value)
-    return rims  # type: ignore[return-value]
+        rims[zipped] = ("zip", brief.seams.zip)
+    return rims
 
 
 def _panels(
@@ -111,7 +113,7 @@ def _panels(
             "outer",
             width,
             back,
-            panel_edges((w, back.value), _rims(brief, "")),
+            panel_edges((w, back.value), _rims(brief)),
             like="lower",
         ),
     )
@@ -158,9 +160,11 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         shape="bound-pouch",
         panels=_panels(brief, width, lower, upper, back),
         joins=(
-            zip_join("lower", "top", "upper", "bottom", seams.zip.value),
+            zip_join(("lower", "top"), ("upper", "bottom"), seams.zip),
             replace(
-                *join_pairs(("bottom", "lower", "bottom", "back", "bottom", Fraction(0))),
+                *join_pairs(
+                    (JoinKey("edge", "bottom"), ("lower", "bottom"), ("back", "bottom"), NOTHING)
+                ),
                 raw=(),  # bound outside, with all the rest of the rim
             ),
         ),

@@ -9,7 +9,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag.model import Bag, Edge, EdgeRef, Face, Fold, Join, Look, Panel, ZipperNeed
+from tessil.core.bag.ids import ENDS, JoinKey
+from tessil.core.bag.model import Bag, Edge, Face, Fold, Join, Look, Panel, ZipperNeed
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     NOTHING,
@@ -23,7 +24,9 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import (
     WRIST,
+    body_halves,
     box_volume,
+    fold_corner,
     follows,
     join_pairs,
     less_walls,
@@ -101,12 +104,12 @@ def _corners(brief: Brief, panel: Sizes) -> tuple[Corner, Corner]:
 def _panel(brief: Brief, panel: Sizes, fold: Corner, zipped: Corner) -> Panel:
     width, height = panel["panel_width"], panel["panel_height"]
     w, h, zero = width.value, height.value, Fraction(0)
-    rims = zip_rims(brief) | {"bottom": ("zip", brief.seams.zip.value)}
+    rims = zip_rims(brief) | {"bottom": ("zip", brief.seams.zip)}
     cuts = Notches(
         bottom=zipped.cut,
         top=zipped.cut,
         fold=(*fold.cut, h / 2) if fold.cut else None,
-        seam=brief.seams.corner.value,
+        seam=brief.seams.corner,
     )
     edges: tuple[Edge, ...] = panel_edges((w, h), rims, cuts)
     side, up, down = fold.side_leg.value, fold.other_leg.value, zipped.other_leg.value
@@ -124,25 +127,12 @@ def _panel(brief: Brief, panel: Sizes, fold: Corner, zipped: Corner) -> Panel:
 
 
 def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
-    joins = [zip_join("body", "top", "body", "bottom", brief.seams.zip.value)]
+    joins = [zip_join(("body", "top"), ("body", "bottom"), brief.seams.zip)]
     if not cut:
         return tuple(joins)
-    for way in ("left", "right"):
-        joins += join_pairs(
-            (f"{way} end", "body", f"{way}, upper", "body", f"{way}, lower", brief.seams.side.value)
-        )
-        joins.append(
-            Join(
-                f"{way} box corner at the fold",
-                (
-                    EdgeRef("body", f"{way} fold notch, level upper"),
-                    EdgeRef("body", f"{way} fold notch, level lower"),
-                ),
-                (EdgeRef("body", f"{way} fold notch, upright"),),
-                brief.seams.corner.value,
-                "corner",
-            )
-        )
+    for way in ENDS:
+        joins += join_pairs((JoinKey("end", way), *body_halves(way), brief.seams.side))
+        joins.append(fold_corner(JoinKey("box corner", way, "fold"), way, brief.seams.corner))
     return tuple(joins)
 
 

@@ -8,8 +8,9 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag.model import Bag, Face, FlapNeed, Fold, Look, Panel
+from tessil.core.bag.model import Bag, Face, FlapNeed, Fold, FoldKey, Look, Panel
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.sizes import SIDES
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
@@ -33,7 +34,7 @@ from tessil.core.shapes.common import (
     wrist_strap,
 )
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside
-from tessil.core.shapes.outlines import Rims, shaped_top
+from tessil.core.shapes.outlines import Rims, Style, shaped_top, style_named
 from tessil.core.trouble import CannotPlan
 
 FLAP_SHAPE = Option(
@@ -58,19 +59,22 @@ def to_panel(brief: Brief, finished: Sizes) -> Sizes:
     }
 
 
-def flap_style(brief: Brief) -> str:
-    return brief.options["flap_shape"]
+FOLDS: tuple[FoldKey, FoldKey] = ("flap", "bottom")
+
+
+def flap_style(brief: Brief) -> Style:
+    return style_named(brief.options["flap_shape"])
 
 
 def _panel(brief: Brief, panel: Sizes, height: Inches) -> Panel:
     w, h = panel["panel_width"].value, panel["panel_height"].value
     seam, flap = brief.seams.side.value, panel["flap"].value
-    rims: Rims = dict.fromkeys(("top", "right", "bottom", "left"), ("turned", seam))
-    edges = shaped_top((w, h), rims, flap_style(brief), panel["flap_round"].value)  # type: ignore[arg-type]
+    rims: Rims = dict.fromkeys(SIDES, ("turned", brief.seams.side))
+    edges = shaped_top((w, h), rims, flap_style(brief), panel["flap_round"].value)
     zero = Fraction(0)
     folds = tuple(
-        Fold(name, (zero, y), (w, y))
-        for name, y in (("flap", seam + flap), ("bottom", seam + flap + height))
+        Fold(key, (zero, y), (w, y))
+        for key, y in zip(FOLDS, (seam + flap, seam + flap + height), strict=True)
     )
     return Panel("body", "Body", "outer", panel["panel_width"], panel["panel_height"], edges, folds)
 

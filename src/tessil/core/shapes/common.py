@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from tessil.core.bag.ids import EdgeKey, JoinKey
 from tessil.core.bag.model import (
     Box,
     Detail,
@@ -18,6 +19,7 @@ from tessil.core.bag.model import (
     Part,
 )
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, given, no_less, up_to
 from tessil.core.shapes.base import NOTHING, Brief, Option, SizeField, Sizes
 from tessil.core.trouble import CannotPlan
@@ -53,18 +55,39 @@ def less_walls(brief: Brief, figure: Figure, walls: int, label: str) -> Figure:
     return no_less(figure - walls_figure, NOTHING).called(label)
 
 
-def join_pairs(*rows: tuple[str, str, str, str, str, Inches]) -> tuple[Join, ...]:
-    """Seams of one edge to one edge: (name, panel, edge, panel, edge, allowance)."""
+Whole = tuple[str, Side | EdgeKey]  # a panel, and a side of it or a part of one
+
+
+def _ref(whole: Whole) -> EdgeRef:
+    panel, edge = whole
+    return EdgeRef(panel, edge if isinstance(edge, EdgeKey) else EdgeKey(edge))
+
+
+def join_pairs(*rows: tuple[JoinKey, Whole, Whole, Figure]) -> tuple[Join, ...]:
+    """Seams of one edge to one edge, with their allowance."""
     return tuple(
-        Join(name, (EdgeRef(p, e),), (EdgeRef(q, f),), allowance)
-        for name, p, e, q, f, allowance in rows
+        Join(key, (_ref(one),), (_ref(other),), allowance) for key, one, other, allowance in rows
     )
 
 
-def zip_join(panel: str, edge: str, other: str, other_edge: str, allowance: Inches) -> Join:
+def body_halves(side: Side) -> tuple[Whole, Whole]:
+    """A side of a body folded at its bottom: its two halves, which are sewn to each other."""
+    upper, lower = EdgeKey(side, half="upper"), EdgeKey(side, half="lower")
+    return ("body", upper), ("body", lower)
+
+
+def fold_corner(key: JoinKey, side: Side, allowance: Figure) -> Join:
+    """A notch at the fold of a body, closed: its two level edges meet the upright one."""
+    upper, lower = EdgeKey(side, "fold", "level", "upper"), EdgeKey(side, "fold", "level", "lower")
+    level = (EdgeRef("body", upper), EdgeRef("body", lower))
+    return Join(
+        key, level, (EdgeRef("body", EdgeKey(side, "fold", "upright")),), allowance, "corner"
+    )
+
+
+def zip_join(one: Whole, other: Whole, allowance: Figure) -> Join:
     """Two edges with a zipper between them."""
-    ends = (EdgeRef(panel, edge),), (EdgeRef(other, other_edge),)
-    return Join("zipper", *ends, allowance, "zip")
+    return Join(JoinKey("zipper"), (_ref(one),), (_ref(other),), allowance, "zip")
 
 
 def lining_of(panel: Panel, brief: Brief, copies: int, longer: Figure | None = None) -> Panel:
@@ -113,7 +136,7 @@ def _below_curves(panel: Panel) -> Inches:
 def _moved(edge: Edge, panel: Panel, change: Inches) -> Edge:
     (x1, y1), (x2, y2) = edge.start, edge.end
     start, end = (x1, _slide(y1, panel, change)), (x2, _slide(y2, panel, change))
-    return Edge(edge.name, start, end, edge.finish, edge.allowance)
+    return Edge(edge.key, start, end, edge.finish, edge.allowance)
 
 
 def _fold(fold: Fold, panel: Panel, change: Inches) -> Fold:

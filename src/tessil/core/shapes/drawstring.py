@@ -9,8 +9,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag.model import Bag, Detail, Face, Finish, Look, Panel, Part
-from tessil.core.numbers.lengths import Inches
+from tessil.core.bag.ids import JoinKey
+from tessil.core.bag.model import Bag, Detail, Face, Look, Panel, Part
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     DEPTH,
@@ -26,7 +26,7 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of, positive, ruler
 from tessil.core.shapes.corners import corner_for, corner_of
-from tessil.core.shapes.outlines import Notches, Rims, panel_edges
+from tessil.core.shapes.outlines import Notches, Rim, Rims, panel_edges
 from tessil.core.shapes.tote import (
     NOTCH_BOTTOM,
     NOTCH_SIDE,
@@ -77,8 +77,8 @@ def _band(brief: Brief, panel: Sizes) -> Panel:
     seams = brief.seams
     height = (panel["band"] + seams.side + seams.top).settled("band, trimmed height")
     w = panel["panel_width"].value
-    side = ("seam", seams.side.value)
-    rims: Rims = {"top": ("turned", seams.top.value), "right": side, "bottom": side, "left": side}  # type: ignore[dict-item]
+    side: Rim = ("seam", seams.side)
+    rims: Rims = {"top": ("turned", seams.top), "right": side, "bottom": side, "left": side}
     return Panel(
         "band",
         "Band",
@@ -119,14 +119,9 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     size = (panel["panel_width"], panel["panel_height"])
     w, h = size[0].value, size[1].value
     front = body_panel(brief, size, body.corner, "front", "Front main")
-    joined: tuple[Finish, Inches] = ("seam", seams.side.value)
-    rims: Rims = {
-        "top": joined,
-        "right": joined,
-        "left": joined,
-        "bottom": ("seam", seams.bottom.value),
-    }
-    edges = panel_edges((w, h), rims, Notches(bottom=body.corner.cut, seam=seams.corner.value))
+    joined: Rim = ("seam", seams.side)
+    rims: Rims = {"top": joined, "right": joined, "left": joined, "bottom": ("seam", seams.bottom)}
+    edges = panel_edges((w, h), rims, Notches(bottom=body.corner.cut, seam=seams.corner))
     front, back = (
         Panel(key, label, "outer", *size, edges, notches=front.notches, like=like)
         for key, label, like in (("front", "Front main", ""), ("back", "Back main", "front"))
@@ -139,15 +134,15 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     flat = (panel["panel_width"] - 2 * seams.side).called("opening, flat")
     cord = (2 * flat + 2 * panel["tail"]).called("each cord")
     inside = inside_of(brief, body)
-    side = seams.side.value
+    side = seams.side
     return Bag(
         shape="drawstring",
         panels=tuple(panels),
         joins=(
             *body_joins(brief, body, panel),
             *join_pairs(
-                ("band", "front", "top", "band", "bottom", side),
-                ("band behind", "back", "top", "band", "bottom", side),
+                (JoinKey("band"), ("front", "top"), ("band", "bottom"), side),
+                (JoinKey("band", at="behind"), ("back", "top"), ("band", "bottom"), side),
             ),
         ),
         matches=matches,

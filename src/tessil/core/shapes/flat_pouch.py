@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, Face, Look, Panel, ZipperNeed
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
@@ -33,7 +34,7 @@ from tessil.core.shapes.common import (
     zip_join,
     zipper_length,
 )
-from tessil.core.shapes.outlines import Rims, panel_edges
+from tessil.core.shapes.outlines import Rim, Rims, panel_edges
 
 
 def flat_for_object(brief: Brief) -> Sizes:
@@ -65,9 +66,13 @@ def to_panel(brief: Brief, finished: Sizes) -> Sizes:
 def zip_rims(brief: Brief) -> Rims:
     """A zipper along the top, seams on the other three sides."""
     seams = brief.seams
-    side = ("seam", seams.side.value)
-    rims = {"top": ("zip", seams.zip.value), "right": side, "left": side}
-    return {**rims, "bottom": ("seam", seams.bottom.value)}  # type: ignore[dict-item]
+    side: Rim = ("seam", seams.side)
+    return {
+        "top": ("zip", seams.zip),
+        "right": side,
+        "left": side,
+        "bottom": ("seam", seams.bottom),
+    }
 
 
 def build(brief: Brief, panel: Sizes) -> Bag:
@@ -95,11 +100,11 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         panels=tuple(panels),
         joins=(
             *join_pairs(
-                ("left seam", "front", "left", "back", "right", seams.side.value),
-                ("right seam", "front", "right", "back", "left", seams.side.value),
-                ("bottom seam", "front", "bottom", "back", "bottom", seams.bottom.value),
+                (JoinKey("seam", "left"), ("front", "left"), ("back", "right"), seams.side),
+                (JoinKey("seam", "right"), ("front", "right"), ("back", "left"), seams.side),
+                (JoinKey("seam", "bottom"), ("front", "bottom"), ("back", "bottom"), seams.bottom),
             ),
-            zip_join("front", "top", "back", "top", seams.zip.value),
+            zip_join(("front", "top"), ("back", "top"), seams.zip),
         ),
         matches=matches,
         finished=(width, height),

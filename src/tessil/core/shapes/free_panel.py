@@ -6,6 +6,7 @@ from fractions import Fraction
 
 from tessil.core.bag.model import Bag, Face, Finish, Look, Panel
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.sizes import SIDES
 from tessil.core.numbers.workings import Figure, up_to
 from tessil.core.shapes.base import (
     NOTHING,
@@ -20,7 +21,7 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.clutch import FLAP_ROUND, check_corners
 from tessil.core.shapes.common import area
-from tessil.core.shapes.outlines import shaped_top
+from tessil.core.shapes.outlines import Rims, shaped_top, style_named
 from tessil.core.trouble import CannotPlan
 
 _FINISH: dict[str, Finish] = {"seam": "seam", "bound": "bound", "raw": "free"}
@@ -57,11 +58,11 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         if figure.value <= 0:
             raise CannotPlan(f"shape.sizes.{field}", "The two seams take all of it: make it more.")
     finish = _FINISH[brief.options["edge"]]
-    sides = dict.fromkeys(("top", "right", "bottom", "left"), (finish, seam.value))
+    sides: Rims = dict.fromkeys(SIDES, (finish, seam))
     size = (panel["panel_width"].value, panel["panel_height"].value)
-    style, by = brief.options["corners"], panel["flap_round"].value
+    style, by = style_named(brief.options["corners"]), panel["flap_round"].value
     check_corners(style, panel["flap_round"], panel["panel_width"], panel["panel_height"])
-    edges = shaped_top(size, sides, style, by)  # type: ignore[arg-type]
+    edges = shaped_top(size, sides, style, by)
     only = Panel("panel", "Panel", "outer", panel["panel_width"], panel["panel_height"], edges)
     round_it = 2 * (panel["panel_width"] + panel["panel_height"])
     return Bag(

@@ -9,6 +9,7 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
+from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, Face, Fold, Look, Panel, ZipperNeed
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
@@ -96,7 +97,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         raise CannotPlan("shape.sizes.zip_drop", "The zipper would lie below the bottom: raise it.")
     size: tuple[Figure, Figure] = (panel["panel_width"], panel["panel_height"])
     w, h = size[0].value, size[1].value
-    rims = zip_rims(brief) | {"bottom": ("zip", seams.zip.value)}
+    rims = zip_rims(brief) | {"bottom": ("zip", seams.zip)}
     folds = [Fold("bottom", (Fraction(0), seams.zip.value + below), (w, seams.zip.value + below))]
     if above:
         y = h - seams.zip.value - above
@@ -106,9 +107,12 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         shape="offset-pouch",
         panels=(body,),
         joins=(
-            zip_join("body", "top", "body", "bottom", seams.zip.value),
+            zip_join(("body", "top"), ("body", "bottom"), seams.zip),
             replace(
-                *join_pairs(("side seams", "body", "left", "body", "right", seams.side.value)),
+                *join_pairs(
+                    (JoinKey("side seams"), ("body", "left"), ("body", "right"), seams.side)
+                ),
+                kind="folded",
                 raw=(height.called("left side seam"), height.called("right side seam")),
             ),
         ),

@@ -8,7 +8,8 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag.model import Bag, EdgeRef, Face, Fold, Join, Look, Panel
+from tessil.core.bag.ids import ENDS, JoinKey
+from tessil.core.bag.model import Bag, Face, Fold, Join, Look, Panel
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,
@@ -27,7 +28,9 @@ from tessil.core.shapes.common import (
     HANDLE,
     HANDLE_LENGTH,
     HANDLE_WIDTH,
+    body_halves,
     box_volume,
+    fold_corner,
     follows,
     handle_details,
     handles,
@@ -89,7 +92,7 @@ def _panel(brief: Brief, size: tuple[Figure, Figure], corner: Corner) -> Panel:
     (w, h), zero = (size[0].value, size[1].value), Fraction(0)
     rims = body_rims(brief) | {"bottom": body_rims(brief)["top"]}
     cut = (*corner.cut, h / 2) if corner.cut else None
-    edges = panel_edges((w, h), rims, Notches(fold=cut, seam=brief.seams.corner.value))
+    edges = panel_edges((w, h), rims, Notches(fold=cut, seam=brief.seams.corner))
     side, other = corner.side_leg.value, corner.other_leg.value
     notches = (
         corner.notch("left, at the fold", zero, h / 2 - other),
@@ -101,28 +104,11 @@ def _panel(brief: Brief, size: tuple[Figure, Figure], corner: Corner) -> Panel:
 
 def _joins(brief: Brief, cut: bool) -> tuple[Join, ...]:
     """Each side sewn to itself across the fold; each notch closed into a box corner."""
-    side = brief.seams.side.value
     if not cut:
         return ()
-    plain = join_pairs(
-        *(
-            (f"{way} seam", "body", f"{way}, upper", "body", f"{way}, lower", side)
-            for way in ("left", "right")
-        )
-    )
-    boxed = tuple(
-        Join(
-            f"{way} box corner",
-            (
-                EdgeRef("body", f"{way} fold notch, level upper"),
-                EdgeRef("body", f"{way} fold notch, level lower"),
-            ),
-            (EdgeRef("body", f"{way} fold notch, upright"),),
-            brief.seams.corner.value,
-            "corner",
-        )
-        for way in ("left", "right")
-    )
+    seams = brief.seams
+    plain = join_pairs(*((JoinKey("seam", way), *body_halves(way), seams.side) for way in ENDS))
+    boxed = tuple(fold_corner(JoinKey("box corner", way), way, seams.corner) for way in ENDS)
     return plain + boxed
 
 

@@ -10,11 +10,18 @@ from fractions import Fraction
 from math import cos, pi, sin
 from typing import Literal
 
+from tessil.core.bag.ids import EdgeKey, Half
 from tessil.core.bag.model import Edge, Finish, Point
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.sizes import Side
+from tessil.core.numbers.workings import Basis, Figure, given
 
+NONE = given("no seam", 0, Basis.GEOMETRY)
+Style = Literal["square", "round", "envelope"]  # of top corners
+STYLES: tuple[Style, ...] = ("square", "round", "envelope")
 Cut = tuple[Inches, Inches]  # how far in along x, how far along y
-Rims = dict[str, tuple[Finish, Inches]]  # finish and allowance of top, right, bottom, left
+Rim = tuple[Finish, Figure]  # what becomes of an edge, and what its seam takes
+Rims = dict[Side, Rim]  # finish and allowance of top, right, bottom, left
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,79 +34,85 @@ class Notches:
     bottom: Cut | None = None
     top: Cut | None = None
     fold: tuple[Inches, Inches, Inches] | None = None
-    seam: Inches = Fraction(0)
+    seam: Figure = NONE
 
 
-_NONE = Notches()
+_WHOLE = Notches()
 
 
-def panel_edges(size: Cut, rims: Rims, notches: Notches = _NONE) -> tuple[Edge, ...]:
+def panel_edges(size: Cut, rims: Rims, notches: Notches = _WHOLE) -> tuple[Edge, ...]:
     """The edges of a panel; a side broken by a fold notch has an upper and a lower part."""
     width, height = size
     steps = _steps(width, height, notches)
-    points = [point for point, _, _ in steps]
+    points = [point for point, _ in steps]
     ends = points[1:] + points[:1]
     return tuple(
-        Edge(name, start, end, *(rims[side] if side else ("seam", notches.seam)))
-        for (start, name, side), end in zip(steps, ends, strict=True)
+        Edge(key, start, end, *(("seam", notches.seam) if key.notch else rims[key.side]))
+        for (start, key), end in zip(steps, ends, strict=True)
     )
 
 
-def _steps(w: Inches, h: Inches, cut: Notches) -> list[tuple[Point, str, str]]:
-    """(start, edge name, side or nothing for a notch edge), clockwise."""
+def _steps(w: Inches, h: Inches, cut: Notches) -> list[tuple[Point, EdgeKey]]:
+    """Where each edge starts, and which it is, clockwise."""
     zero = Fraction(0)
     tx, ty = cut.top or (zero, zero)
     bx, by = cut.bottom or (zero, zero)
-    steps: list[tuple[Point, str, str]] = [((tx, zero), "top", "top")]
+    steps: list[tuple[Point, EdgeKey]] = [((tx, zero), EdgeKey("top"))]
     if cut.top:
         steps += [
-            ((w - tx, zero), "right top notch, upright", ""),
-            ((w - tx, ty), "right top notch, level", ""),
+            ((w - tx, zero), EdgeKey("right", "top corner", "upright")),
+            ((w - tx, ty), EdgeKey("right", "top corner", "level")),
         ]
     steps += _side("right", w, ty, h - by, cut)
     if cut.bottom:
         steps += [
-            ((w, h - by), "right notch, level", ""),
-            ((w - bx, h - by), "right notch, upright", ""),
+            ((w, h - by), EdgeKey("right", "corner", "level")),
+            ((w - bx, h - by), EdgeKey("right", "corner", "upright")),
         ]
-    steps.append(((w - bx, h), "bottom", "bottom"))
+    steps.append(((w - bx, h), EdgeKey("bottom")))
     if cut.bottom:
-        steps += [((bx, h), "left notch, upright", ""), ((bx, h - by), "left notch, level", "")]
+        steps += [
+            ((bx, h), EdgeKey("left", "corner", "upright")),
+            ((bx, h - by), EdgeKey("left", "corner", "level")),
+        ]
     steps += _side("left", w, ty, h - by, cut)
     if cut.top:
         steps += [
-            ((zero, ty), "left top notch, level", ""),
-            ((tx, ty), "left top notch, upright", ""),
+            ((zero, ty), EdgeKey("left", "top corner", "level")),
+            ((tx, ty), EdgeKey("left", "top corner", "upright")),
         ]
     return steps
 
 
 def _side(
     side: Literal["left", "right"], w: Inches, top: Inches, bottom: Inches, cut: Notches
-) -> list[tuple[Point, str, str]]:
+) -> list[tuple[Point, EdgeKey]]:
     outer = w if side == "right" else Fraction(0)
     start = top if side == "right" else bottom
     if cut.fold is None:
-        return [((outer, start), side, side)]
+        return [((outer, start), EdgeKey(side))]
     into, half, at = cut.fold
     inner = w - into if side == "right" else into
-    names = ["upper", "lower"] if side == "right" else ["lower", "upper"]
+    halves: tuple[Half, Half] = ("upper", "lower") if side == "right" else ("lower", "upper")
     ys = [at - half, at + half] if side == "right" else [at + half, at - half]
     return [
-        ((outer, start), f"{side}, {names[0]}", side),
-        ((outer, ys[0]), f"{side} fold notch, level {names[0]}", ""),
-        ((inner, ys[0]), f"{side} fold notch, upright", ""),
-        ((inner, ys[1]), f"{side} fold notch, level {names[1]}", ""),
-        ((outer, ys[1]), f"{side}, {names[1]}", side),
+        ((outer, start), EdgeKey(side, half=halves[0])),
+        ((outer, ys[0]), EdgeKey(side, "fold", "level", halves[0])),
+        ((inner, ys[0]), EdgeKey(side, "fold", "upright")),
+        ((inner, ys[1]), EdgeKey(side, "fold", "level", halves[1])),
+        ((outer, ys[1]), EdgeKey(side, half=halves[1])),
     ]
+
+
+def style_named(name: str) -> Style:
+    """The style of that name, as an option of a shape has it."""
+    return next(style for style in STYLES if style == name)
 
 
 ARC = 8  # straight pieces to a quarter round: within 0.005 of a radius
 
 
-def shaped_top(
-    size: Cut, rims: Rims, style: Literal["square", "round", "envelope"], by: Inches
-) -> tuple[Edge, ...]:
+def shaped_top(size: Cut, rims: Rims, style: Style, by: Inches) -> tuple[Edge, ...]:
     """A rectangle whose two top corners are square, rounded by a radius, or clipped.
 
     An envelope's corners are clipped to half the width each, ``by`` high.  Points of an arc
@@ -113,23 +126,23 @@ def shaped_top(
     points = [*left, *right, (width, height), (Fraction(0), height)]
     top, side, bottom = rims["top"], rims["right"], rims["bottom"]
     curved = len(left) - 1
-    names: list[tuple[str, tuple[Finish, Inches]]] = [
-        *((f"left top {i + 1}", top) for i in range(curved)),
-        ("top", top),
-        *((f"right top {i + 1}", top) for i in range(curved)),
-        ("right", side),
-        ("bottom", bottom),
-        ("left", rims["left"]),
+    keys: list[tuple[EdgeKey, Rim]] = [
+        *((EdgeKey("left", "curve", step=i + 1), top) for i in range(curved)),
+        (EdgeKey("top"), top),
+        *((EdgeKey("right", "curve", step=i + 1), top) for i in range(curved)),
+        (EdgeKey("right"), side),
+        (EdgeKey("bottom"), bottom),
+        (EdgeKey("left"), rims["left"]),
     ]
     ends = points[1:] + points[:1]
     return tuple(
-        Edge(name, start, end, *rim)
-        for (name, rim), start, end in zip(names, points, ends, strict=True)
-        if start != end or name == "top"
+        Edge(key, start, end, *rim)
+        for (key, rim), start, end in zip(keys, points, ends, strict=True)
+        if start != end or key == EdgeKey("top")
     )
 
 
-def _corner_points(style: str, width: Inches, by: Inches) -> list[Point]:
+def _corner_points(style: Style, width: Inches, by: Inches) -> list[Point]:
     """From the left edge up to the top edge."""
     if style == "envelope":
         tip = width * 3 / 8

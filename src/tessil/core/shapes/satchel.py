@@ -10,8 +10,10 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
+from tessil.core.bag.ids import EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, Detail, Edge, Face, FlapNeed, Look, Panel, Part
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.sizes import SIDES, Side
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,
@@ -27,7 +29,7 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_corners, check_flap, flap_style
 from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of
-from tessil.core.shapes.outlines import shaped_top
+from tessil.core.shapes.outlines import Rim, Rims, shaped_top
 from tessil.core.shapes.tote import (
     NOTCH_BOTTOM,
     NOTCH_SIDE,
@@ -65,20 +67,20 @@ def _flap_panel(brief: Brief, panel: Sizes, opening: Figure) -> Panel:
     width = (finished + 2 * seam).settled("flap, trimmed width")
     height = (panel["flap"] + 2 * seam).settled("flap, trimmed height")
     w, h = width.value, height.value
-    side = ("seam", seam.value)
-    rims = dict.fromkeys(("top", "right", "bottom", "left"), side)
+    side: Rim = ("seam", seam)
+    rims: Rims = dict.fromkeys(SIDES, side)
     style, by = flap_style(brief), panel["flap_round"].value
     check_corners(style, panel["flap_round"], width, height)
-    edges = _upside_down(shaped_top((w, h), rims, style, by), h)  # type: ignore[arg-type]
+    edges = _upside_down(shaped_top((w, h), rims, style, by), h)
     return Panel("flap", "Flap", "outer", width, height, edges)
 
 
 def _upside_down(edges: tuple[Edge, ...], height: Inches) -> tuple[Edge, ...]:
     """Mirrored about the level middle, still clockwise."""
-    names = {"top": "bottom", "bottom": "top"}
+    sides: dict[Side, Side] = {"top": "bottom", "bottom": "top"}
     turned = [
         Edge(
-            names.get(e.name, e.name),
+            replace(e.key, side=sides.get(e.key.side, e.key.side)),
             (e.end[0], height - e.end[1]),
             (e.start[0], height - e.start[1]),
             e.finish,
@@ -86,7 +88,7 @@ def _upside_down(edges: tuple[Edge, ...], height: Inches) -> tuple[Edge, ...]:
         )
         for e in reversed(edges)
     ]
-    first = next(at for at, edge in enumerate(turned) if edge.name == "top")
+    first = next(at for at, edge in enumerate(turned) if edge.key == EdgeKey("top"))
     return tuple(turned[first:] + turned[:first])
 
 
@@ -151,9 +153,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         joins=(
             *body_joins(brief, body, panel),
             replace(
-                *join_pairs(
-                    ("flap's free side", "flap", "bottom", "flap-lining", "bottom", seam.value)
-                ),
+                *join_pairs((JoinKey("flap"), ("flap", "bottom"), ("flap-lining", "bottom"), seam)),
                 raw=(),
             ),
         ),  # turned: nothing of it is raw

@@ -9,12 +9,14 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
+from tessil.core.bag.ids import ENDS, LIES, EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, EdgeRef, Face, Join, Look, Panel
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,
     HEIGHT,
+    NOTHING,
     PANEL_HEIGHT,
     PANEL_WIDTH,
     WIDTH,
@@ -39,7 +41,7 @@ from tessil.core.shapes.common import (
     ruler,
 )
 from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
-from tessil.core.shapes.outlines import Notches, Rims, panel_edges
+from tessil.core.shapes.outlines import Notches, Rim, Rims, panel_edges
 
 NOTCH_SIDE = SizeField(
     "notch_side", "Notch, from side", "Along the bottom edge", Fraction(3, 2), "panel", leg="side"
@@ -118,10 +120,14 @@ def body_of(brief: Brief, panel: Sizes) -> Body:
 
 def body_rims(brief: Brief) -> Rims:
     """What becomes of the four sides of a body panel."""
-    seams, zero = brief.seams, Fraction(0)
-    top = ("bound", zero) if top_bound(brief) else ("turned", seams.top.value)
-    side = ("seam", seams.side.value)
-    return {"top": top, "right": side, "left": side, "bottom": ("seam", seams.bottom.value)}  # type: ignore[dict-item]
+    seams = brief.seams
+    side: Rim = ("seam", seams.side)
+    return {
+        "top": ("bound", NOTHING) if top_bound(brief) else ("turned", seams.top),
+        "right": side,
+        "left": side,
+        "bottom": ("seam", seams.bottom),
+    }
 
 
 def body_panel(
@@ -131,7 +137,7 @@ def body_panel(
     width, height = size
     w, h = width.value, height.value
     edges = panel_edges(
-        (w, h), body_rims(brief), Notches(bottom=corner.cut, seam=brief.seams.corner.value)
+        (w, h), body_rims(brief), Notches(bottom=corner.cut, seam=brief.seams.corner)
     )
     side, other = corner.side_leg.value, corner.other_leg.value
     notches = (
@@ -147,11 +153,11 @@ def body_joins(brief: Brief, body: Body, panel: Sizes) -> tuple[Join, ...]:
     Corners that are sewn first are trimmed afterwards, and what is trimmed off is not raw inside.
     """
     seams, f, b = brief.seams, "front", "back"
-    side = seams.side.value
+    side = seams.side
     plain = join_pairs(
-        ("left seam", f, "left", b, "right", side),
-        ("right seam", f, "right", b, "left", side),
-        ("bottom seam", f, "bottom", b, "bottom", seams.bottom.value),
+        (JoinKey("seam", "left"), (f, "left"), (b, "right"), side),
+        (JoinKey("seam", "right"), (f, "right"), (b, "left"), side),
+        (JoinKey("seam", "bottom"), (f, "bottom"), (b, "bottom"), seams.bottom),
     )
     corner = body.corner
     if corner.cut is None:
@@ -164,10 +170,12 @@ def body_joins(brief: Brief, body: Body, panel: Sizes) -> tuple[Join, ...]:
             replace(bottom, raw=(bottom_raw.called("bottom seam"),)),
         )
     boxed = []
-    for way, other in (("left", "right"), ("right", "left")):
-        level = (EdgeRef(f, f"{way} notch, level"), EdgeRef(b, f"{other} notch, level"))
-        up = (EdgeRef(f, f"{way} notch, upright"), EdgeRef(b, f"{other} notch, upright"))
-        boxed.append(Join(f"{way} box corner", level, up, seams.corner.value, "corner"))
+    for way, other in zip(ENDS, reversed(ENDS), strict=True):
+        level, up = (
+            (EdgeRef(f, EdgeKey(way, "corner", lies)), EdgeRef(b, EdgeKey(other, "corner", lies)))
+            for lies in LIES
+        )
+        boxed.append(Join(JoinKey("box corner", way), level, up, seams.corner, "corner"))
     return (*plain, *boxed)
 
 

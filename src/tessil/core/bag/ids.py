@@ -1,0 +1,78 @@
+"""Who is who in a bag: small frozen keys for edges and joins.
+
+Nothing is looked up by its words; ``words.names`` tells these keys.  ``slug`` is how a key stands
+in reports and in the keys of figures, and stays when words change.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from tessil.core.numbers.sizes import Side
+
+CutOut = Literal["", "corner", "top corner", "fold", "curve"]
+Half = Literal["", "upper", "lower"]
+Lies = Literal["", "level", "upright"]
+LIES: tuple[Lies, Lies] = ("level", "upright")
+ENDS: tuple[Side, Side] = ("left", "right")
+_NOTCHES: dict[CutOut, str] = {"corner": "notch", "top corner": "top notch", "fold": "fold notch"}
+
+
+@dataclass(frozen=True, slots=True)
+class EdgeKey:
+    """One edge of a panel: the side it belongs to, and which part of that side it is.
+
+    ``cut`` is what was cut out of the side there: a notch at a corner or at a fold, or a curve;
+    ``lies`` how an edge of a notch lies, ``half`` which half of a side that a fold parts, ``step``
+    which of the short straight pieces of a curve (0 for all of it).
+    """
+
+    side: Side
+    cut: CutOut = ""
+    lies: Lies = ""
+    half: Half = ""
+    step: int = 0
+
+    @property
+    def notch(self) -> bool:
+        """Whether it bounds a notch, and so is sewn into a box corner."""
+        return self.cut in _NOTCHES
+
+    @property
+    def plain(self) -> bool:
+        """Whether it is a side, or a half of one, and no notch or curve."""
+        return not self.cut
+
+    @property
+    def run(self) -> EdgeKey:
+        """The side or curve it is a piece of."""
+        return replace(self, step=0) if self.step else self
+
+    @property
+    def slug(self) -> str:
+        if self.cut == "curve":
+            if self.step:
+                return f"{self.side} top {self.step}"
+            return f"rounded corner, {self.side}"
+        if self.notch:
+            half = f" {self.half}" if self.half else ""
+            return f"{self.side} {_NOTCHES[self.cut]}, {self.lies}{half}"
+        return f"{self.side}, {self.half}" if self.half else self.side
+
+
+SeamPlace = Literal["seam", "edge", "end", "box corner", "zipper", "side seams", "band", "flap"]
+
+
+@dataclass(frozen=True, slots=True)
+class JoinKey:
+    """One seam of the bag: what it is, on which side, and where there are two of them."""
+
+    what: SeamPlace
+    side: Side | Literal[""] = ""
+    at: Literal["", "fold", "behind"] = ""
+
+    @property
+    def slug(self) -> str:
+        parts = (self.what, self.side, self.at)
+        return ".".join(part.replace(" ", "-") for part in parts if part)
