@@ -159,8 +159,8 @@ def test_the_zipper_on_the_shorter_side_holds_more():
 @pytest.mark.parametrize("key", ["tote", "one-piece", "satchel", "boxed-zip", "drawstring"])
 def test_what_it_holds_is_the_volume_of_a_box_of_the_inside_sizes(key):
     made = plan(project_of(key))
-    box = trimesh.creation.box([float(figure.value) for figure in made.bag.inside])
-    (holds,) = [f for f in made.bag.figures if f.label == "holds, filled as a box"]
+    box = trimesh.creation.box([float(one.figure.value) for one in made.bag.inside])
+    holds = made.bag.figure("holds-filled-as-a-box")
     assert float(holds.value) == pytest.approx(box.volume)
     assert box.is_watertight
 
@@ -347,19 +347,22 @@ def test_faces_lie_on_their_panels_and_fill_their_look(key):
 def test_a_hoop_of_6_by_10_takes_cloth_of_8_by_12():
     base = project_of("hoop")
     shape = base.shape.model_copy(update={"options": {"hoop": "h-6-10"}})
-    figures = {f.label: f.value for f in plan(base.model_copy(update={"shape": shape})).bag.figures}
-    assert figures["cut for the hoop, width"] == 8
-    assert figures["cut for the hoop, height"] == 12
+    figures = {
+        one.id: one.figure.value
+        for one in plan(base.model_copy(update={"shape": shape})).bag.figures
+    }
+    assert figures["cut-for-the-hoop-width"] == 8
+    assert figures["cut-for-the-hoop-height"] == 12
 
 
 @pytest.mark.parametrize("count", [1, 2, 3, 4])
 def test_outlines_along_one_hooping_by_laying_them_out(count):
     """Each keeps ¼ round it, ½ between: laid one after another they must fit the field."""
     made = plan(project_of("hoop"))
-    figures = {f.label: f.value for f in made.bag.figures}
-    outline, field = made.bag.finished[1].value, figures["hoop field, height"]
+    figures = {one.id: one.figure.value for one in made.bag.figures}
+    outline, field = made.bag.finished[1].value, figures["hoop-field-height"]
     taken = F(1, 4) + count * outline + (count - 1) * F(1, 2) + F(1, 4)
-    assert (taken <= field) == (count <= figures["in one hooping"])
+    assert (taken <= field) == (count <= figures["in-one-hooping"])
 
 
 @pytest.mark.parametrize("packed", ["stacked", "beside"])
@@ -370,7 +373,7 @@ def test_things_packed_behind_or_beside_each_other(packed):
     )
     base = project_of("tote")
     hold = base.hold.model_copy(update={"things": things, "packed": packed})
-    inside = [f.value for f in plan(base.model_copy(update={"hold": hold})).bag.inside]
+    inside = [one.figure.value for one in plan(base.model_copy(update={"hold": hold})).bag.inside]
     need = (6, 8, 2 + F(3, 2)) if packed == "stacked" else (9, 8, 2)
     assert all(have >= want for have, want in zip(inside, need, strict=True))
     assert inside[0] < need[0] + 2
@@ -392,7 +395,7 @@ def test_cards_and_papers_of_published_sizes_go_in(key, name):
     hold = base.hold.model_copy(
         update={"things": (Thing(name=name, width=w, height=h, thickness=t),)}
     )
-    inside = [f.value for f in plan(base.model_copy(update={"hold": hold})).bag.inside]
+    inside = [one.figure.value for one in plan(base.model_copy(update={"hold": hold})).bag.inside]
     assert inside[0] >= w
     assert inside[1] >= h
 

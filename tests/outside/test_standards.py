@@ -44,7 +44,7 @@ def test_a_tote_made_for_an_iso_sheet_takes_it(name, width, height):
     )
     held = Held(things=(sheets,), minded=True)
     made = plan(tote(shape=ShapeChoice(way="object"), hold=held))
-    inside = {figure.label: figure.value for figure in made.bag.inside}
-    assert inside["inside width"] > width * millimetre
-    assert inside["inside height"] > height * millimetre
-    assert inside["inside depth"] > 20 * millimetre
+    inside = {one.id: one.figure.value for one in made.bag.inside}
+    assert inside["inside-width"] > width * millimetre
+    assert inside["inside-height"] > height * millimetre
+    assert inside["inside-depth"] > 20 * millimetre

@@ -32,9 +32,8 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         "trimmed.height", panel.trimmed.height, "Panel, cut edge to cut edge", upright(panel, 0.0)
     )
     yield from _legs(panel, "notch")
-    for figure in (*plan.bag.inside, *plan.bag.figures):
-        key = figure.label.replace(",", "").replace(" ", "-")
-        yield Reading(f"bag.{key}", figure, "Follows from the panel and its seams")
+    for told in (*plan.bag.inside, *plan.bag.figures):
+        yield Reading(f"bag.{told.id}", told.figure, "Follows from the panel and its seams")
     if plan.bag.zipper is not None:
         yield Reading("zip.length", plan.bag.zipper.length, "Stops stay out of the seams")
     for part in plan.bag.parts:

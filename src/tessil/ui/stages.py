@@ -144,7 +144,7 @@ def _cloth(plan: Plan) -> Iterator[Spec]:
 
 def _seams(plan: Plan) -> Iterator[Spec]:
     uses, options = plan.shape.uses, plan.brief.options
-    if plan.shape.key != "free-panel" or options.get("edge") == "seam":
+    if plan.shape.has_side_seam(options):
         yield field_of(plan, "seams.side", "length", "Side seam", "Allowance at the sides")
     if "bottom" in uses:
         yield field_of(plan, "seams.bottom", "length", "Bottom seam", "Allowance at the bottom")
@@ -177,13 +177,9 @@ def _sizes(plan: Plan) -> Iterator[Spec]:
     for field in plan.shape.fields:
         if field.way not in wanted:
             continue
-        if way == "cloth" and field.key in ("width", "height") and plan.shape.key != "boxed-zip":
+        if way == "cloth" and field.from_cloth:
             continue
-        if way == "cloth" and plan.shape.key == "boxed-zip" and field.key in ("width", "depth"):
-            continue
-        if field.key.startswith("hoop") and plan.brief.options.get("hoop") != "own":
-            continue
-        if field.key.startswith("handle") and plan.brief.options.get("handles") != "pair":
+        if not plan.shape.asked(field, plan.brief.options):
             continue
         path = f"shape.sizes.{field.key}"
         value = sizes.get(field.key, field.start)

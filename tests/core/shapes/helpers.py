@@ -2,6 +2,7 @@
 
 from fractions import Fraction
 
+from tessil.core.bag.ids import FigureId
 from tessil.core.brief.choice import Seams, ShapeChoice
 from tessil.core.edges.choice import Zipper
 from tessil.core.plan import plan
@@ -32,8 +33,8 @@ def finished(plan_: Plan) -> list[Fraction]:
     return [figure.value for figure in plan_.bag.finished]
 
 
-def figure(plan_: Plan, label: str) -> Fraction:
-    return next(f.value for f in plan_.bag.figures if f.label == label)
+def figure(plan_: Plan, wanted: FigureId) -> Fraction:
+    return plan_.bag.figure(wanted).value
 
 
 def bare(text: str, **changes) -> dict:

@@ -17,7 +17,7 @@ def test_a_bag_of_8_by_4_by_3():
     bag = made("boxed-zip", **bare(SIZES))
     assert size_of(bag, "body") == (F(23, 2), F(55, 4))
     assert finished(bag) == [8, 4, 3]
-    assert figure(bag, "ring, zipper and all") == 14
+    assert figure(bag, "ring-zipper-and-all") == 14
 
 
 def test_three_kinds_of_leg():
@@ -77,9 +77,9 @@ def test_corners_that_meet_are_refused(field, sizes):
 
 def test_volume_by_hand():
     bag = made("boxed-zip", **bare(SIZES))
-    assert figure(bag, "volume, finished") == 8 * 4 * 3
+    assert figure(bag, "volume-finished") == 8 * 4 * 3
     wall = bag.wall.value
-    assert figure(bag, "holds, filled as a box") == (8 - 2 * wall) * (4 - 2 * wall) * (3 - 2 * wall)
+    assert figure(bag, "holds-filled-as-a-box") == (8 - 2 * wall) * (4 - 2 * wall) * (3 - 2 * wall)
 
 
 @pytest.mark.parametrize("size", ["width 8, depth 4, height 3", "width 10, depth 5, height 4"])

@@ -44,10 +44,10 @@ def test_a_rounded_corner_keeps_its_radius():
 def test_a_satchels_flap_is_narrower_than_the_opening_and_follows_it():
     """Opening flat 14; flap 14 − ¾ = 13¼, cut 13¾; 9 long, cut 9½; lands 9 − 3 = 6."""
     bag = made("satchel", **bare("width 11, height 12, depth 3, flap 9, flap_less 3/4"))
-    assert figure(bag, "opening, flat") == 14
-    assert figure(bag, "finished width of the flap") == F(53, 4)
+    assert figure(bag, "opening-flat") == 14
+    assert figure(bag, "finished-width-of-the-flap") == F(53, 4)
     assert size_of(bag, "flap") == size_of(bag, "flap-lining") == (F(55, 4), F(19, 2))
-    assert figure(bag, "flap comes down the front") == 6
+    assert figure(bag, "flap-comes-down-the-front") == 6
 
 
 def test_the_flap_is_joined_at_its_top_and_shaped_at_its_bottom():
@@ -91,15 +91,15 @@ def test_a_band_that_takes_all_is_refused():
 def test_a_pouch_in_a_hoop():
     """5 × 7 hoop: cloth 7 × 9; 3 high outlines: 1 + floor((7 − ½ − 3) ÷ 3½) = 2 in one hooping."""
     bag = made("hoop", options={"hoop": "h-5-7"}, **bare("width 4, height 3"))
-    assert figure(bag, "cut for the hoop, width") == 7
-    assert figure(bag, "cut for the hoop, height") == 9
-    assert figure(bag, "advance from one to the next") == F(7, 2)
-    assert figure(bag, "in one hooping") == 2
+    assert figure(bag, "cut-for-the-hoop-width") == 7
+    assert figure(bag, "cut-for-the-hoop-height") == 9
+    assert figure(bag, "advance-from-one-to-the-next") == F(7, 2)
+    assert figure(bag, "in-one-hooping") == 2
 
 
 def test_batting_is_trimmed_2_mm_outside_its_line():
     bag = made("hoop", options={"hoop": "h-5-7"}, **bare("width 4, height 3"))
-    assert figure(bag, "batting trimmed to, width") == 4 + 2 * F(2) / F(254, 10)
+    assert figure(bag, "batting-trimmed-to-width") == 4 + 2 * F(2) / F(254, 10)
 
 
 @pytest.mark.parametrize(("edge", "cut"), [("bound", 9), ("seam", F(19, 2)), ("raw", 9)])
@@ -117,8 +117,8 @@ def test_a_free_panel_may_have_rounded_corners():
 def test_a_hoop_of_ones_own():
     sizes = bare("width 4, height 3, hoop_width 6, hoop_height 8")
     bag = made("hoop", options={"hoop": "own"}, **sizes)
-    assert figure(bag, "hoop field, width") == 6
-    assert figure(bag, "in one hooping") == 2
+    assert figure(bag, "hoop-field-width") == 6
+    assert figure(bag, "in-one-hooping") == 2
 
 
 def test_a_hoop_smaller_than_its_seams_is_refused():

@@ -30,7 +30,7 @@ def test_the_notch_is_cut_on_both_sides_of_the_fold():
 
 def test_both_legs_give_one_depth():
     bag = made("one-piece", **bare("width 10, height 11, depth 2 1/2"))
-    assert figure(bag, "depth by the fold leg") == finished(bag)[2]
+    assert figure(bag, "depth-by-the-fold-leg") == finished(bag)[2]
 
 
 def test_the_back_hangs_upside_down_and_the_front_does_not():

@@ -31,7 +31,7 @@ def test_with_equal_seams_the_base_is_twice_the_notch(notch, depth):
 
 def test_the_opening_laid_flat_loses_both_side_seams():
     bag = made("tote", **bare("width 11, height 12, depth 3"))
-    assert figure(bag, "opening, flat") == F(29, 2) - F(1, 2)
+    assert figure(bag, "opening-flat") == F(29, 2) - F(1, 2)
 
 
 def test_handles_are_cut_four_times_as_wide_as_they_end():

@@ -37,7 +37,7 @@ def test_an_offset_pouch_of_9_by_6():
     """Ring 12 = L − ½ + ¾, so L = 11¾; width 9½."""
     bag = made("offset-pouch", **bare("width 9, height 6"))
     assert size_of(bag, "body") == (F(19, 2), F(47, 4))
-    assert figure(bag, "ring, zipper and all") == 12
+    assert figure(bag, "ring-zipper-and-all") == 12
 
 
 def test_the_makers_short_rule_is_near():
@@ -84,7 +84,7 @@ def test_a_bound_pouch_of_10_by_8():
 def test_binding_eats_the_inside_but_not_the_outside():
     bag = made("bound-pouch", **bare("width 10, height 8"))
     wall = bag.wall.value
-    assert bag.bag.inside[0].value == 10 - 2 * F(1, 4) - 2 * wall
+    assert bag.bag.inside[0].figure.value == 10 - 2 * F(1, 4) - 2 * wall
     assert bag.binding.length.value == 2 * (10 + 8) + 10
 
 

@@ -76,3 +76,33 @@ class JoinKey:
     def slug(self) -> str:
         parts = (self.what, self.side, self.at)
         return ".".join(part.replace(" ", "-") for part in parts if part)
+
+
+FigureId = Literal[
+    "inside-width",
+    "inside-height",
+    "inside-depth",
+    "inside-length",
+    "finished-width",
+    "finished-height",
+    "opening-flat",
+    "finished-width-of-the-flap",
+    "flap-comes-down-the-front",
+    "depth-by-the-bottom-leg",
+    "depth-by-the-fold-leg",
+    "height-by-the-zipper-leg",
+    "holds-filled-as-a-box",
+    "ring-zipper-and-all",
+    "volume-finished",
+    "volume-with-the-zipper-on-the-other-side",
+    "each-cord",
+    "hoop-field-width",
+    "hoop-field-height",
+    "cut-for-the-hoop-width",
+    "cut-for-the-hoop-height",
+    "to-spare-in-the-hoop-width",
+    "to-spare-in-the-hoop-height",
+    "in-one-hooping",
+    "advance-from-one-to-the-next",
+    "batting-trimmed-to-width",
+]

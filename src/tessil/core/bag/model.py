@@ -9,9 +9,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import Literal
+from typing import Literal, NamedTuple
 
-from tessil.core.bag.ids import EdgeKey, JoinKey
+from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 
@@ -231,6 +231,14 @@ class FlapNeed:
     female_from: Figure
     male_sign: int
     female_sign: int
+    narrower: Figure | None = None  # than the opening, where it is a panel of its own
+
+
+class BagFigure(NamedTuple):
+    """A figure that a bag tells of itself, by its id."""
+
+    id: FigureId
+    figure: Figure
 
 
 @dataclass(frozen=True, slots=True)
@@ -246,8 +254,8 @@ class Bag:
     joins: tuple[Join, ...]
     matches: tuple[Match, ...]
     finished: tuple[Figure, ...]
-    inside: tuple[Figure, ...]
-    figures: tuple[Figure, ...] = ()
+    inside: tuple[BagFigure, ...]
+    figures: tuple[BagFigure, ...] = ()
     looks: tuple[Look, ...] = ()
     parts: tuple[Part, ...] = ()
     zipper: ZipperNeed | None = None
@@ -262,6 +270,10 @@ class Bag:
     @property
     def boxed(self) -> bool:
         return len(self.finished) == 3
+
+    def figure(self, wanted: FigureId) -> Figure | None:
+        """What it tells of itself under that id, if it does."""
+        return next((told.figure for told in self.figures if told.id == wanted), None)
 
     def panel(self, key: str) -> Panel:
         """The panel of that key; raises KeyError if there is none."""

@@ -33,6 +33,8 @@ class SizeField:
     way: Way = "finished"
     said: str = ""  # how the finished bag is told by it: ``12 wide``
     leg: Literal["", "side", "other", "zip"] = ""  # of a boxed corner
+    only: tuple[str, str] | None = None  # asked for with this choice of an option
+    from_cloth: bool = False  # found by the search for the largest bag
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,6 +122,9 @@ class Shape:
     proportions: Mapping[str, Callable[[Sizes], Figure]] = field(default_factory=dict)
     from_piece: Callable[[Brief, Sizes], Sizes] | None = None
     uses: frozenset[str] = frozenset()  # of: lining, corner, top, bottom, zip, binding
+    hooped: bool = False  # made in the hoop of an embroidery machine
+    side_seam: tuple[str, str] | None = None  # the choice of an option that has one, if not all
+    lining: Lining | None = None  # what it begins with, if it is not what it uses
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"
 
@@ -127,6 +132,19 @@ class Shape:
         """The fields of the panel way, or of the finished way for everything else."""
         wanted = "panel" if way == "panel" else "finished"
         return tuple(f for f in self.fields if f.way in (wanted, "always"))
+
+    def asked(self, field: SizeField, options: Mapping[str, str]) -> bool:
+        """Whether a size is asked for with these options."""
+        return field.only is None or options.get(field.only[0]) == field.only[1]
+
+    def has_side_seam(self, options: Mapping[str, str]) -> bool:
+        """Whether its sides go into a seam."""
+        return self.side_seam is None or options.get(self.side_seam[0]) == self.side_seam[1]
+
+    @property
+    def begins_lining(self) -> Lining:
+        """How it is lined to begin with."""
+        return self.lining or ("drop-in" if "lining" in self.uses else "quilted-in")
 
     @property
     def legs(self) -> frozenset[str]:
@@ -145,8 +163,17 @@ class Shape:
         return tuple(f.key for f in self.fields if f.way == "finished")
 
 
-WIDTH = SizeField("width", "Width", "As the bag stands or lies", Fraction(11), said="wide")
-HEIGHT = SizeField("height", "Height", "From the bottom to the top edge", Fraction(12), said="high")
+WIDTH = SizeField(
+    "width", "Width", "As the bag stands or lies", Fraction(11), said="wide", from_cloth=True
+)
+HEIGHT = SizeField(
+    "height",
+    "Height",
+    "From the bottom to the top edge",
+    Fraction(12),
+    said="high",
+    from_cloth=True,
+)
 DEPTH = SizeField(
     "depth", "Depth", "From the front to the back of the base", Fraction(3), said="deep"
 )

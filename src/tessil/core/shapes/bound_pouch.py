@@ -152,8 +152,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     height = (shows + seams.shown + upper - seams.zip).called("finished height")
     finished = width.called("finished width")
     inside = (
-        less_walls(brief, width - 2 * seams.binding, 2, "inside width"),
-        less_walls(brief, height - 2 * seams.binding, 1, "inside height"),
+        less_walls(brief, width - 2 * seams.binding, 2, "width"),
+        less_walls(brief, height - 2 * seams.binding, 1, "height"),
     )
     back = height.settled("back, trimmed height")
     return Bag(

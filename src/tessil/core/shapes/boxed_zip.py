@@ -10,7 +10,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 from tessil.core.bag.ids import ENDS, JoinKey
-from tessil.core.bag.model import Bag, Edge, Face, Fold, Join, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, BagFigure, Edge, Face, Fold, Join, Look, Panel, ZipperNeed
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     NOTHING,
@@ -42,8 +42,10 @@ from tessil.core.shapes.flat_pouch import zip_rims
 from tessil.core.shapes.outlines import Notches, panel_edges
 from tessil.core.shapes.tote import NOTCH_SIDE
 
-LENGTH = SizeField("width", "Length", "Along the zipper", Fraction(8), said="long")
-ACROSS = SizeField("depth", "Width", "Across the zipper", Fraction(4), said="across")
+LENGTH = SizeField("width", "Length", "Along the zipper", Fraction(8), said="long", from_cloth=True)
+ACROSS = SizeField(
+    "depth", "Width", "Across the zipper", Fraction(4), said="across", from_cloth=True
+)
 HIGH = SizeField("height", "Height", "From the base to the zipper", Fraction(3), said="high")
 NOTCH_FOLD = SizeField(
     "notch_fold", "Notch, from fold", "From the fold", Fraction(9, 8), "panel", leg="other"
@@ -157,9 +159,9 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     if brief.has_lining:
         panels.append(lining_of(body, brief, 1, _LONGER))
     inside = (
-        less_walls(brief, length, 2, "inside length"),
-        less_walls(brief, across, 2, "inside width"),
-        less_walls(brief, height, 2, "inside height"),
+        less_walls(brief, length, 2, "length"),
+        less_walls(brief, across, 2, "width"),
+        less_walls(brief, height, 2, "height"),
     )
     k = height / 2
     now = _volume(brief, panel["panel_width"], panel["panel_height"], k)
@@ -177,11 +179,14 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(length, across, height),
         inside=inside,
         figures=(
-            ring,
-            zipped.depth_by_other.called("height by the zipper leg"),
+            BagFigure("ring-zipper-and-all", ring),
+            zipped.told("height-by-the-zipper-leg", "height by the zipper leg"),
             box_volume(inside),
-            now.called("volume, finished"),
-            other.called("volume with the zipper on the other side"),
+            BagFigure("volume-finished", now.called("volume, finished")),
+            BagFigure(
+                "volume-with-the-zipper-on-the-other-side",
+                other.called("volume with the zipper on the other side"),
+            ),
         ),
         looks=(
             Look("front", w, h, (Face("body", wall, box),), (), across.value, closed=True),

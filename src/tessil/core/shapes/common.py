@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from fractions import Fraction
+from typing import Literal
 
-from tessil.core.bag.ids import EdgeKey, JoinKey
+from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
 from tessil.core.bag.model import (
+    BagFigure,
     Box,
     Detail,
     DetailKind,
@@ -37,9 +39,16 @@ WRIST = Option(
     (("none", "none"), ("loop", "a loop")),
 )
 HANDLE_LENGTH = SizeField(
-    "handle_length", "Handle length", "Cut length of each", Fraction(24), "always"
+    "handle_length",
+    "Handle length",
+    "Cut length of each",
+    Fraction(24),
+    "always",
+    only=("handles", "pair"),
 )
-HANDLE_WIDTH = SizeField("handle_width", "Handle width", "As it ends", Fraction(1), "always")
+HANDLE_WIDTH = SizeField(
+    "handle_width", "Handle width", "As it ends", Fraction(1), "always", only=("handles", "pair")
+)
 
 
 def positive(figure: Figure, field: str, sentence: str) -> Figure:
@@ -49,10 +58,19 @@ def positive(figure: Figure, field: str, sentence: str) -> Figure:
     return figure
 
 
-def less_walls(brief: Brief, figure: Figure, walls: int, label: str) -> Figure:
+Inside = Literal["width", "height", "depth", "length"]
+_INSIDE: dict[Inside, FigureId] = {
+    "width": "inside-width",
+    "height": "inside-height",
+    "depth": "inside-depth",
+    "length": "inside-length",
+}
+
+
+def less_walls(brief: Brief, figure: Figure, walls: int, way: Inside) -> BagFigure:
     """A finished size less the thickness of the walls it lies between."""
     walls_figure = brief.wall if walls == 1 else walls * brief.wall
-    return no_less(figure - walls_figure, NOTHING).called(label)
+    return BagFigure(_INSIDE[way], no_less(figure - walls_figure, NOTHING).called(f"inside {way}"))
 
 
 Whole = tuple[str, Side | EdgeKey]  # a panel, and a side of it or a part of one
@@ -243,7 +261,8 @@ def ruler(brief: Brief, figure: Figure, label: str) -> Figure:
     return up_to(figure, brief.rulers.ruler).settled(label)
 
 
-def box_volume(sizes: tuple[Figure, ...]) -> Figure:
+def box_volume(inside: tuple[BagFigure, ...]) -> BagFigure:
     """Inside width × height × depth."""
-    width, height, depth = sizes
-    return (width * height * depth).called("holds, filled as a box")
+    width, height, depth = (told.figure for told in inside)
+    volume = (width * height * depth).called("holds, filled as a box")
+    return BagFigure("holds-filled-as-a-box", volume)

@@ -13,7 +13,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
-from tessil.core.bag.model import Notch
+from tessil.core.bag.ids import FigureId
+from tessil.core.bag.model import BagFigure, Notch
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given, up_to
 from tessil.core.shapes.base import NOTHING, Brief
@@ -38,6 +39,10 @@ class Corner:
     other_takes: Figure
     meets: Meets
     school: str
+
+    def told(self, of: FigureId, label: str) -> BagFigure:
+        """The depth by the other leg, as the bag tells it."""
+        return BagFigure(of, self.depth_by_other.called(label))
 
     @property
     def cut(self) -> Cut | None:

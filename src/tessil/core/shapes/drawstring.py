@@ -10,7 +10,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, Detail, Face, Look, Panel, Part
+from tessil.core.bag.model import Bag, BagFigure, Detail, Face, Look, Panel, Part
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     DEPTH,
@@ -151,9 +151,9 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         corners=2,
         inside=inside,
         figures=(
-            flat,
-            cord,
-            body.corner.depth_by_other.called("depth by the bottom leg"),
+            BagFigure("opening-flat", flat),
+            BagFigure("each-cord", cord),
+            body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
         looks=tuple(_look(brief, panel, body, way) for way in ("front", "back")),

@@ -8,7 +8,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, BagFigure, Face, Look, Panel, ZipperNeed
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
@@ -45,12 +45,9 @@ def flat_for_object(brief: Brief) -> Sizes:
     return {"width": width.called("width to hold it"), "height": height.called("height to hold it")}
 
 
-def flat_inside(brief: Brief, width: Figure, height: Figure) -> tuple[Figure, ...]:
+def flat_inside(brief: Brief, width: Figure, height: Figure) -> tuple[BagFigure, ...]:
     """Inside of a flat bag: a wall on either side, one at the bottom."""
-    return (
-        less_walls(brief, width, 2, "inside width"),
-        less_walls(brief, height, 1, "inside height"),
-    )
+    return (less_walls(brief, width, 2, "width"), less_walls(brief, height, 1, "height"))
 
 
 def to_panel(brief: Brief, finished: Sizes) -> Sizes:

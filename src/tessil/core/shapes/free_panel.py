@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag.model import Bag, Face, Finish, Look, Panel
+from tessil.core.bag.model import Bag, BagFigure, Face, Finish, Look, Panel
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES
 from tessil.core.numbers.workings import Figure, up_to
@@ -71,7 +71,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         joins=(),
         matches=(),
         finished=(width, height),
-        inside=(width, height),
+        inside=(BagFigure("finished-width", width), BagFigure("finished-height", height)),
         looks=(_look(brief, width.value, height.value, seam.value),),
         opening=round_it.called("round the panel") if finish == "bound" else None,
     )
@@ -86,12 +86,18 @@ def _look(brief: Brief, w: Inches, h: Inches, seam: Inches) -> Look:
 
 FREE_PANEL = Shape(
     key="free-panel",
+    lining="none",
+    side_seam=("edge", "seam"),
     name="Free panel",
     short="Panel",
     sentence="Any rectangle: a mat, a cover, or a part of something else.",
     fields=(
-        SizeField("width", "Width", "Without seam allowances", Fraction(12), said="wide"),
-        SizeField("height", "Height", "Without seam allowances", Fraction(9), said="high"),
+        SizeField(
+            "width", "Width", "Without seam allowances", Fraction(12), said="wide", from_cloth=True
+        ),
+        SizeField(
+            "height", "Height", "Without seam allowances", Fraction(9), said="high", from_cloth=True
+        ),
         starting(PANEL_WIDTH, Fraction(12)),
         starting(PANEL_HEIGHT, Fraction(9)),
         FLAP_ROUND,

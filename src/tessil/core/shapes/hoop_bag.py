@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from tessil.core.bag.model import Bag
+from tessil.core.bag.model import Bag, BagFigure
 from tessil.core.catalogue import hoop, hoops
 from tessil.core.numbers.workings import (
     Basis,
@@ -45,9 +45,21 @@ HOOP = Option(
     "The field the machine can stitch",
     (*((entry.key, entry.name) for entry in hoops()), ("own", "my own")),
 )
-OWN_WIDTH = SizeField("hoop_width", "Hoop width", "Field of your own hoop", Fraction(5), "always")
+OWN_WIDTH = SizeField(
+    "hoop_width",
+    "Hoop width",
+    "Field of your own hoop",
+    Fraction(5),
+    "always",
+    only=("hoop", "own"),
+)
 OWN_HEIGHT = SizeField(
-    "hoop_height", "Hoop height", "Field of your own hoop", Fraction(7), "always"
+    "hoop_height",
+    "Hoop height",
+    "Field of your own hoop",
+    Fraction(7),
+    "always",
+    only=("hoop", "own"),
 )
 _EACH_SIDE = given("over the hoop, each side", 1, Basis.PRACTICE)
 _KEEPS = given("kept round an outline", Fraction(1, 4), Basis.PRACTICE)
@@ -86,12 +98,13 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     made = pouch_build(brief, panel)
     field = field_of(brief, panel)
     number, advance = along_one_length(field[1], made.finished[1])
-    spare = [
+    wide, high = (
         no_less(there - need, NOTHING).called(f"to spare in the hoop, {way}")
         for there, need, way in zip(
             field, (panel["panel_width"], panel["panel_height"]), ("width", "height"), strict=True
         )
-    ]
+    )
+    cut = hooped(field)
     placed = made.finished[0] + 2 * _TRIM
     return Bag(
         shape="hoop",
@@ -101,12 +114,15 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=made.finished,
         inside=made.inside,
         figures=(
-            *field,
-            *hooped(field),
-            *spare,
-            number,
-            advance,
-            placed.called("batting trimmed to, width"),
+            BagFigure("hoop-field-width", field[0]),
+            BagFigure("hoop-field-height", field[1]),
+            BagFigure("cut-for-the-hoop-width", cut[0]),
+            BagFigure("cut-for-the-hoop-height", cut[1]),
+            BagFigure("to-spare-in-the-hoop-width", wide),
+            BagFigure("to-spare-in-the-hoop-height", high),
+            BagFigure("in-one-hooping", number),
+            BagFigure("advance-from-one-to-the-next", advance),
+            BagFigure("batting-trimmed-to-width", placed.called("batting trimmed to, width")),
         ),
         looks=made.looks,
         parts=made.parts,
@@ -116,6 +132,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 
 HOOP_BAG = Shape(
     key="hoop",
+    hooped=True,
     name="Bag in a hoop",
     short="Hoop bag",
     sentence="A small zip pouch stitched whole in an embroidery hoop.",

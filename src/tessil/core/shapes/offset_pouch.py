@@ -10,7 +10,7 @@ from dataclasses import replace
 from fractions import Fraction
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, Face, Fold, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, BagFigure, Face, Fold, Look, Panel, ZipperNeed
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
@@ -119,7 +119,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=(),
         finished=(width, height),
         inside=flat_inside(brief, width, height),
-        figures=(ring,),
+        figures=(BagFigure("ring-zipper-and-all", ring),),
         looks=_looks(brief, panel, (width.value, height.value)),
         parts=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),

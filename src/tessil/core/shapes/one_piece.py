@@ -9,7 +9,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 from tessil.core.bag.ids import ENDS, JoinKey
-from tessil.core.bag.model import Bag, Face, Fold, Join, Look, Panel
+from tessil.core.bag.model import Bag, BagFigure, Face, Fold, Join, Look, Panel
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,
@@ -149,8 +149,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=body.finished,
         inside=inside,
         figures=(
-            flat,
-            body.corner.depth_by_other.called("depth by the fold leg"),
+            BagFigure("opening-flat", flat),
+            body.corner.told("depth-by-the-fold-leg", "depth by the fold leg"),
             box_volume(inside),
         ),
         looks=_looks(brief, panel, body),

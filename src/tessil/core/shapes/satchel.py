@@ -11,7 +11,7 @@ from dataclasses import replace
 from fractions import Fraction
 
 from tessil.core.bag.ids import EdgeKey, JoinKey
-from tessil.core.bag.model import Bag, Detail, Edge, Face, FlapNeed, Look, Panel, Part
+from tessil.core.bag.model import Bag, BagFigure, Detail, Edge, Face, FlapNeed, Look, Panel, Part
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
 from tessil.core.numbers.workings import Figure
@@ -161,10 +161,13 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=body.finished,
         inside=inside,
         figures=(
-            flat,
-            (flap.width - 2 * seam).called("finished width of the flap"),
-            lands,
-            body.corner.depth_by_other.called("depth by the bottom leg"),
+            BagFigure("opening-flat", flat),
+            BagFigure(
+                "finished-width-of-the-flap",
+                (flap.width - 2 * seam).called("finished width of the flap"),
+            ),
+            BagFigure("flap-comes-down-the-front", lands),
+            body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
         looks=_looks(brief, body, flap, lands.value),
@@ -176,6 +179,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             female_from=NOTHING if top_bound(brief) else brief.seams.top,
             male_sign=-1,
             female_sign=1,
+            narrower=panel["flap_less"],
         ),
         base=body.depth,
         corners=2,

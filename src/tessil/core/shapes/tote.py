@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from tessil.core.bag.ids import ENDS, LIES, EdgeKey, JoinKey
-from tessil.core.bag.model import Bag, EdgeRef, Face, Join, Look, Panel
+from tessil.core.bag.model import Bag, BagFigure, EdgeRef, Face, Join, Look, Panel
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
@@ -187,12 +187,12 @@ def body_face(brief: Brief, body: Body, panel: str, top: Inches | None = None) -
     return Face(panel, source, (Fraction(0), Fraction(0), w, h))
 
 
-def inside_of(brief: Brief, body: Body) -> tuple[Figure, ...]:
+def inside_of(brief: Brief, body: Body) -> tuple[BagFigure, ...]:
     """Inside width, height and depth."""
     return (
-        less_walls(brief, body.width, 2, "inside width"),
-        less_walls(brief, body.height, 1, "inside height"),
-        less_walls(brief, body.depth, 2, "inside depth"),
+        less_walls(brief, body.width, 2, "width"),
+        less_walls(brief, body.height, 1, "height"),
+        less_walls(brief, body.depth, 2, "depth"),
     )
 
 
@@ -219,8 +219,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         corners=2,
         inside=inside,
         figures=(
-            flat,
-            body.corner.depth_by_other.called("depth by the bottom leg"),
+            BagFigure("opening-flat", flat),
+            body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
         looks=tuple(

@@ -60,14 +60,13 @@ def _zipper(plan: Plan) -> Iterator[Snag]:
 
 def _zipper_side(plan: Plan) -> Iterator[Snag]:
     """The same cloth with the zipper on its shorter side holds more."""
-    volumes = {figure.label: figure for figure in plan.bag.figures}
-    now = volumes.get("volume, finished")
-    other = volumes.get("volume with the zipper on the other side")
+    now = plan.bag.figure("volume-finished")
+    other = plan.bag.figure("volume-with-the-zipper-on-the-other-side")
     if now is None or other is None or other.value <= now.value:
         return
     lead = plan.panel(plan.shape.leader)
     gain = (other.value / now.value - 1) * 100
-    notch = {key: figure.value for key, figure in plan.sizes.items() if key.startswith("notch")}
+    notch = {key: plan.sizes[key].value for key in plan.shape.legs if key in plan.sizes}
     swapped = {
         **plan.project.shape.sizes,
         **notch,
@@ -94,15 +93,13 @@ def _zipper_side(plan: Plan) -> Iterator[Snag]:
 
 def _hoop(plan: Plan) -> Iterator[Snag]:
     """A panel that exceeds the hoop's field, either way round."""
-    if plan.shape.key != "hoop":
-        return
-    fields = {figure.label: figure.value for figure in plan.bag.figures}
     lead = plan.panel(plan.shape.leader)
     width, height = lead.trimmed.values()
-    for way, size in (("width", width), ("height", height)):
-        field = fields[f"hoop field, {way}"]
-        if size <= field:
+    fields = plan.bag.figure("hoop-field-width"), plan.bag.figure("hoop-field-height")
+    for way, size, there in zip(("width", "height"), (width, height), fields, strict=True):
+        if there is None or size <= there.value:
             continue
+        field = there.value
         larger = [h for h in hoops() if h.width >= width and h.height >= height]
         fixes = [edit(f"Take the {h.name} hoop", ("shape.options.hoop", h.key)) for h in larger[:2]]
         yield Snag(
@@ -119,7 +116,7 @@ def _hoop(plan: Plan) -> Iterator[Snag]:
 
 def hoop_words(plan: Plan) -> str:
     """Which hoops the leading panel fits; empty for shapes not made in one."""
-    if plan.shape.key != "hoop":
+    if not plan.shape.hooped:
         return ""
     width, height = plan.panel(plan.shape.leader).trimmed.values()
     fitting = [h.name for h in hoops() if h.width >= width and h.height >= height]
@@ -133,19 +130,17 @@ LEAST_FLAP_ROOM = Fraction(1, 2)
 
 def _flap(plan: Plan) -> Iterator[Snag]:
     """A flap as wide as the opening, or wider, rubs and buckles at the sides."""
-    if plan.shape.key != "satchel":
+    need = plan.bag.flap
+    if need is None or need.narrower is None or need.narrower.value >= LEAST_FLAP_ROOM:
         return
-    less = plan.sizes["flap_less"].value
-    if less >= LEAST_FLAP_ROOM:
-        return
-    flap = plan.panel("flap")
+    less, flap = need.narrower.value, plan.panel(need.male_panel)
     yield Snag(
         key="fit.flap",
         stage=Stage.BRIEF,
         weight=Weight.WARNS,
         title=f"The flap is only {_read(plan, less)} narrower than the opening",
         why="A flap ends ½ to 1 in (13 to 25 mm) narrower, or it buckles at the sides.",
-        panel="flap",
+        panel=flap.key,
         place=across(flap, 0.5),
         fixes=(edit("Make it ¾ in narrower", ("shape.sizes.flap_less", Fraction(3, 4))),),
     )

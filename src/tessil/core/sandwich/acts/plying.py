@@ -116,6 +116,7 @@ class School:
     way: str = ""  # of piecing
     quilted: bool | None = None
     top: str = "cotton"
+    hooped: bool = False  # layered in the hoop of an embroidery machine
 
 
 SCHOOLS = (
@@ -188,6 +189,7 @@ SCHOOLS = (
         "two layers in the hoop",
         "Cut an inch over the hoop; trimmed to 2 mm outside the placing line, one layer at a time",
         ("cotton-batting", "cotton-batting"),
+        hooped=True,
     ),
 )
 
@@ -195,11 +197,10 @@ SCHOOLS = (
 def schools_for(plan: Plan) -> tuple[School, ...]:
     """The schools that suit the shape."""
     lined = "lining" in plan.shape.uses
-    hoop = plan.shape.key == "hoop"
     return tuple(
         school
         for school in SCHOOLS
-        if (lined or school.lining != "drop-in") and (school.key == "hoop") <= hoop
+        if (lined or school.lining != "drop-in") and school.hooped <= plan.shape.hooped
     )
 
 
@@ -207,7 +208,7 @@ def begin_with(plan: Plan, panel: PanelPlan, key: str) -> Edit:
     """Layer a panel after a school."""
     school = next(entry for entry in SCHOOLS if entry.key == key)
     plies = tuple(usual_ply(plan, name) for name in school.materials)
-    if school.key == "hoop":
+    if school.hooped:
         metric = plan.project.units == "metric"
         over = Fraction(25) / MM_PER_INCH if metric else Fraction(1)
         plies = tuple(ply.model_copy(update={"margin": over}) for ply in plies)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tessil.core.brief.choice import Lining, ShapeChoice
+from tessil.core.brief.choice import ShapeChoice
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.planned import Plan
@@ -44,10 +44,7 @@ def _fresh(project: Project, shape: Shape) -> LeftShape:
     choice = ShapeChoice(
         kind=shape.key, way=way, cloth=project.shape.cloth, sizes=kept if way == "finished" else {}
     )
-    lining: Lining = "drop-in" if "lining" in shape.uses else "quilted-in"
-    if shape.key == "free-panel":
-        lining = "none"
-    return LeftShape(shape=choice, panels=panels, lining=lining)
+    return LeftShape(shape=choice, panels=panels, lining=shape.begins_lining)
 
 
 def start_from(plan: Plan, way: str) -> Edit:
