@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tessil.core.bag.ids import CutOwner
 from tessil.core.brief.choice import ShapeChoice
 from tessil.core.cutting.cloth import plan_cloth
 from tessil.core.edges.binding import plan_binding
@@ -121,12 +122,12 @@ def test_the_cut_list_is_for_all_bags():
     one, nine = plan(tote(bags=1)), plan(tote(bags=9))
     for single, many in zip(one.items, nine.items, strict=True):
         assert many.number.value == 9 * single.number.value
-    names = {(item.panel, item.what) for item in one.items}
+    names = {item.id for item in one.items}
     assert {
-        ("Front", "strip"),
-        ("Back", "batting"),
-        ("Lining", "lining"),
-        ("Top edge", "binding strip"),
+        (CutOwner("panels", ("front",)), "strip"),
+        (CutOwner("panels", ("back",)), "batting"),
+        (CutOwner("panels", ("lining",)), "lining"),
+        (CutOwner("edge"), "binding strip"),
     } <= names
 
 

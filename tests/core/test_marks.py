@@ -127,7 +127,7 @@ def test_halves_that_cannot_meet_block(snap):
 
 def test_pockets_are_cut_doubled():
     made = plan(_marked("slip"))
-    (item,) = [item for item in made.items if item.panel == "Pocket"]
+    (item,) = [item for item in made.items if item.owner.kind == "pocket"]
     mark = made.project.marks[0]
     assert item.width.value == mark.width + 2 * F(3, 8)
     assert item.height.value == 2 * (mark.height + F(3, 8))

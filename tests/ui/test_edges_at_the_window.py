@@ -161,7 +161,7 @@ def test_a_tube_shows_its_marking_and_one_square_is_cut(plain):
     window = plain.window
     assert "cut on its diagonal" in _words(window)
     assert "tube" in window.bench.picture.caption
-    (item,) = [i for i in window.desk.plan.items if i.panel == "Bias for the binding"]
+    (item,) = [i for i in window.desk.plan.items if i.owner.kind == "bias"]
     assert item.width.value == item.height.value
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.bag.ids import CutId
 from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.cutlist import Purchase
 from tessil.core.numbers.rows import Row
@@ -16,7 +17,7 @@ MOST_ROWS = 60
 HEAD = 12.0  # inches above each stock, for its name and amount
 
 
-def _row(row: Row, y: float, x0: float, print_: Print | None) -> Iterator[Item]:
+def _row(row: Row[CutId], y: float, x0: float, print_: Print | None) -> Iterator[Item]:
     x = x0
     for _name, along, high, number in row.pieces:
         for _ in range(number):

@@ -14,6 +14,7 @@ from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
 from tessil.core.snags import Snag, Stage
+from tessil.core.words.cuts import IN_HAND, kind_name, note_words, owner_name
 from tessil.core.words.names import join_name
 from tessil.core.words.refusals import printable
 from tessil.core.words.steps import told
@@ -290,13 +291,13 @@ def cut_rows(plan: Plan) -> list[dict[str, Any]]:
     read = plan.marks.notation.read_off
     return [
         {
-            "panel": item.panel,
-            "what": item.what,
+            "panel": owner_name(item.owner, plan.bag),
+            "what": kind_name(item.what),
             "from": stock_name(plan, item.stock, item.material),
             "number": item.number.whole,
             "width": read(item.width.value),
             "height": read(item.height.value),
-            "note": item.note,
+            "note": IN_HAND if item.in_hand else note_words(item.owner, item.notes),
         }
         for item in plan.items
     ]

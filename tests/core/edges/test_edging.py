@@ -192,7 +192,7 @@ def test_inner_seams_are_bound_where_the_lining_is_quilted_in():
         if run.name in ("left", "right", "bottom")
     ]
     assert length.value >= sum(sides)
-    assert any(item.panel == "Inner seams" for item in made.items)
+    assert any(item.owner.kind == "inner seams" for item in made.items)
     assert plan(tote(binding=Binding(print="oat", inner=True))).edging.inner is None
 
 
@@ -218,7 +218,7 @@ def test_bias_from_new_cloth_reaches_and_is_on_the_cut_list():
     made = plan(tote(binding=Binding(print="oat", grain="bias"), bags=3))
     (cut,) = made.edging.bias
     assert cut.reaches.value >= cut.need.value == made.binding.length.value
-    (item,) = [item for item in made.items if item.panel == "Bias for the binding"]
+    (item,) = [item for item in made.items if item.owner.kind == "bias"]
     assert (item.stock, item.number.whole) == ("oat", 3)
     assert item.height.value == cut.new[1].value
     assert cut.quarters.whole >= 1
@@ -421,7 +421,7 @@ def test_webbing_is_bought_and_nothing_is_cut_for_it():
     (strap,) = made.edging.straps
     assert strap.webbing.value == strap.part.length.value
     assert strap.interfacing is None
-    assert not any(item.panel == strap.part.label for item in made.items)
+    assert not any(strap.part.key in item.owner.keys for item in made.items)
 
 
 def test_a_zipper_is_bought_two_longer_and_nothing_metal_is_sewn_over():
@@ -472,7 +472,7 @@ def test_a_loop_goes_over_its_button_and_a_pull_is_on_the_cut_list():
     zipped = plan(
         tote(shape=_bag("flat-pouch", width=F(9), height=F(6)), bags=4, zipper=Zipper(pull=True))
     )
-    (item,) = [item for item in zipped.items if item.panel == "Zipper pull"]
+    (item,) = [item for item in zipped.items if item.owner.kind == "pull"]
     assert (item.width.value, item.height.value, item.number.whole) == (12, 1, 4)
 
 

@@ -74,7 +74,7 @@ BOX = (
 def test_a_course_reaches_the_width_and_says_by_how_much_it_is_over():
     made = top(12, 10, way="courses", scraps=BOX)
     over = {line.key: line.figure.value for line in made.lines}
-    lengths = {cut.note.removeprefix("from scrap "): cut.width.value for cut in made.cuts}
+    lengths = {str(cut.scrap + 1): cut.width.value for cut in made.cuts}
     for number in range(1, 6):
         assert over[f"courses.{number}"] >= 0
         row = [patch for patch in made.patches if patch.row == number]
@@ -88,15 +88,15 @@ def used_scraps(made):
     """How many of each scrap, by its place in the list, is cut into."""
     found = {}
     for cut in made.cuts:
-        if cut.note.startswith("from scrap "):
-            at = int(cut.note.removeprefix("from scrap ")) - 1
+        if cut.scrap is not None:
+            at = int(str(cut.scrap + 1)) - 1
             found[at] = found.get(at, 0) + cut.each
     return found
 
 
 def test_no_scrap_is_used_more_often_than_it_is_there():
     made = top(12, 14, way="courses", scraps=BOX)
-    lengths = {int(cut.note.split()[-1]) - 1: cut.width.value for cut in made.cuts}
+    lengths = {cut.scrap: cut.width.value for cut in made.cuts}
     for at, pieces in used_scraps(made).items():
         on_its_side = lengths[at] == BOX[at].height != BOX[at].width
         each = (BOX[at].width if on_its_side else BOX[at].height) // F(5, 2)

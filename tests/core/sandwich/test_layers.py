@@ -4,6 +4,7 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.bag.ids import CutNote
 from tessil.core.catalogue import material, to_own, with_own
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.choices import materials_of
@@ -132,7 +133,7 @@ def test_a_narrow_roll_is_joined_edge_to_edge_only_if_wanted():
     (bought,) = [b for b in joined.bought if b.batting]
     assert not bought.cloth.too_long
     item = bought.items[0]
-    assert "side by side" in item.note
+    assert item.notes[0] == CutNote("side by side", item.each)
     front = joined.panel("front").layers[1]
     short = min(front.width.value, front.height.value)
     assert min(item.width.value, item.height.value) * item.each == short
@@ -147,7 +148,9 @@ def test_offcuts_are_used_first_and_said():
     (before,), (after,) = ([b for b in p.bought if b.batting] for p in (bare, made))
     assert after.cloth.bare == before.cloth.bare / 2
     assert after.cloth.buy.value <= before.cloth.buy.value
-    assert "from the offcut" in after.from_offcuts[0]
+    (use,) = after.from_offcuts
+    assert use.offcut == left
+    assert [(one.id, one.number) for one in use.pieces] == [(after.items[0].id, 1)]
     both = plan(tote(offcuts=(left.model_copy(update={"number": 2}),)))
     (none,) = [b for b in both.bought if b.batting]
     assert none.cloth.buy.value == 0
@@ -162,7 +165,8 @@ def test_batting_is_put_together_from_offcuts_only_if_wanted():
     wanted = _with(tote(offcuts=(half,)), ("layers.plies", plies("cotton-batting", joined=True)))
     (none,) = [b for b in plan(wanted).bought if b.batting]
     assert none.cloth.buy.value == 0
-    assert any("in 2, edges butted" in words for words in none.from_offcuts)
+    parts = [(one.parts, one.number) for use in none.from_offcuts for one in use.pieces]
+    assert parts == [(2, 1)] * 4
 
 
 @pytest.mark.parametrize(

@@ -42,7 +42,7 @@ def test_handles_are_cut_four_times_as_wide_as_they_end():
     )
     (part,) = bag.bag.parts
     assert (part.cut.value, part.length.value, part.number) == (4, 22, 2)
-    item, firm = (item for item in bag.items if item.panel == "Handles")
+    item, firm = (item for item in bag.items if item.owner.keys == ("handles",))
     assert (item.number.whole, firm.number.whole) == (2, 2)
     assert (firm.width.value, firm.height.value) == (21, 2)  # twice as wide as it ends, ½ short
 

@@ -4,6 +4,7 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.bag.ids import CutOwner
 from tessil.core.trouble import CannotPlan
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
 
@@ -24,7 +25,9 @@ def test_its_zipper_is_2_in_longer_than_the_cloth_it_is_sewn_to():
 
 def test_a_wrist_strap_is_a_strip_for_the_cut_list():
     bag = made("flat-pouch", options={"wrist": "loop"}, **bare("width 9, height 6"))
-    assert [item.panel for item in bag.items if item.what == "strip to fold"] == ["Wrist strap"]
+    assert [i.owner for i in bag.items if i.what == "strip to fold"] == [
+        CutOwner("part", ("wrist",))
+    ]
 
 
 @pytest.mark.parametrize("height", [F(1, 8), F(1, 4)])

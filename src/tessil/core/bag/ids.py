@@ -106,3 +106,69 @@ FigureId = Literal[
     "advance-from-one-to-the-next",
     "batting-trimmed-to-width",
 ]
+
+CutKind = Literal[
+    "top",
+    "lining",
+    "one piece",
+    "strip",
+    "strip for a set",
+    "border strip",
+    "border, side",
+    "border, level",
+    "border strip, upright",
+    "border strip, level",
+    "square",
+    "piece",
+    "course piece",
+    "short sashing",
+    "long sashing",
+    "binding strip",
+    "strip to fold",
+    "cloth to cut on the cross",
+    "interfacing",
+    "batting",
+    "backing",
+    "firm",
+    "slip",
+    "divided",
+    "window",
+]
+CutFor = Literal["panels", "edge", "pocket", "bias", "pull", "inner seams", "part"]
+
+
+@dataclass(frozen=True, slots=True)
+class CutOwner:
+    """What pieces are cut for: some panels, a part, a mark, or something at the edges."""
+
+    kind: CutFor
+    keys: tuple[str, ...] = ()
+
+
+NoteKind = Literal[
+    "scrap",
+    "side by side",
+    "inside",
+    "short",
+    "upright",
+    "level",
+    "set",
+    "diagonal",
+    "fold half",
+    "cross",
+    "folds",
+    "single fold",
+    "butted",
+    "after quilting",
+]
+
+
+@dataclass(frozen=True, slots=True)
+class CutNote:
+    """Something to know of a piece before it is cut; ``number`` where it counts something."""
+
+    kind: NoteKind
+    number: int = 0
+
+
+CutId = tuple[CutOwner, CutKind]  # pieces with one id are laid, bought and told together

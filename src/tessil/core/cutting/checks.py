@@ -8,6 +8,7 @@ from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
+from tessil.core.words.cuts import id_words
 
 
 def cut_snags(plan: Plan) -> Iterator[Snag]:
@@ -19,7 +20,7 @@ def cut_snags(plan: Plan) -> Iterator[Snag]:
                 key=f"cut.wide.{bought.stock}",
                 stage=Stage.CUT,
                 weight=Weight.BLOCKS,
-                title=f"{bought.cloth.too_long[0]}: larger than {bought.name} both ways",
+                title=f"{id_words(bought.cloth.too_long[0], plan.bag)}: larger than {bought.name} both ways",
                 why=f"Its usable width is {read(bought.cloth.usable, unit=True)}.",
                 panel=plan.shape.leader,
             )

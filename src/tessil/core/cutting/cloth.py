@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from tessil.core.bag.ids import CutId
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rows import Row, lay_out
 from tessil.core.numbers.rulers import Rulers
@@ -19,15 +20,15 @@ from tessil.core.numbers.workings import Basis, Figure, count, given, total, up_
 class ClothPlan:
     """The rows for one cloth and what to buy; ``too_long`` names pieces that fit no way."""
 
-    rows: tuple[Row, ...]
+    rows: tuple[Row[CutId], ...]
     usable: Inches
     buy: Figure
     bare: Inches  # length that the area alone would take
-    too_long: tuple[str, ...]
+    too_long: tuple[CutId, ...]
 
 
 def plan_cloth(
-    pieces: Sequence[tuple[str, Inches, Inches, int]],
+    pieces: Sequence[tuple[CutId, Inches, Inches, int]],
     usable: Inches,
     straightening: Inches,
     marks: Rulers,

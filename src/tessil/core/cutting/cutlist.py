@@ -7,8 +7,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from tessil.core.bag.ids import CutId, CutKind, CutNote, CutOwner, NoteKind
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
-from tessil.core.cutting.offcuts import from_offcuts
+from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.edging import Edging
@@ -17,29 +18,35 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.strips import cut_across
+from tessil.core.piecing.top import CutPiece
 from tessil.core.sandwich.layers import Layer
 from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
 
-IN_HAND = "in hand"
 SQUARES = ("square", "piece")
-SCRAP = "course piece"  # cut from what there is, so not bought
+SCRAP: CutKind = "course piece"  # cut from what there is, so not bought
 
 
 @dataclass(frozen=True, slots=True)
 class CutItem:
-    """Pieces of one size: what they are, from which stock, how many, how large."""
+    """Pieces of one size: what they are, for what, from which stock, how many, how large."""
 
-    panel: str
-    what: str
+    owner: CutOwner
+    what: CutKind
     stock: str  # print key, or catalogue key for batting
     number: Figure
     width: Figure
     height: Figure
-    note: str = ""
+    notes: tuple[CutNote, ...] = ()
     each: int = 1  # for one panel
     material: bool = False  # of the catalogue, not a print
     joins: bool = False  # may be put together edge to edge
+    in_hand: bool = False  # counted there already: neither cut nor bought
+
+    @property
+    def id(self) -> CutId:
+        """Pieces with one id are laid, bought and told together."""
+        return self.owner, self.what
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,7 +58,14 @@ class Purchase:
     batting: bool
     cloth: ClothPlan
     items: tuple[CutItem, ...]
-    from_offcuts: tuple[str, ...] = ()  # what comes out of left-over pieces instead
+    from_offcuts: tuple[OffcutUse, ...] = ()  # what comes out of left-over pieces instead
+
+
+_WHOLE: dict[str, CutKind] = {"outer": "top", "lining": "lining", "plain": "one piece"}
+
+
+def _from_scrap(cut: CutPiece) -> tuple[CutNote, ...]:
+    return () if cut.scrap is None else (CutNote("scrap", cut.scrap + 1),)
 
 
 def _times(each: int, copies: int, bags: Figure) -> Figure:
@@ -62,28 +76,28 @@ def _times(each: int, copies: int, bags: Figure) -> Figure:
 
 
 def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
-    label, copies = panel.panel.label, panel.panel.copies
+    owner, copies = CutOwner("panels", (panel.key,)), panel.panel.copies
     if panel.only_cloth:
-        what = {"lining": "lining", "plain": "one piece"}.get(panel.panel.kind, "top")
+        what = _WHOLE[panel.panel.kind]
         stock, size = panel.patches[0].print, panel.planned
-        return [CutItem(label, what, stock, _times(1, copies, bags), size.width, size.height)]
+        return [CutItem(owner, what, stock, _times(1, copies, bags), size.width, size.height)]
     in_sets = _in_sets(panel)
     items: dict[tuple[object, ...], CutItem] = {}
     for part in panel.parts:
         for cut in part.top.cuts:
             if in_sets and cut.what == "strip":
                 continue
-            key = (cut.what, cut.print, cut.width.value, cut.height.value, cut.note)
+            key = (cut.what, cut.print, cut.width.value, cut.height.value, cut.scrap)
             each = cut.each + (items[key].each if key in items else 0)
             scrap = cut.what == SCRAP  # those there are, not so many a bag
             number = count("pieces", each, Basis.GEOMETRY) if scrap else _times(each, copies, bags)
             items[key] = CutItem(
-                label, cut.what, cut.print, number, cut.width, cut.height, cut.note, each
+                owner, cut.what, cut.print, number, cut.width, cut.height, _from_scrap(cut), each
             )
         if part.choice.way == "whole":
             width, height = part.top.size.width, part.top.size.height
             items[("whole", id(part))] = CutItem(
-                label,
+                owner,
                 "one piece",
                 part.top.patches[0].print,
                 _times(1, copies, bags),
@@ -110,13 +124,13 @@ def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
         _joined(layer, panel, bags)
         if layer.joined
         else CutItem(
-            panel.panel.label,
+            CutOwner("panels", (panel.key,)),
             layer.role,
             layer.cloth or layer.material.key,
             _times(1, panel.panel.copies, bags),
             layer.width,
             layer.height,
-            _layer_note(layer),
+            _layer_notes(layer),
             material=not layer.cloth,
         )
         for layer in panel.layers
@@ -128,37 +142,39 @@ def _border_items(panel: PanelPlan, bags: Figure, task: CutTask) -> list[CutItem
     """Strips sewn on a quilted panel that came out too small."""
     added, items = panel.measured.added, []
     seam = panel.piecing_seam
-    for grown, along, what in (
+    strips: tuple[tuple[Inches | None, Figure, CutKind], ...] = (
         (added.width, panel.quilted.height, "border strip, upright"),
         (added.height, panel.quilted.width, "border strip, level"),
-    ):
+    )
+    for grown, along, what in strips:
         if grown:
             each = (given("border, both sides", grown) / 2 + 2 * seam).called("border, cut")
             items.append(
                 CutItem(
-                    panel.panel.label,
+                    CutOwner("panels", (panel.key,)),
                     what,
                     panel.patches[-1].print,
                     _times(2, panel.panel.copies, bags),
                     each,
                     along,
-                    "sewn on after quilting",
+                    (CutNote("after quilting"),),
                 )
             )
     return items
 
 
-def _layer_note(layer: Layer) -> str:
-    words = {"inside": "inside the seams", "short": "short of the seams"}.get(layer.rule, "")
-    grain = {"upright": "grain upright", "level": "grain level"}.get(layer.grain, "")
-    return ", ".join(word for word in (words, grain) if word)
+def _layer_notes(layer: Layer) -> tuple[CutNote, ...]:
+    rules: dict[str, NoteKind] = {"inside": "inside", "short": "short"}
+    grains: dict[str, NoteKind] = {"upright": "upright", "level": "level"}
+    found = (rules.get(layer.rule), grains.get(layer.grain))
+    return tuple(CutNote(kind) for kind in found if kind is not None)
 
 
 def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:
     """A layer from a roll too narrow for it: pieces side by side, their edges butted."""
-    width, height, label = layer.width, layer.height, panel.panel.label
+    width, height = layer.width, layer.height
     roll = given("roll width", layer.material.width, Basis.PRACTICE)
-    note = _layer_note(layer)
+    notes = _layer_notes(layer)
     parts = 1
     if min(width.value, height.value) > roll.value:
         short = width if width.value <= height.value else height
@@ -168,15 +184,15 @@ def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:
             width = each
         else:
             height = each
-        note = f"{parts} side by side, edges butted" + (f", {note}" if note else "")
+        notes = (CutNote("side by side", parts), *notes)
     return CutItem(
-        label,
+        CutOwner("panels", (panel.key,)),
         layer.role,
         layer.cloth or layer.material.key,
         _times(parts, panel.panel.copies, bags),
         width,
         height,
-        note,
+        notes,
         parts,
         not layer.cloth,
         joins=True,
@@ -239,10 +255,10 @@ def _grouped(panels: tuple[PanelPlan, ...], task: CutTask) -> SetGroup:
 
 
 def _set_items(group: SetGroup, usable: Figure) -> list[CutItem]:
-    names = " + ".join(panel.panel.label for panel in group.panels)
+    owner = CutOwner("panels", tuple(panel.key for panel in group.panels))
     return [
         CutItem(
-            names,
+            owner,
             "strip for a set",
             cut.print,
             count("pieces", 0)
@@ -250,7 +266,7 @@ def _set_items(group: SetGroup, usable: Figure) -> list[CutItem]:
             else (count("in a set", cut.each, Basis.GEOMETRY) * group.sets).called("pieces"),
             usable,
             cut.height,
-            note="full width; sew, then cut across",
+            notes=(CutNote("set"),),
         )
         for cut in group.panels[0].top.cuts
     ]
@@ -279,13 +295,13 @@ def cut_list(
         cloth = task.cloth
         items.append(
             CutItem(
-                "Top edge",
+                CutOwner("edge"),
                 "binding strip",
                 cloth,
                 number,
                 usable,
                 binding.cut,
-                note="full width; join on the diagonal",
+                notes=(CutNote("diagonal"),),
             )
         )
     items += [item for mark in task.marks for item in _pocket_items(mark, bags, task)]
@@ -303,7 +319,9 @@ def _from_hand(items: list[CutItem], task: CutTask) -> list[CutItem]:
             used[item.stock] = used.get(item.stock, 0) + item.number.whole
     enough = {key for key, number in used.items() if number <= there.get(key, -1)}
     return [
-        replace(item, note=IN_HAND) if item.what in SQUARES and item.stock in enough else item
+        replace(item, in_hand=True, notes=())
+        if item.what in SQUARES and item.stock in enough
+        else item
         for item in items
     ]
 
@@ -327,12 +345,12 @@ def _pocket_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
         )
     return [
         CutItem(
-            "Pocket",
+            CutOwner("pocket"),
             mark.kind,
             task.pocket_cloth,
             _times(1, 1, bags),
             *size,
-            "fold in half" if mark.kind != "window" else "",
+            () if mark.kind == "window" else (CutNote("fold half"),),
         )
     ]
 
@@ -346,23 +364,23 @@ def _edge_items(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
         if cut.new is not None:
             items.append(
                 CutItem(
-                    f"Bias for the {cut.what}",
+                    CutOwner("bias", (cut.what,)),
                     "cloth to cut on the cross",
                     cut.cloth,
                     _times(1, 1, bags),
                     *cut.new,
-                    "strips at 45°",
+                    (CutNote("cross"),),
                 )
             )
     if edging.pull is not None:
         items.append(
             CutItem(
-                "Zipper pull",
+                CutOwner("pull"),
                 "strip to fold",
                 task.cloth,
                 _times(1, 1, bags),
                 *edging.pull,
-                "folds to ¼",
+                (CutNote("folds"),),
             )
         )
     if edging.inner is not None:
@@ -374,7 +392,15 @@ def _edge_items(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
         strips = (number * bags).called("pieces")
         cloth = task.cloth
         items.append(
-            CutItem("Inner seams", "binding strip", cloth, strips, usable, width, "single fold")
+            CutItem(
+                CutOwner("inner seams"),
+                "binding strip",
+                cloth,
+                strips,
+                usable,
+                width,
+                (CutNote("single fold"),),
+            )
         )
     return items
 
@@ -390,20 +416,21 @@ def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]
     each = count("each", part.number * strips, Basis.GEOMETRY)
     number = (each * bags).called("pieces")
     length = part.length if strips == 1 else given("usable width", task.stock.usable_width)
-    note = "" if strips == 1 else "join on the diagonal"
-    items.append(CutItem(part.label, "strip to fold", cloth, number, length, part.cut, note))
+    notes = () if strips == 1 else (CutNote("diagonal"),)
+    owner = CutOwner("part", (part.key,))
+    items.append(CutItem(owner, "strip to fold", cloth, number, length, part.cut, notes))
     straps = (count("each", part.number, Basis.GEOMETRY) * bags).called("pieces")
     if strap.interfacing is not None:
         width, long = strap.interfacing
         items.append(
             CutItem(
-                part.label,
+                owner,
                 "interfacing",
                 "woven-interfacing",
                 straps,
                 long,
                 width,
-                "may be butted",
+                (CutNote("butted"),),
                 material=True,
             )
         )
@@ -418,22 +445,23 @@ def purchases(items: tuple[CutItem, ...], task: CutTask) -> tuple[Purchase, ...]
     """What to buy of each stock, its pieces laid in rows across the usable width."""
     by_stock: dict[tuple[str, bool], list[CutItem]] = {}
     for item in items:
-        if item.what == SCRAP or item.note == IN_HAND:
+        if item.what == SCRAP or item.in_hand:
             continue
         by_stock.setdefault((item.stock, item.material), []).append(item)
     bought = []
     for (stock, batting), group in by_stock.items():
         pieces = [
-            (f"{item.panel}, {item.what}", item.width.value, item.height.value, item.number.whole)
+            Wanted(item.id, item.width.value, item.height.value, item.number.whole)
             for item in group
         ]
-        used: tuple[str, ...] = ()
+        used: tuple[OffcutUse, ...] = ()
         if batting:
-            joins = frozenset(f"{item.panel}, {item.what}" for item in group if item.joins)
-            pieces, used = from_offcuts(pieces, task.offcuts, stock, task.rulers.notation, joins)
+            joins = frozenset(item.id for item in group if item.joins)
+            pieces, used = from_offcuts(pieces, task.offcuts, stock, joins)
         usable = _usable(stock, batting, task)
         straightening = task.stock.straightening
-        cloth = plan_cloth(pieces, usable, straightening, task.rulers)
+        to_cut = [(piece.id, piece.width, piece.height, piece.number) for piece in pieces]
+        cloth = plan_cloth(to_cut, usable, straightening, task.rulers)
         name = task.materials[stock].name if batting else task.name_of(stock)
         bought.append(Purchase(stock, name, batting, cloth, tuple(group), used))
     return tuple(bought)

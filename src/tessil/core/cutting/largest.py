@@ -228,14 +228,14 @@ class _Search:
         return bag is not None and self.rows(bag, size) is not None
 
 
-def _laid(entry: Entry, turned: bool) -> Piece:
+def _laid(entry: Entry, turned: bool) -> Piece[str]:
     name, width, height, many = entry
     along, high = (height, width) if turned else (width, height)
     return Piece(name, along, high, many)  # type: ignore[arg-type]
 
 
 def _fitted(
-    pieces: Sequence[Piece], wide: int, high: int, sheets: int
+    pieces: Sequence[Piece[str]], wide: int, high: int, sheets: int
 ) -> tuple[tuple[str, ...], ...] | None:
     """Rows across sheets of one size, the highest first; None where they do not all go in."""
     if any(piece.along > wide or piece.high > high for piece in pieces):

@@ -6,41 +6,69 @@ Largest pieces first into the smallest offcut that takes them, in rows as they a
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
-from tessil.core.numbers.lengths import Inches, Notation
+from tessil.core.bag.ids import CutId
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rows import fill_rows, oriented
 from tessil.core.sandwich.choice import Offcut
 
-Piece = tuple[str, Inches, Inches, int]
 MOST_PARTS = 4
 
 
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """Pieces of one size that are to be cut; in ``parts`` where they are put together."""
+
+    id: CutId
+    width: Inches
+    height: Inches
+    number: int
+    parts: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """What an offcut gives: so many of some pieces, or of the parts of some."""
+
+    id: CutId
+    number: int
+    parts: int
+
+
+@dataclass(frozen=True, slots=True)
+class OffcutUse:
+    """One offcut and what comes out of it."""
+
+    offcut: Offcut
+    pieces: tuple[Taken, ...]
+
+
 def from_offcuts(
-    pieces: Sequence[Piece],
+    pieces: Sequence[Wanted],
     offcuts: Sequence[Offcut],
     stock: str,
-    notation: Notation,
-    joins: frozenset[str] = frozenset(),
-) -> tuple[list[Piece], tuple[str, ...]]:
+    joins: frozenset[CutId] = frozenset(),
+) -> tuple[list[Wanted], tuple[OffcutUse, ...]]:
     """The pieces still to be cut from the roll, and what came out of which offcut.
 
-    Pieces named in ``joins`` may be put together from narrower ones, edge to edge, where that
-    lets all of their parts come out of what is left.
+    Pieces whose ids are in ``joins`` may be put together from narrower ones, edge to edge, where
+    that lets all of their parts come out of what is left.
     """
     mine = _single([entry for entry in offcuts if entry.material == stock])
     left, taken = _taken(list(pieces), mine)
-    open_ = {piece[0] for piece in left}
-    settled = [piece for piece in pieces if piece[0] not in open_]
-    for piece in [piece for piece in left if piece[0] in joins]:
+    open_ = {piece.id for piece in left}
+    settled = [piece for piece in pieces if piece.id not in open_]
+    for piece in [piece for piece in left if piece.id in joins]:
         for parts in range(2, MOST_PARTS + 1):
-            whole = next(entry for entry in pieces if entry[0] == piece[0])
+            whole = next(entry for entry in pieces if entry.id == piece.id)
             tried = [*settled, _split(whole, parts)]
             rest, again = _taken(tried, mine)
             if not rest:
-                left = [entry for entry in left if entry[0] != piece[0]]
+                left = [entry for entry in left if entry.id != piece.id]
                 settled, taken = tried, again
                 break
-    return left, tuple(_words(offcut, pieces_, notation) for offcut, pieces_ in taken if pieces_)
+    return left, tuple(use for use in taken if use.pieces)
 
 
 def _single(offcuts: Sequence[Offcut]) -> list[Offcut]:
@@ -49,45 +77,42 @@ def _single(offcuts: Sequence[Offcut]) -> list[Offcut]:
     return sorted(one_by_one, key=lambda one: one.width * one.height)
 
 
-def _taken(
-    pieces: list[Piece], offcuts: list[Offcut]
-) -> tuple[list[Piece], list[tuple[Offcut, list[str]]]]:
+def _taken(pieces: list[Wanted], offcuts: list[Offcut]) -> tuple[list[Wanted], list[OffcutUse]]:
     left, taken = pieces, []
     for entry in offcuts:
         left, took = _one(left, entry)
-        taken.append((entry, took))
+        taken.append(OffcutUse(entry, took))
     return left, taken
 
 
-def _split(piece: Piece, parts: int) -> Piece:
+def _split(piece: Wanted, parts: int) -> Wanted:
     """A piece as so many side by side."""
-    name, width, height, number = piece
-    if width <= height:
-        return (f"{name} in {parts}, edges butted", width / parts, height, number * parts)
-    return (f"{name} in {parts}, edges butted", width, height / parts, number * parts)
+    number = piece.number * parts
+    if piece.width <= piece.height:
+        return replace(piece, width=piece.width / parts, number=number, parts=parts)
+    return replace(piece, height=piece.height / parts, number=number, parts=parts)
 
 
-def _words(offcut: Offcut, took: list[str], notation: Notation) -> str:
-    return f"{', '.join(took)}: from the offcut {notation.size(offcut.width, offcut.height)}"
-
-
-def _one(pieces: list[Piece], offcut: Offcut) -> tuple[list[Piece], list[str]]:
+def _one(pieces: list[Wanted], offcut: Offcut) -> tuple[list[Wanted], tuple[Taken, ...]]:
     """Fill one offcut with as many pieces as its rows take, the largest first."""
-    taken: list[Piece] = []
-    left: list[Piece] = []
-    for name, width, height, number in sorted(pieces, key=lambda p: -p[1] * p[2]):
+    taken: list[Wanted] = []
+    left: list[Wanted] = []
+    for piece in sorted(pieces, key=lambda one: -one.width * one.height):
         fits = 0
-        while fits < number and _fits([*taken, (name, width, height, fits + 1)], offcut):
+        while fits < piece.number and _fits([*taken, replace(piece, number=fits + 1)], offcut):
             fits += 1
         if fits:
-            taken.append((name, width, height, fits))
-        if number > fits:
-            left.append((name, width, height, number - fits))
-    return left, [f"{name} ×{number}" if number > 1 else name for name, _, _, number in taken]
+            taken.append(replace(piece, number=fits))
+        if piece.number > fits:
+            left.append(replace(piece, number=piece.number - fits))
+    return left, tuple(Taken(piece.id, piece.number, piece.parts) for piece in taken)
 
 
-def _fits(pieces: list[Piece], offcut: Offcut) -> bool:
-    turned = [oriented(*piece, offcut.width) for piece in pieces]
+def _fits(pieces: list[Wanted], offcut: Offcut) -> bool:
+    turned = [
+        oriented((piece.id, piece.parts), piece.width, piece.height, piece.number, offcut.width)
+        for piece in pieces
+    ]
     if any(piece is None for piece in turned):
         return False
     rows = fill_rows([piece for piece in turned if piece is not None], offcut.width)

@@ -8,31 +8,36 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Generic, TypeVar
 
 from tessil.core.numbers.lengths import Inches
 
+Name = TypeVar("Name")  # whatever tells pieces apart
+
 
 @dataclass(frozen=True, slots=True)
-class Piece:
+class Piece(Generic[Name]):
     """Pieces of one size to lay out: ``along`` runs across the cloth's width."""
 
-    name: str
+    name: Name
     along: Inches
     high: Inches
     number: int
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class Row(Generic[Name]):
     """``times`` alike rows: their height, what lies in each, and the width left."""
 
     high: Inches
     times: int
     left: Inches
-    pieces: tuple[tuple[str, Inches, Inches, int], ...]  # name, along, high, how many
+    pieces: tuple[tuple[Name, Inches, Inches, int], ...]  # name, along, high, how many
 
 
-def oriented(name: str, width: Inches, height: Inches, number: int, usable: Inches) -> Piece | None:
+def oriented(
+    name: Name, width: Inches, height: Inches, number: int, usable: Inches
+) -> Piece[Name] | None:
     """The piece with its longer side across the cloth if that fits, else the other way."""
     long, short = max(width, height), min(width, height)
     if long <= usable:
@@ -42,7 +47,7 @@ def oriented(name: str, width: Inches, height: Inches, number: int, usable: Inch
     return None
 
 
-def _placed(rows: list[Row], piece: Piece) -> tuple[list[Row], int]:
+def _placed(rows: list[Row[Name]], piece: Piece[Name]) -> tuple[list[Row[Name]], int]:
     """Fill the room left in rows already begun; returns the rows and what is still to lay."""
     todo, done = piece.number, []
     for row in rows:
@@ -62,32 +67,32 @@ def _placed(rows: list[Row], piece: Piece) -> tuple[list[Row], int]:
     return done, todo
 
 
-def _with(row: Row, piece: Piece, each: int, times: int) -> Row:
+def _with(row: Row[Name], piece: Piece[Name], each: int, times: int) -> Row[Name]:
     more = (piece.name, piece.along, piece.high, each)
     return replace(row, times=times, left=row.left - each * piece.along, pieces=(*row.pieces, more))
 
 
-def _fresh(piece: Piece, number: int, usable: Inches) -> list[Row]:
+def _fresh(piece: Piece[Name], number: int, usable: Inches) -> list[Row[Name]]:
     each = int(usable / piece.along)
     full, rest = divmod(number, each)
-    empty = Row(piece.high, 1, usable, ())
+    empty: Row[Name] = Row(piece.high, 1, usable, ())
     rows = [_with(empty, piece, each, full)] if full else []
     return rows + ([_with(empty, piece, rest, 1)] if rest else [])
 
 
 def lay_out(
-    pieces: Sequence[tuple[str, Inches, Inches, int]], usable: Inches
-) -> tuple[tuple[Row, ...], tuple[str, ...]]:
+    pieces: Sequence[tuple[Name, Inches, Inches, int]], usable: Inches
+) -> tuple[tuple[Row[Name], ...], tuple[Name, ...]]:
     """Rows for (name, width, height, number) pieces, and the names of those too long."""
     turned = [(piece[0], oriented(*piece, usable)) for piece in pieces]
     too_long = tuple(name for name, piece in turned if piece is None)
     return fill_rows([piece for _, piece in turned if piece is not None], usable), too_long
 
 
-def fill_rows(pieces: Sequence[Piece], usable: Inches) -> tuple[Row, ...]:
+def fill_rows(pieces: Sequence[Piece[Name]], usable: Inches) -> tuple[Row[Name], ...]:
     """First fit in falling height, then length; every piece must fit the usable width."""
-    rows: list[Row] = []
-    for piece in sorted(pieces, key=lambda p: (-p.high, -p.along, p.name)):
+    rows: list[Row[Name]] = []
+    for piece in sorted(pieces, key=lambda p: (-p.high, -p.along, str(p.name))):
         rows, todo = _placed(rows, piece)
         if todo:
             rows += _fresh(piece, todo, usable)

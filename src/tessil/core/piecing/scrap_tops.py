@@ -304,9 +304,7 @@ def _course_cuts(wish: Wish, cuts: list[Figure], rows: list[list[Blank]]) -> tup
             key = (blank.scrap, cut.value)
             each = found[key].each + 1 if key in found else 1
             length = given("scrap, length", blank.length)
-            found[key] = CutPiece(
-                "course piece", scrap.print, each, length, cut, f"from scrap {blank.scrap + 1}"
-            )
+            found[key] = CutPiece("course piece", scrap.print, each, length, cut, blank.scrap)
     return tuple(found.values())
 
 

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
+from tessil.core.bag.ids import CutKind
 from tessil.core.bag.steps import Do, Step
 from tessil.core.numbers.polygons import rectangle
 from tessil.core.numbers.sizes import Pair
@@ -79,9 +80,9 @@ def _strip_patches(wish: Wish, strips: Strips, along: float, level: bool) -> lis
 
 def _strip_cuts(strips: Strips, patches: tuple[Patch, ...]) -> tuple[CutPiece, ...]:
     """Strips of one width and print together, in order of appearance."""
-    groups: dict[tuple[str, Fraction], tuple[Figure, list[Patch]]] = {}
+    groups: dict[tuple[CutKind, Fraction], tuple[Figure, list[Patch]]] = {}
     for patch, cut, kind in zip(patches, strips.cuts, strips.kinds, strict=True):
-        what = "strip" if kind == "piece" else "border strip"
+        what: CutKind = "strip" if kind == "piece" else "border strip"
         groups.setdefault((what, cut.value), (cut, []))[1].append(patch)
     return tuple(
         made
@@ -206,12 +207,12 @@ def _grid_cuts(
     many = rows.number.whole
     for cut, kind in zip(columns.cuts, columns.kinds, strict=True):
         if kind != "piece":
-            what = "short sashing" if kind == "sash" else "border strip"
-            found.append(CutPiece(what, cloth, many, cut, rows.cut))
+            short: CutKind = "short sashing" if kind == "sash" else "border strip"
+            found.append(CutPiece(short, cloth, many, cut, rows.cut))
     for cut, kind in zip(rows.cuts, rows.kinds, strict=True):
         if kind != "piece":
-            what = "long sashing" if kind == "sash" else "border strip"
-            found.append(CutPiece(what, cloth, 1, columns.across, cut))
+            long: CutKind = "long sashing" if kind == "sash" else "border strip"
+            found.append(CutPiece(long, cloth, 1, columns.across, cut))
     return tuple(_merged(found))
 
 
@@ -222,7 +223,7 @@ def _merged(cuts: list[CutPiece]) -> list[CutPiece]:
         key = (cut.what, cut.print, cut.width.value, cut.height.value)
         old = by_size.get(key)
         each = cut.each + (old.each if old else 0)
-        by_size[key] = CutPiece(cut.what, cut.print, each, cut.width, cut.height, cut.note)
+        by_size[key] = CutPiece(cut.what, cut.print, each, cut.width, cut.height)
     return list(by_size.values())
 
 

@@ -242,7 +242,7 @@ def _made(
     )
 
 
-def cut_across(usable: Inches, lengths: Sequence[tuple[str, Inches, int]]) -> tuple[Row, ...]:
+def cut_across(usable: Inches, lengths: Sequence[tuple[str, Inches, int]]) -> tuple[Row[str], ...]:
     """Panels cut across from strip sets of one usable length: a row is one set.
 
     ``lengths`` are (panel, length, how many), each within ``usable``.  The longest first:

@@ -11,6 +11,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from tessil.core.bag.ids import CutKind
 from tessil.core.bag.steps import Do, Step, one_by_one
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import box_of, boxed, shifted
@@ -65,12 +66,12 @@ class Patch:
 class CutPiece:
     """Pieces of one size and print for one top."""
 
-    what: str
+    what: CutKind
     print: str
     each: int
     width: Figure
     height: Figure
-    note: str = ""
+    scrap: int | None = None  # which of the list it is cut from
 
 
 @dataclass(frozen=True, slots=True)
@@ -200,13 +201,13 @@ def trimming(wish: Wish, outline: Outline, kind: Kind) -> Patch:
 
 
 def cut_of(
-    what: str, patches: Iterable[Patch], width: Figure, height: Figure, note: str = ""
+    what: CutKind, patches: Iterable[Patch], width: Figure, height: Figure
 ) -> tuple[CutPiece, ...]:
     """What to cut for pieces of one size, print by print in order of appearance."""
     uses: dict[str, int] = {}
     for patch in patches:
         uses[patch.print] = uses.get(patch.print, 0) + 1
-    return tuple(CutPiece(what, key, each, width, height, note) for key, each in uses.items())
+    return tuple(CutPiece(what, key, each, width, height) for key, each in uses.items())
 
 
 def sewing_order(*deeds: Do) -> tuple[Step, ...]:

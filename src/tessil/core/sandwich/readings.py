@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.cutting.offcuts import OffcutUse
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, upright, whole
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Place
+from tessil.core.words.cuts import taken_words
 
 WHAT = {
     "margin": "A margin larger than the top all round",
@@ -52,7 +54,7 @@ def _amounts(plan: Plan) -> Iterator[Reading]:
         if bought.batting:
             about = f"Off a roll {read(bought.cloth.usable, unit=True)} wide, for all bags"
             if bought.from_offcuts:
-                about = "; ".join(bought.from_offcuts)
+                about = "; ".join(_from_offcut(plan, use) for use in bought.from_offcuts)
             yield Reading(
                 f"layer.buy.{bought.stock}",
                 bought.cloth.buy.called(bought.name),
@@ -72,3 +74,10 @@ def _bulk(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield Reading(
             f"bulk.{spot.key}", spot.thick, about, Place(x - 0.4, y - 0.4, 0.8, 0.8), "bulk"
         )
+
+
+def _from_offcut(plan: Plan, use: OffcutUse) -> str:
+    """What comes out of an offcut."""
+    took = ", ".join(taken_words(one.id, one.number, one.parts, plan.bag) for one in use.pieces)
+    size = plan.marks.notation.size(use.offcut.width, use.offcut.height)
+    return f"{took}: from the offcut {size}"

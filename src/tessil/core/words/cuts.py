@@ -1,0 +1,71 @@
+"""What is cut, for what, and what to know of it, in words."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from tessil.core.bag.ids import CutId, CutKind, CutNote, CutOwner, NoteKind
+from tessil.core.bag.model import Bag
+
+_KINDS: dict[CutKind, str] = {}  # those that are not called by their kind
+_OWNERS = {
+    "edge": "Top edge",
+    "pocket": "Pocket",
+    "pull": "Zipper pull",
+    "inner seams": "Inner seams",
+}
+_NOTES: dict[NoteKind, str] = {
+    "scrap": "from scrap {number}",
+    "side by side": "{number} side by side, edges butted",
+    "inside": "inside the seams",
+    "short": "short of the seams",
+    "upright": "grain upright",
+    "level": "grain level",
+    "set": "full width; sew, then cut across",
+    "fold half": "fold in half",
+    "cross": "strips at 45°",
+    "folds": "folds to ¼",
+    "single fold": "single fold",
+    "butted": "may be butted",
+    "after quilting": "sewn on after quilting",
+}
+_DIAGONAL = {"edge": "full width; join on the diagonal", "part": "join on the diagonal"}
+IN_HAND = "in hand"
+
+
+def kind_name(kind: CutKind) -> str:
+    """``strip``, ``border strip, upright``."""
+    return _KINDS.get(kind, kind)
+
+
+def owner_name(owner: CutOwner, bag: Bag) -> str:
+    """``Front``, ``Front + Back``, ``Bias for the binding``, ``Handles``."""
+    if owner.kind == "panels":
+        return " + ".join(bag.panel(key).label for key in owner.keys)
+    if owner.kind == "part":
+        return next(part.label for part in bag.parts if part.key in owner.keys)
+    if owner.kind == "bias":
+        return f"Bias for the {owner.keys[0]}"
+    return _OWNERS[owner.kind]
+
+
+def note_words(owner: CutOwner, notes: Iterable[CutNote]) -> str:
+    """What to know of a piece, in one line."""
+    return ", ".join(
+        _DIAGONAL[owner.kind]
+        if note.kind == "diagonal"
+        else _NOTES[note.kind].format(number=note.number)
+        for note in notes
+    )
+
+
+def id_words(cut: CutId, bag: Bag) -> str:
+    """``Front, batting``."""
+    owner, kind = cut
+    return f"{owner_name(owner, bag)}, {kind_name(kind)}"
+
+
+def taken_words(cut: CutId, number: int, parts: int, bag: Bag) -> str:
+    """``Front, batting in 2, edges butted ×4``."""
+    split = f" in {parts}, edges butted" if parts > 1 else ""
+    return f"{id_words(cut, bag)}{split}" + (f" ×{number}" if number > 1 else "")

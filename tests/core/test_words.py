@@ -1,0 +1,116 @@
+"""What keys are called, value by value: edges, seams, pieces to cut and their notes."""
+
+import pytest
+
+from tessil.core.bag.ids import CutNote, CutOwner, EdgeKey, JoinKey
+from tessil.core.plan import plan
+from tessil.core.words.cuts import id_words, note_words, owner_name, taken_words
+from tessil.core.words.names import edge_name, join_name, side_name
+from tests.conftest import tote
+
+
+@pytest.mark.parametrize(
+    ("key", "name", "side"),
+    [
+        (EdgeKey("top"), "top", "top"),
+        (EdgeKey("left", half="upper"), "left, upper", "left"),
+        (EdgeKey("right", "corner", "level"), "right notch, level", "right notch"),
+        (EdgeKey("left", "top corner", "upright"), "left top notch, upright", "left top notch"),
+        (
+            EdgeKey("left", "fold", "level", "lower"),
+            "left fold notch, level lower",
+            "left fold notch",
+        ),
+        (EdgeKey("right", "fold", "upright"), "right fold notch, upright", "right fold notch"),
+        (EdgeKey("left", "curve", step=3), "left top 3", "left top 3"),
+        (EdgeKey("left", "curve"), "rounded corner, left", "rounded corner, left"),
+    ],
+)
+def test_edges_are_called_by_side_and_part(key, name, side):
+    assert edge_name(key) == name
+    assert side_name(key) == side
+    assert key.slug == name  # as reports have had it since their third form
+
+
+def test_the_pieces_of_a_curve_are_one_run_and_notches_are_known():
+    assert EdgeKey("left", "curve", step=3).run == EdgeKey("left", "curve")
+    assert EdgeKey("left", half="upper").run == EdgeKey("left", half="upper")
+    notch, curve, side = EdgeKey("left", "fold"), EdgeKey("left", "curve"), EdgeKey("left")
+    assert [key.notch for key in (notch, curve, side)] == [True, False, False]
+    assert [key.plain for key in (notch, curve, side)] == [False, False, True]
+
+
+@pytest.mark.parametrize(
+    ("key", "name", "slug"),
+    [
+        (JoinKey("seam", "left"), "left seam", "seam.left"),
+        (JoinKey("edge", "bottom"), "bottom", "edge.bottom"),
+        (JoinKey("end", "right"), "right end", "end.right"),
+        (JoinKey("box corner", "left"), "left box corner", "box-corner.left"),
+        (
+            JoinKey("box corner", "left", "fold"),
+            "left box corner at the fold",
+            "box-corner.left.fold",
+        ),
+        (JoinKey("zipper"), "zipper", "zipper"),
+        (JoinKey("side seams"), "side seams", "side-seams"),
+        (JoinKey("band"), "band", "band"),
+        (JoinKey("band", at="behind"), "band behind", "band.behind"),
+        (JoinKey("flap"), "flap's free side", "flap"),
+    ],
+)
+def test_seams_are_called_by_place(key, name, slug):
+    assert join_name(key) == name
+    assert key.slug == slug
+
+
+@pytest.fixture(scope="module")
+def bag():
+    return plan(tote(shape=tote().shape.model_copy(update={"options": {"handles": "pair"}}))).bag
+
+
+@pytest.mark.parametrize(
+    ("owner", "name"),
+    [
+        (CutOwner("panels", ("front",)), "Front"),
+        (CutOwner("panels", ("front", "back")), "Front + Back"),
+        (CutOwner("part", ("handles",)), "Handles"),
+        (CutOwner("bias", ("piping",)), "Bias for the piping"),
+        (CutOwner("edge"), "Top edge"),
+        (CutOwner("pocket"), "Pocket"),
+        (CutOwner("pull"), "Zipper pull"),
+        (CutOwner("inner seams"), "Inner seams"),
+    ],
+)
+def test_pieces_are_told_by_what_they_are_for(bag, owner, name):
+    assert owner_name(owner, bag) == name
+    assert id_words((owner, "strip"), bag) == f"{name}, strip"
+
+
+def test_what_an_offcut_gives(bag):
+    front = (CutOwner("panels", ("front",)), "batting")
+    assert taken_words(front, 1, 1, bag) == "Front, batting"
+    assert taken_words(front, 4, 2, bag) == "Front, batting in 2, edges butted ×4"
+
+
+@pytest.mark.parametrize(
+    ("kind", "notes", "words"),
+    [
+        ("panels", (), ""),
+        ("panels", (CutNote("scrap", 3),), "from scrap 3"),
+        ("panels", (CutNote("inside"), CutNote("upright")), "inside the seams, grain upright"),
+        ("panels", (CutNote("short"), CutNote("level")), "short of the seams, grain level"),
+        ("panels", (CutNote("side by side", 2),), "2 side by side, edges butted"),
+        ("panels", (CutNote("set"),), "full width; sew, then cut across"),
+        ("panels", (CutNote("after quilting"),), "sewn on after quilting"),
+        ("edge", (CutNote("diagonal"),), "full width; join on the diagonal"),
+        ("part", (CutNote("diagonal"),), "join on the diagonal"),
+        ("part", (CutNote("butted"),), "may be butted"),
+        ("pocket", (CutNote("fold half"),), "fold in half"),
+        ("bias", (CutNote("cross"),), "strips at 45°"),
+        ("pull", (CutNote("folds"),), "folds to ¼"),
+        ("inner seams", (CutNote("single fold"),), "single fold"),
+    ],
+)
+def test_notes_on_pieces(kind, notes, words):
+    assert note_words(CutOwner(kind), notes) == words
