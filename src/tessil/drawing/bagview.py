@@ -33,7 +33,7 @@ SLANT = (0.46, 0.34)  # how far a unit of depth goes right and up
 def look_of(plan: Plan, side: str) -> Look:
     """The look of that name, or the first."""
     for look in plan.bag.looks:
-        if look.name == side:
+        if look.side == side:
             return look
     return plan.bag.looks[0]
 
@@ -176,7 +176,7 @@ def _frame(points: tuple[Point, ...], cloth: object, seam: float) -> Iterator[It
 def _object(plan: Plan, look: Look, x: float, floor: float) -> Iterator[Item]:
     """Each thing to scale: those one behind another in one place, others side by side."""
     hold = plan.project.hold
-    if not hold.minded or look.name == "open":
+    if not hold.minded or look.side == "open":
         return
     lying = plan.bag.words[0] == "long"
     beside = hold.packed == "beside"

@@ -65,7 +65,7 @@ def layout_picture(plan: Plan, panel: PanelPlan) -> Picture:
             x1, y1, x2, y2 = box_of(cloth.outline)
             if min(x2 - x1, y2 - y1) < 0.3:
                 continue
-            number = "" if patch.kind == "piece" and "." in patch.name else patch.name
+            number = "" if patch.kind == "piece" and patch.in_grid else patch.name
             words = f"{number}  {mark}" if number and patch.kind in ("piece", "scrap") else mark
             items.append(Label(centre(cloth.outline), words, strong=True))
     items += [

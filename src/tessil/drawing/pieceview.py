@@ -139,7 +139,7 @@ def _laid_marks(laid: list[tuple[Patch, Cloth]]) -> Iterator[Item]:
         high = max(py for _, py in cloth.outline) - min(py for _, py in cloth.outline)
         reach = min(high, 2.0) * 0.3
         if patch.turned:
-            aside = reach * 1.4 if patch.name and "." not in patch.name else 0.0
+            aside = reach * 1.4 if patch.name and not patch.in_grid else 0.0
             yield from _arrow((x + aside, y - reach), (x + aside, y + reach), reach * 0.45)
         if patch.locked:
             left = x - reach * 0.9

@@ -298,9 +298,8 @@ class Column(QWidget):
 
         if spec.kind in ("length", "length?"):
             made = LengthField(self._notation, attempt, spec.kind == "length?")
-            _, found, empty = spec.help.lower().rpartition("empty:")
-            if spec.kind == "length?" and found:
-                made.show_empty(empty.strip())
+            if spec.empty:
+                made.show_empty(spec.empty)
             return made
         if spec.kind in ("count", "count?"):
             return CountField(attempt, spec.kind == "count?")

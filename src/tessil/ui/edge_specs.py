@@ -14,7 +14,7 @@ from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import read_length
 from tessil.core.planned import Plan
 from tessil.ui.asking import always, field_of
-from tessil.ui.specs import Spec
+from tessil.ui.specs import Spec, with_empty
 
 
 def edge_specs(plan: Plan, leaf: str) -> Iterator[Spec]:
@@ -85,7 +85,9 @@ def _binding(plan: Plan) -> Iterator[Spec]:
     )
     yield field_of(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
     yield field_of(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
-    yield field_of(plan, "binding.cut", "length?", "Cut width", "Empty: as the formula says")
+    yield with_empty(
+        field_of(plan, "binding.cut", "length?", "Cut width", ""), "as the formula says"
+    )
     if plan.bag.loop:
         yield field_of(
             plan,
@@ -223,10 +225,10 @@ def _piping(plan: Plan) -> Iterator[Spec]:
         (("", "as typed"), *((name, name) for name, _ in CORDS)),
     )
     yield field_of(plan, "piping.cord", "length", "Cord, thick", "Its diameter")
-    yield field_of(
-        plan, "piping.around", "length?", "Round it", "Measured; empty: from its thickness"
+    yield with_empty(
+        field_of(plan, "piping.around", "length?", "Round it", "Measured"), "from its thickness"
     )
-    yield field_of(plan, "piping.allowance", "length?", "Allowance", "Empty: as the seam")
+    yield with_empty(field_of(plan, "piping.allowance", "length?", "Allowance", ""), "as the seam")
     yield field_of(plan, "piping.overlap", "length", "Overlap", "Where its ends meet: 1 to 2")
 
 
@@ -296,7 +298,9 @@ def _straps(plan: Plan) -> Iterator[Spec]:
             "Put interfacing in",
         )
     yield field_of(plan, "strap.turned_back", "length", "Turned back", "At both ends, box-stitched")
-    yield field_of(plan, "strap.ring", "length?", "Ring, inside", "In hand; empty: as wide as it")
+    yield with_empty(
+        field_of(plan, "strap.ring", "length?", "Ring, inside", "In hand"), "as wide as it"
+    )
 
 
 def _carry(plan: Plan, key: Any) -> Edit:
@@ -321,8 +325,9 @@ def _hang(plan: Plan, text: str) -> Edit:
 
 def _closing(plan: Plan) -> Iterator[Spec]:
     if plan.bag.zipper is not None:
-        yield field_of(
-            plan, "zipper.length", "length?", "Zipper in hand", "Empty: the next standard one"
+        yield with_empty(
+            field_of(plan, "zipper.length", "length?", "Zipper in hand", ""),
+            "the next standard one",
         )
         yield field_of(
             plan,

@@ -20,7 +20,7 @@ from tessil.core.sandwich.acts.plying import (
     schools_for,
     set_ply,
 )
-from tessil.core.sandwich.checks import thinner
+from tessil.core.sandwich.checks import held_out, tab_moved
 from tessil.core.sandwich.offcutlist import read_offcut, write_offcut
 from tessil.ui.asking import alike, always, choice_of, field_of
 from tessil.ui.specs import Kind, Spec
@@ -241,16 +241,9 @@ def _bulk(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
 
 def _thinner(plan: Plan, worst: Spot) -> Iterator[Spec]:
     """What makes the worst place thinner; how seams are pressed is asked above."""
-    for at, fix in enumerate(thinner(plan, worst)):
-        if fix.words.startswith(("Hold", "Set")):
-            yield Spec(
-                f"bulk.fix.{at}",
-                "action",
-                fix.words,
-                f"Makes it thinner: {worst.label}",
-                None,
-                always(fix),
-            )
+    for at, fix in enumerate((*held_out(plan, worst), *tab_moved(plan, worst))):
+        about = f"Makes it thinner: {worst.label}"
+        yield Spec(f"bulk.fix.{at}", "action", fix.words, about, None, always(fix))
 
 
 def _number(path: str, words: str, text: str) -> Edit:

@@ -15,7 +15,7 @@ from tessil.core.quilting.acts.byhand import put_back
 from tessil.core.quilting.acts.minding import part_path
 from tessil.core.quilting.choice import Quilting, QuiltZone
 from tessil.ui.asking import alike, always, choice_of, field_of, oversize
-from tessil.ui.specs import Kind, Spec
+from tessil.ui.specs import Kind, Spec, with_empty
 
 PATTERNS = (
     ("channels", "channels"),
@@ -135,7 +135,7 @@ def _gaps(part: _Part) -> Iterator[Spec]:
         yield replace(gap, key="panel.quilting.gap.slide")
     if choice.pattern in ("grid", "diamonds"):
         other = "Level lines" if choice.pattern == "grid" else "The other way"
-        yield part.ask("gap_other", "length?", other, "Their gap; empty: the same")
+        yield with_empty(part.ask("gap_other", "length?", other, "Their gap"), "the same")
 
 
 def _zones(part: _Part) -> Iterator[Spec]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from tessil.core.edits import Edit
@@ -37,6 +37,7 @@ class Spec:
     value: Any
     edit: Callable[[Any], Edit]
     choices: tuple[tuple[Any, str], ...] = ()
+    empty: str = ""  # what it means to leave it empty
 
     @property
     def form(self) -> tuple[Any, ...]:
@@ -48,3 +49,9 @@ class Spec:
             self.choices,
             self.help,
         )
+
+
+def with_empty(spec: Spec, empty: str) -> Spec:
+    """A field that may be left empty, and says what that means."""
+    said = f"{spec.help}; empty: {empty}" if spec.help else f"Empty: {empty}"
+    return replace(spec, help=said, empty=empty)

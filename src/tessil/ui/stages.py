@@ -25,7 +25,7 @@ from tessil.ui.edge_specs import edge_specs
 from tessil.ui.layer_specs import layer_specs
 from tessil.ui.piecing_specs import piece_specs
 from tessil.ui.quilt_specs import quilt_specs
-from tessil.ui.specs import Kind, Spec
+from tessil.ui.specs import Kind, Spec, with_empty
 
 TITLES = {
     Stage.BRIEF: "Brief",
@@ -157,8 +157,8 @@ def _seams(plan: Plan) -> Iterator[Spec]:
         yield field_of(
             plan, "zipper.shown", "length", "Zipper shows", "Between the two cloth edges"
         )
-        yield field_of(
-            plan, "zipper.length", "length?", "Zipper in hand", "Empty: as long as it takes"
+        yield with_empty(
+            field_of(plan, "zipper.length", "length?", "Zipper in hand", ""), "as long as it takes"
         )
         yield field_of(
             plan,
@@ -283,13 +283,8 @@ def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             yield field_of(
                 plan, "snap.offset", "length", "Male part", "Above the flap's edge: 1½ to 2"
             )
-            yield field_of(
-                plan,
-                "snap.female",
-                "length?",
-                "Female is set",
-                "Below the top edge; empty: computed from the flap",
-            )
+            female = field_of(plan, "snap.female", "length?", "Female is set", "Below the top edge")
+            yield with_empty(female, "computed from the flap")
 
 
 def _adding(plan: Plan, panel: PanelPlan) -> Callable[[Any], Edit]:
@@ -318,6 +313,7 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
             "From left edge; empty: mirrored",
             mark.x2,
             _setting(plan, at, "x2", f"Set the {name}"),
+            empty="mirrored",
         )
     if mark.kind == "divided":
         divide = _setting(plan, at, "divisions", f"Divide the {name}")
@@ -356,6 +352,7 @@ def _notch_as_cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             "As it was really cut; empty: as planned",
             getattr(got, side),
             _cutting(plan, panel, side),
+            empty="as planned",
         )
 
 
@@ -375,7 +372,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             "Lining shorter",
             "So that it does not bag out: nothing to ¼ in",
         )
-        yield field_of(plan, "turning_gap", "length?", "Turning gap", "Empty: the least")
+        yield with_empty(field_of(plan, "turning_gap", "length?", "Turning gap", ""), "the least")
     if panel.quilts:
         yield from oversize(plan)
 

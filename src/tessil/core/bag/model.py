@@ -181,11 +181,14 @@ class Detail:
     points: tuple[Point, ...]
 
 
+LookSide = Literal["front", "back", "open", "panel"]
+
+
 @dataclass(frozen=True, slots=True)
 class Look:
     """The finished bag from one side, x to the right, y downwards from its top left."""
 
-    name: str
+    side: LookSide
     width: Inches
     height: Inches
     faces: tuple[Face, ...]

@@ -16,11 +16,12 @@ def cut_snags(plan: Plan) -> Iterator[Snag]:
     read = plan.marks.notation.read_off
     for bought in plan.bought:
         if bought.cloth.too_long:
+            what = id_words(bought.cloth.too_long[0], plan.bag)
             yield Snag(
                 key=f"cut.wide.{bought.stock}",
                 stage=Stage.CUT,
                 weight=Weight.BLOCKS,
-                title=f"{id_words(bought.cloth.too_long[0], plan.bag)}: larger than {bought.name} both ways",
+                title=f"{what}: larger than {bought.name} both ways",
                 why=f"Its usable width is {read(bought.cloth.usable, unit=True)}.",
                 panel=plan.shape.leader,
             )

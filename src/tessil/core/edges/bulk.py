@@ -49,6 +49,9 @@ def advice_for(thick_mm: Fraction) -> Advice:
     return next(entry for entry in ADVICE if thick_mm <= entry.most)
 
 
+SpotKind = Literal["edge", "patch", "box", "mitre", "top", "tab"]
+
+
 @dataclass(frozen=True, slots=True)
 class Spot:
     """One place and how thick it is there, pressed under the foot.
@@ -58,6 +61,7 @@ class Spot:
     """
 
     key: str
+    kind: SpotKind
     panel: str
     label: str
     at: tuple[float, float]
@@ -159,8 +163,8 @@ class _Bulk:
     def along(self, edge: Edge) -> Iterator[Spot]:
         """The seam along an edge, and where a patchwork seam runs into it."""
         heap, panels, name = self.edge_heap(edge)
-        yield self.spot(f"edge.{edge.key.slug}", name, _point(edge, 0.5), heap, panels)
-        short = name.removeprefix("bound ")
+        yield self.spot("edge", f"{edge.key.slug}", name, _point(edge, 0.5), heap, panels)
+        short = name if edge.finish != "bound" else f"{side_name(edge.key)} edge"
         if self.panel.only_cloth or len(self.panel.patches) < 2 or _length(edge) < 3:
             return
         press = self.panel.choices.piecing.press
@@ -168,7 +172,8 @@ class _Bulk:
         cloth = _heap((self.panel.layers[0].material,), "allowance of the patchwork seam")
         over = heap + cloth.times(more, "allowances")
         yield self.spot(
-            f"patch.{edge.key.slug}",
+            "patch",
+            f"{edge.key.slug}",
             f"patch seam, {short}",
             _point(edge, 0.25),
             over,
@@ -224,7 +229,8 @@ class _Bulk:
             own = self.in_seam(self.panel.key)
             heap = own.times(2 * self.folds, "folded, both sides")
             yield self.spot(
-                f"box.{len(seen)}",
+                "box",
+                f"{len(seen)}",
                 "boxed corner, over the seam",
                 at,
                 heap,
@@ -244,7 +250,8 @@ class _Bulk:
             mitred = heap + binding.times(BINDING_CLOTH, "more of it in the mitre")
             for edge in bound_sides:
                 yield self.spot(
-                    f"mitre.{edge.key.slug}",
+                    "mitre",
+                    f"{edge.key.slug}",
                     "bound corner",
                     self.corner(top, edge.key.side),
                     mitred,
@@ -255,7 +262,8 @@ class _Bulk:
         for side in ends:
             over = heap + own.times(self.folds - 1, "allowances of the side seam")
             yield self.spot(
-                f"top.{side}",
+                "top",
+                f"{side}",
                 f"{name}, {side} seam",
                 self.corner(top, side),
                 over,
@@ -284,7 +292,8 @@ class _Bulk:
             base = own.times(2, "both panels") if in_side else self.wall()
             name = "D-ring tab" if mark.kind == "d-ring" else "handle end"
             yield self.spot(
-                f"tab.{at}",
+                "tab",
+                f"{at}",
                 f"{name} {where}",
                 (float(mark.x), float(mark.y)),
                 base + tab,
@@ -297,7 +306,8 @@ class _Bulk:
 
     def spot(
         self,
-        key: str,
+        kind: SpotKind,
+        of: str,
         label: str,
         at: tuple[float, float],
         heap: Heap,
@@ -306,7 +316,8 @@ class _Bulk:
         folded: bool = False,
     ) -> Spot:
         return Spot(
-            f"{self.panel.key}.{key}",
+            f"{self.panel.key}.{kind}.{of}",
+            kind,
             self.panel.key,
             label,
             at,

@@ -181,9 +181,8 @@ def _straps(plan: Plan) -> Iterator[Reading]:
         hang = strap.hangs if strap.part.key == "strap" else None
         if hang is not None:
             yield Reading(f"{key}.hangs", hang, "The strap is two sides of a triangle", leaf=leaf)
-        for end in (strap.shortest, strap.longest):
+        for word, end in (("shortest", strap.shortest), ("longest", strap.longest)):
             if end is not None:
-                word = end.label.rpartition(" ")[2]
                 yield Reading(f"{key}.{word}", end, "With its slider, from ring to ring", leaf=leaf)
 
 

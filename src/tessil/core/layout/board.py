@@ -78,14 +78,14 @@ def areas(bag: Bag) -> tuple[Area, ...]:
     """The parts of the closed bag, by the names a maker has for them."""
     found = []
     for look in bag.looks:
-        if look.name == "open":
+        if look.side == "open":
             continue
         for at, face in enumerate(look.faces):
-            name = look.name
+            name: str = look.side
             if at:
                 on_own = face.panel != look.faces[0].panel
                 name = bag.panel(face.panel).label.lower() if on_own else "flap"
-            key = f"{face.panel}:{look.name}:{at}"
+            key = f"{face.panel}:{look.side}:{at}"
             box = tuple(float(v) for v in face.source)
             found.append(Area(key, name, face.panel, face.turned, box))
     return tuple(found)

@@ -137,7 +137,7 @@ def touches_of(bag: Bag, laid: tuple[Laid, ...]) -> tuple[Touch, ...]:
     """Everything that touches in a bag."""
     joins = tuple((join.kind, join.one, join.other) for join in bag.joins)
     looks = tuple(
-        tuple(_seen(face) for face in look.faces) for look in bag.looks if look.name != "open"
+        tuple(_seen(face) for face in look.faces) for look in bag.looks if look.side != "open"
     )
     return touches(laid, joins, looks)
 

@@ -104,7 +104,7 @@ def _strip_families(setting: Setting, task: Task) -> tuple[Family, ...]:
     if shows.value <= 0:
         return ()
     angle = {"level": 0.0, "upright": 90.0}.get(piecing.run, float(piecing.angle))
-    return (Family("the strips", angle, shows),)
+    return (Family("the strips", angle, shows, key="strips"),)
 
 
 def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
@@ -288,7 +288,7 @@ def _families_as_sewn(setting: Setting, task: Task, made: PanelPlan) -> tuple[Fa
 
 
 def _gaps(families: tuple[Family, ...]) -> list[tuple[str, Inches]]:
-    return [(family.name, family.gap.value) for family in families]
+    return [(family.key, family.gap.value) for family in families]
 
 
 def _planned(setting: Setting, task: Task, families: tuple[Family, ...]) -> PanelPlan:

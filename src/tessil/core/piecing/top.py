@@ -45,6 +45,11 @@ class Patch:
     zone: int = 0
     on_panel: Outline = ()  # where it lies on the trimmed panel, past its edges too
 
+    @property
+    def in_grid(self) -> bool:
+        """Whether it has a row and a place in it."""
+        return bool(self.row and self.place)
+
     def laid_at(self, on_panel: Outline) -> Patch:
         """The piece with its place on the trimmed panel; quicker than a general copy."""
         return Patch(

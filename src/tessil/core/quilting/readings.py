@@ -32,7 +32,7 @@ def guide_of(plan: Plan, panel: PanelPlan, entry: LineSet) -> Figure | None:
     """What a guide bar is set to: the gap as it is before it is drawn in."""
     if not entry.regular or entry.lines.value < 2:
         return None
-    part = next((p for p in panel.draw.parts if p.family.name == entry.name), None)
+    part = next((p for p in panel.draw.parts if p.family.key == entry.key), None)
     left = number(1) - part.across if part is not None else number(1)
     return near_to(entry.gap / left, plan.marks.gauge).called("guide bar at")
 

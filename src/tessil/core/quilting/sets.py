@@ -95,7 +95,7 @@ class LineSet:
     @property
     def family(self) -> Family:
         """The set as the draw-in model sees it."""
-        return Family(self.name, self.angle, self.gap, self.share)
+        return Family(self.name, self.angle, self.gap, self.share, self.key)
 
 
 def sets_in(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:

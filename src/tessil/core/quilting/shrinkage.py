@@ -60,6 +60,7 @@ class Family:
     angle: float
     gap: Figure
     share: Figure | None = None
+    key: str = ""  # of the set of lines that it is
 
 
 @dataclass(frozen=True, slots=True)

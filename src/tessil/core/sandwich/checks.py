@@ -130,10 +130,9 @@ def _melts(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     )
 
 
-def thinner(plan: Plan, spot: Spot) -> tuple[Edit, ...]:
-    """What makes a place thinner: loft held out, seams pressed open, the tab moved."""
+def held_out(plan: Plan, spot: Spot) -> tuple[Edit, ...]:
+    """Loft held out of the seams makes a place thinner."""
     panels = tuple(plan.panel(key) for key in dict.fromkeys(spot.panels))
-    fixes: list[Edit] = []
     lofty = [
         panel
         for panel in panels
@@ -141,19 +140,25 @@ def thinner(plan: Plan, spot: Spot) -> tuple[Edit, ...]:
             layer.in_seam and layer.ply >= 0 and layer.role != "backing" for layer in panel.layers
         )
     ]
-    if lofty:
-        fixes.append(hold_out(plan.project, tuple(lofty), "Hold the batting out of the seams"))
-    panel = plan.panel(spot.panel)
-    patch = spot.key.startswith(f"{panel.key}.patch")
-    if spot.folded and not patch and plan.project.press_seams == "side":
-        fixes.append(edit("Press the bag's seams open", ("press_seams", "open")))
-    if spot.folded and patch:
-        fixes.append(
-            choose(plan.project, panel.panel, "Press the patchwork open", ("piecing.press", "open"))
-        )
-    if spot.mark is not None:
-        fixes.append(_shift_tab(plan, spot.mark))
-    return tuple(fixes)
+    words = "Hold the batting out of the seams"
+    return (hold_out(plan.project, tuple(lofty), words),) if lofty else ()
+
+
+def pressed_open(plan: Plan, spot: Spot) -> tuple[Edit, ...]:
+    """So do seams pressed open: the bag's own, or those of the patchwork."""
+    if not spot.folded:
+        return ()
+    if spot.kind == "patch":
+        panel = plan.panel(spot.panel).panel
+        return (choose(plan.project, panel, "Press the patchwork open", ("piecing.press", "open")),)
+    if plan.project.press_seams != "side":
+        return ()
+    return (edit("Press the bag's seams open", ("press_seams", "open")),)
+
+
+def tab_moved(plan: Plan, spot: Spot) -> tuple[Edit, ...]:
+    """And so does a tab that is sewn on elsewhere."""
+    return () if spot.mark is None else (_shift_tab(plan, spot.mark),)
 
 
 def _shift_tab(plan: Plan, at: int) -> Edit:
@@ -188,7 +193,7 @@ def _too_thick(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         why=why + f" If it must be: {spot.advice.words}.",
         panel=panel.key,
         place=_spot_place(spot),
-        fixes=thinner(plan, spot),
+        fixes=(*held_out(plan, spot), *pressed_open(plan, spot), *tab_moved(plan, spot)),
     )
 
 

@@ -111,7 +111,7 @@ class LayoutBar(QWidget):
         self.setVisible(pieced)
         if not pieced:
             return
-        looks = [look.name for look in desk.plan.bag.looks]
+        looks: list[str] = [look.side for look in desk.plan.bag.looks]
         names = part_names(desk.plan, panel) if len(panel.parts) > 1 else []
         if (looks, names) != self._shown:
             self._rebuild(looks, names)

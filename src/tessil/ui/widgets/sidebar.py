@@ -23,7 +23,7 @@ class SideBar(QWidget):
     def refresh(self) -> None:
         """Show the sides of the bag on the desk."""
         desk = self.desk
-        names = [look.name for look in desk.plan.bag.looks]
+        names: list[str] = [look.side for look in desk.plan.bag.looks]
         if names != list(self.buttons):
             self._rebuild(names)
         side = desk.side if desk.side in self.buttons else "front"

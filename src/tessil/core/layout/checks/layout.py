@@ -103,7 +103,7 @@ def _swaps(plan: Plan, found: list[Broken]) -> tuple[Edit, ...]:
 
 
 def _named(patch: Patch) -> str:
-    return f"{patch.name}" if "." in patch.name else f"piece {patch.name}"
+    return patch.name if patch.in_grid else f"piece {patch.name}"
 
 
 def _itself(plan: Plan) -> Iterator[Snag]:
