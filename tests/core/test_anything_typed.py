@@ -279,7 +279,7 @@ def test_whatever_was_typed_can_be_drawn_and_reported(key, steps):
     for panel in made.panels:
         assert layout_picture(made, panel).items
         for look in made.bag.looks:
-            assert picture_of(made, View(Stage.PIECE, panel.key, worn=look.name)).items
+            assert picture_of(made, View(Stage.PIECE, panel.key, worn=look.side)).items
     for stage in Stage:
         for panel in made.panels:
             for leaf in LEAVES.get(stage, ("",)):

@@ -309,7 +309,7 @@ def test_a_clutch_turns_its_front_and_flap_but_not_its_back():
     """The rule of the fold: up on flap and front ends down, on the back it stays up."""
     made = plan(project_of("clutch"))
     turned = {
-        (look.name, at): face.turned
+        (look.side, at): face.turned
         for look in made.bag.looks
         for at, face in enumerate(look.faces)
     }

@@ -10,7 +10,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, BagFigure, Detail, Face, Look, Panel, Part
+from tessil.core.bag.model import Bag, BagFigure, Detail, Face, Look, LookSide, Panel, Part
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     DEPTH,
@@ -98,7 +98,7 @@ def _lining(brief: Brief, panel: Sizes, body: Body) -> Panel:
     return lining_of(whole, brief, 2)
 
 
-def _look(brief: Brief, panel: Sizes, body: Body, side: str) -> Look:
+def _look(brief: Brief, panel: Sizes, body: Body, side: LookSide) -> Look:
     w, h, d = (figure.value for figure in body.finished)
     inset, zero, band = body.corner.in_side.value, Fraction(0), panel["band"].value
     below, channel = panel["below"].value, panel["channel"].value
@@ -156,7 +156,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
-        looks=tuple(_look(brief, panel, body, way) for way in ("front", "back")),
+        looks=(_look(brief, panel, body, "front"), _look(brief, panel, body, "back")),
         parts=(Part("cord", "Cord", cord, _THICK, 2, cloth=False),),
     )
 
