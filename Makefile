@@ -17,7 +17,7 @@ demo: $(READY)
 	$(VENV)/bin/tessil --demo
 
 test: $(READY)
-	QT_QPA_PLATFORM=offscreen $(PY) -m pytest
+	QT_QPA_PLATFORM=offscreen $(PY) -m pytest -n auto
 
 lint: $(READY)
 	$(VENV)/bin/ruff check src tests bench tools

@@ -10,15 +10,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import pairwise
-from math import hypot
 
 from tessil.core.numbers.lengths import Inches
-from tessil.core.numbers.polygons import area, band, box_of, half, reach
+from tessil.core.numbers.polygons import area, band, box_of, reach
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.quilting.channels import MOST_LINES, Channels, plan_channels
 from tessil.core.quilting.choice import DrawnLine, Quilting
 from tessil.core.quilting.clip import chords
+from tessil.core.quilting.insets import inset
 from tessil.core.quilting.seams import SHORT, Run, angle_of, offsets_at, ways
 from tessil.core.quilting.shrinkage import FINE, Family
 from tessil.core.trouble import CannotPlan
@@ -390,13 +390,13 @@ def _by_length(
 def _echo(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     """Rings inside the outline, a gap apart from the seam lines inwards."""
     rings: list[Outline] = []
-    ring = _inset(region.shape, _seam_insets(region))
-    gap = float(choice.gap)
-    while len(rings) < MOST_LINES:
-        ring = _inset(ring, gap)
-        if len(ring) < 3 or area(ring) < gap * gap / 16:
+    gap, seam = float(choice.gap), _seam_insets(region)
+    for turn in range(1, MOST_LINES + 1):
+        parts = inset(region.shape, seam + gap * turn)
+        found = [part for part in parts if area(part) >= gap * gap / 16]
+        if not found or len(rings) >= MOST_LINES:
             break
-        rings.append(ring)
+        rings += found
     if not rings:
         raise CannotPlan(f"{region.field}.gap", "No echo of that gap fits inside: make it less.")
     half_ = given("half of the panel each", Fraction(1, 2), Basis.PRACTICE, 0)
@@ -438,21 +438,6 @@ def _seam_insets(region: Region) -> float:
         ),
         0.0,
     )
-
-
-def _inset(outline: Outline, by: float) -> Outline:
-    """A convex outline so far inwards; empty when nothing is left."""
-    part = outline
-    for (x1, y1), (x2, y2) in zip(outline, (*outline[1:], outline[0]), strict=True):
-        long = hypot(x2 - x1, y2 - y1)
-        if long < 1e-6:
-            continue
-        inwards = (y1 - y2) / long, (x2 - x1) / long
-        limit = x1 * inwards[0] + y1 * inwards[1] + by
-        part = half(part, inwards, limit, above=True)
-        if len(part) < 3:
-            return ()
-    return part
 
 
 def by_hand(region: Region, drawn: tuple[DrawnLine, ...]) -> tuple[LineSet, ...]:
