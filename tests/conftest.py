@@ -8,19 +8,24 @@ from fractions import Fraction
 from pathlib import Path
 
 import pytest
-from hypothesis import settings
+from hypothesis import Phase, settings
 
 from tessil.core.brief.choice import Held, ShapeChoice
 from tessil.core.catalogue.prints import Print
+from tessil.core.choosing import choose
 from tessil.core.edges.choice import Binding
+from tessil.core.edits import applied
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.piecing.choice import Piecing
+from tessil.core.plan import plan
 from tessil.core.project import Project
 from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers, Ply
 from tessil.files.projectfile import load
 
-settings.register_profile("house", deadline=None, max_examples=60, derandomize=True)
+# What fails is made small for a reader, but not for a tool that only asks whether it fails.
+SHORT = {"phases": (Phase.explicit, Phase.generate)} if "TESSIL_TESTS_SHORT" in os.environ else {}
+settings.register_profile("house", deadline=None, max_examples=60, derandomize=True, **SHORT)
 settings.load_profile("house")
 
 DEMO = Path(__file__).parents[1] / "src/tessil/demo/rehearsal-satchel.tessil"
@@ -34,6 +39,12 @@ def own_folders(tmp_path, monkeypatch):
     documents = tmp_path / "documents"
     documents.mkdir()
     monkeypatch.setenv("XDG_DOCUMENTS_DIR", str(documents))
+
+
+def with_front(project: Project, *changes) -> Project:
+    """The project with the front's choices changed, by dotted paths below them."""
+    front = plan(project).bag.panel("front")
+    return applied(project, choose(project, front, "", *changes))
 
 
 @pytest.fixture

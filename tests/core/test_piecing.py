@@ -7,15 +7,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tessil.core.choosing import choose
-from tessil.core.edits import applied
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.piecing.choice import Piecing
 from tessil.core.piecing.strips import Need, cut_across, joining_of, plan_joined, strips_for
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
-from tests.conftest import tote
+from tests.conftest import tote, with_front
 
 F = Fraction
 MARKS = rulers("inch")
@@ -96,19 +94,14 @@ def test_bands_cover_the_top_without_gap_or_overlap():
 
 
 def test_upright_strips_stack_across_the_width():
-    made = plan(_with(tote(), ("piecing.run", "upright")))
+    made = plan(with_front(tote(), ("piecing.run", "upright")))
     front = made.panel("front")
     assert front.pieced.width.value == front.strips.across.value
     assert front.pieced.height.value == front.needed.height.value
 
 
-def _with(project, *changes):
-    front = plan(project).bag.panel("front")
-    return applied(project, choose(project, front, "", *changes))
-
-
 def test_strip_sets_are_shared_by_panels_of_like_strips():
-    made = plan(_with(tote(bags=2), ("piecing.strip_sets", True)))
+    made = plan(with_front(tote(bags=2), ("piecing.strip_sets", True)))
     (group,) = made.sets
     assert [panel.key for panel in group.panels] == ["front", "back"]
     assert group.per_set.whole == 2
@@ -126,8 +119,8 @@ def test_sets_take_unlike_lengths_together():
 
 
 def test_trimming_one_side_keeps_the_first_strip_whole():
-    one = plan(_with(tote(), ("piecing.strip_cut", F(15, 4)), ("piecing.surplus", "one")))
-    both = plan(_with(tote(), ("piecing.strip_cut", F(15, 4))))
+    one = plan(with_front(tote(), ("piecing.strip_cut", F(15, 4)), ("piecing.surplus", "one")))
+    both = plan(with_front(tote(), ("piecing.strip_cut", F(15, 4))))
     off_one, off_both = one.panel("front").cut_off, both.panel("front").cut_off
     assert off_one["top"].value < off_one["bottom"].value
     assert off_both["top"].value == off_both["bottom"].value

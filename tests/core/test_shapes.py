@@ -38,7 +38,9 @@ def test_finished_to_panel_to_finished_returns_the_size(w, h, d, side, bottom, c
     got = [figure.value for figure in made.bag.finished]
     mark = F(1, 8)
     # Half of an odd number of eighths is cut up to the next mark; never less, never a mark more.
-    for wish, real in zip((w, h, d), got, strict=True):
+    cases = list(zip((w, h, d), got, strict=True))
+    assert cases
+    for wish, real in cases:
         assert wish <= real < wish + 2 * mark
     if d.denominator <= 4:
         assert got == [w, h, d]
@@ -133,7 +135,9 @@ def test_without_a_drop_in_lining_there_is_no_lining_panel():
 
 def test_every_join_names_edges_that_are_there():
     made = plan(tote())
-    for join in made.bag.joins:
+    cases = list(made.bag.joins)
+    assert cases
+    for join in cases:
         for ref in (*join.one, *join.other):
             edge = made.bag.panel(ref.panel).edge(ref.edge)
             assert edge.start != edge.end

@@ -14,8 +14,7 @@ from tessil.core.quilting.choice import Machine
 from tessil.core.snags import Weight
 from tessil.core.trimming.choice import Mark, Wash
 from tessil.core.trouble import CannotPlan
-from tests.conftest import plies, tote
-from tests.core.test_piecing import _with
+from tests.conftest import plies, tote, with_front
 
 F = Fraction
 
@@ -69,28 +68,28 @@ def _found(project, key):
 
 
 CASES = {
-    "piece.edge.front.bottom": _with(
+    "piece.edge.front.bottom": with_front(
         tote(), ("piecing.strip_cut", F(11, 4)), ("piecing.surplus", "one")
     ),
     "trim.small.front.height": _measured("quilted", 15, 13),
-    "quilt.limit.front": _with(tote(), ("quilting.gap", F(14)), ("quilting.centre", "gap")),
-    "quilt.seam.front.left.1": _with(
+    "quilt.limit.front": with_front(tote(), ("quilting.gap", F(14)), ("quilting.centre", "gap")),
+    "quilt.seam.front.left.1": with_front(
         tote(), ("quilting.spacing", "keep"), ("quilting.gap", F(69, 50))
     ),
-    "quilt.beside.front": _with(
+    "quilt.beside.front": with_front(
         tote(), ("quilting.run", "level"), ("quilting.spacing", "keep"), ("quilting.gap", F(15, 8))
     ),
-    "quilt.through.front.mark:0": _with(
+    "quilt.through.front.mark:0": with_front(
         tote(marks=(Mark(kind="window", panel="front", x=F(6), y=F(3), width=F(3)),)),
         ("quilting.gap", F(3)),
     ),
-    "quilt.lean.front": _with(
+    "quilt.lean.front": with_front(
         tote(),
         ("quilting.pattern", "diagonal"),
         ("quilting.gap", F(1, 2)),
         ("layers.plies", plies("polyester-batting")),
     ),
-    "layer.narrow.front.0": _with(
+    "layer.narrow.front.0": with_front(
         tote(
             shape=tote().shape.model_copy(
                 update={"sizes": {"width": F(30), "height": F(30), "depth": F(3)}}
@@ -98,16 +97,20 @@ CASES = {
         ),
         ("layers.plies", plies("narrow-fleece", rule="margin")),
     ),
-    "layer.fused.front.0": _with(tote(), ("layers.plies", plies("stiff-interfacing", bond="fuse"))),
-    "layer.bond.front.0": _with(tote(), ("layers.plies", plies("cotton-batting", bond="fuse"))),
-    "layer.melts.front": _with(
+    "layer.fused.front.0": with_front(
+        tote(), ("layers.plies", plies("stiff-interfacing", bond="fuse"))
+    ),
+    "layer.bond.front.0": with_front(
+        tote(), ("layers.plies", plies("cotton-batting", bond="fuse"))
+    ),
+    "layer.melts.front": with_front(
         tote(),
         ("layers.top", "clear-vinyl"),
         ("layers.plies", plies("fusible-fleece", bond="fuse")),
     ),
-    "layer.thick.front": _with(tote(), ("layers.plies", plies("sew-in-foam"))),
+    "layer.thick.front": with_front(tote(), ("layers.plies", plies("sew-in-foam"))),
     "layer.needle": tote(machine=Machine(needle=70)),
-    "quilt.limit.back": _with(
+    "quilt.limit.back": with_front(
         tote(), ("quilt_zones", ({"starts": F(3), "quilting": {"pattern": "none"}},))
     ),
     "fit.wash.height": tote(hold=_held(height=F(47, 4)), wash=Wash(used=True)),
@@ -137,7 +140,7 @@ CASES = {
     "fit.depth": tote(hold=_held(thickness=F(5))),
     "fit.height": tote(hold=_held(height=F(14))),
     "trim.match.back.width": _measured("trimmed", F(29, 2), F(111, 8), panel="back"),
-    "cut.set.front": _with(
+    "cut.set.front": with_front(
         tote(stock=tote().stock.model_copy(update={"usable_width": F(12)})),
         ("piecing.strip_sets", True),
     ),

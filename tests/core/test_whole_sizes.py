@@ -7,15 +7,14 @@ import pytest
 from tessil.core.edits import applied
 from tessil.core.piecing.acts.whole import row_step, whole_sizes
 from tessil.core.plan import plan
-from tests.conftest import tote
-from tests.core.test_piecing import _with
+from tests.conftest import tote, with_front
 
 F = Fraction
 
 
 @pytest.mark.parametrize("run", ["level", "upright"])
 def test_a_whole_size_takes_just_so_many_strips_and_leaves_under_a_mark(run):
-    made = plan(_with(tote(), ("piecing.run", run)))
+    made = plan(with_front(tote(), ("piecing.run", run)))
     sizes = whole_sizes(made)
     assert len(sizes) == 5
     for size in sizes:
@@ -35,6 +34,6 @@ def test_one_row_more_is_one_strip_higher():
 
 
 def test_strips_by_number_have_no_whole_sizes():
-    made = plan(_with(tote(), ("piecing.fixed", "count")))
+    made = plan(with_front(tote(), ("piecing.fixed", "count")))
     assert whole_sizes(made) == ()
     assert row_step(made, 1) is None

@@ -102,7 +102,9 @@ def test_every_picture_of_every_shape_paints_something_in_its_box(qapp, key):
 @pytest.mark.parametrize("key", SHAPES)
 def test_each_side_of_each_finished_bag_can_be_drawn(qapp, key):
     made = plan(project_of(key))
-    for look in made.bag.looks:
+    cases = list(made.bag.looks)
+    assert cases
+    for look in cases:
         picture = bag_picture(made, look.side)
         assert picture.of(Cloth)
         _painted(picture, fitted(picture, 240, 240))

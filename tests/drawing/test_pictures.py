@@ -17,8 +17,7 @@ from tessil.drawing import theme
 from tessil.drawing.painter import fitted
 from tessil.drawing.picture import Badge, Cloth, Dimension, Net, clipped, inside, rectangle
 from tessil.drawing.pictures import View, bag_picture, picture_of, thumbnail
-from tests.conftest import tote
-from tests.core.test_piecing import _with
+from tests.conftest import tote, with_front
 
 STAGES = [stage for stage in Stage if stage is not Stage.MAKE]
 
@@ -48,7 +47,7 @@ def test_the_pieced_top_is_covered_once_by_its_strips():
 
 @pytest.mark.parametrize("run", ["level", "upright"])
 def test_the_trimmed_prints_cover_the_notched_outline(run):
-    made = plan(_with(tote(), ("piecing.run", run)))
+    made = plan(with_front(tote(), ("piecing.run", run)))
     picture = thumbnail(made, made.panel("front"))
     outline = Polygon([(float(x), float(y)) for x, y in made.panel("front").panel.outline])
     union = unary_union([Polygon(cloth.outline) for cloth in picture.of(Cloth)])
@@ -81,7 +80,7 @@ def test_the_trim_stage_says_how_large_and_where_to_notch():
 
 
 def test_snags_stand_at_their_place_with_their_number():
-    project = _with(tote(), ("quilting.spacing", "keep"), ("quilting.gap", Fraction(69, 50)))
+    project = with_front(tote(), ("quilting.spacing", "keep"), ("quilting.gap", Fraction(69, 50)))
     made = plan(project)
     picture = picture_of(made, View(Stage.QUILT, "front"))
     badges = picture.of(Badge)

@@ -16,8 +16,7 @@ from tessil.drawing.pictures import View, picture_of
 from tessil.drawing.plotview import HIGH, WIDE, agreement_picture, gap_picture, materials_picture
 from tessil.drawing.quiltview import deformed, exaggeration, offer_picture
 from tessil.files.logfile import load_book
-from tests.conftest import DEMO, plies, tote
-from tests.core.test_piecing import _with
+from tests.conftest import DEMO, plies, tote, with_front
 
 F = Fraction
 
@@ -35,7 +34,7 @@ def _texts(picture, kind=Dimension):
 
 
 def test_layers_are_drawn_in_order_as_thick_as_they_are_times_the_factor():
-    project = _with(tote(), ("layers.plies", plies("polyester-batting", "cotton")))
+    project = with_front(tote(), ("layers.plies", plies("polyester-batting", "cotton")))
     made = plan(project)
     front = made.panel("front")
     picture = picture_of(made, View(Stage.LAYER, "front", leaf="layers", ply=0))
@@ -53,7 +52,7 @@ def test_layers_are_drawn_in_order_as_thick_as_they_are_times_the_factor():
 
 
 def test_what_is_held_out_of_the_seams_ends_before_them_in_the_drawing():
-    project = _with(tote(), ("layers.plies", plies("fusible-fleece", rule="inside")))
+    project = with_front(tote(), ("layers.plies", plies("fusible-fleece", rule="inside")))
     picture = picture_of(plan(project), View(Stage.LAYER, "front", leaf="layers"))
     seams = [item.points[0][0] for item in picture.of(Line) if item.stroke == "seam"][-2:]
     left, right = picture.pieces["ply:0"][0][0], picture.pieces["ply:0"][1][0]
@@ -61,7 +60,7 @@ def test_what_is_held_out_of_the_seams_ends_before_them_in_the_drawing():
 
 
 def test_thickness_is_shown_in_numbers_and_rims():
-    project = _with(tote(), ("layers.plies", plies("sew-in-foam")))
+    project = with_front(tote(), ("layers.plies", plies("sew-in-foam")))
     made = plan(project)
     picture = picture_of(made, View(Stage.LAYER, "front", leaf="bulk"))
     assert "9.0" in _texts(picture, Label)  # the boxed corner: 4 × 2.25
@@ -79,7 +78,7 @@ def test_thickness_is_shown_in_numbers_and_rims():
 
 
 def test_gaps_are_dimensioned_once_a_set_and_margins_too():
-    grid = _with(
+    grid = with_front(
         tote(),
         ("quilting.pattern", "grid"),
         ("quilting.gap", F(1)),
@@ -94,7 +93,7 @@ def test_gaps_are_dimensioned_once_a_set_and_margins_too():
 
 
 def test_a_slanted_gap_is_measured_square_to_the_lines():
-    slanted = _with(
+    slanted = with_front(
         tote(),
         ("quilting.pattern", "diagonal"),
         ("quilting.spacing", "keep"),
@@ -127,7 +126,7 @@ def test_the_order_numbers_every_line_and_points_where_to_sew():
 
 
 def test_rings_are_drawn_as_rings():
-    _, picture = _quilt(_with(tote(), ("quilting.pattern", "echo")))
+    _, picture = _quilt(with_front(tote(), ("quilting.pattern", "echo")))
     rings = [item for item in picture.of(Line) if item.stroke == "quilt"]
     assert rings
     assert all(item.closed for item in rings)
@@ -146,25 +145,27 @@ def test_what_it_is_drawn_in_to_is_exaggerated_by_what_the_caption_says():
 
 
 def test_a_lean_shows_and_is_gone_with_lines_both_ways():
-    project = _with(tote(), ("quilting.pattern", "diagonal"), ("quilting.gap", F(1, 2)))
+    project = with_front(tote(), ("quilting.pattern", "diagonal"), ("quilting.gap", F(1, 2)))
     leaning = plan(project).panel("front")
     (lt, rt, rb, lb) = deformed(leaning, 1.0)
     shift = (lt[0] + rt[0] - lb[0] - rb[0]) / 2
     high = lb[1] - lt[1]
     assert shift / high == pytest.approx(float(leaning.draw.lean.expected.value), rel=0.06)
     assert shift > 0  # lines that rise to the right lean it to the right
-    both = plan(_with(project, ("quilting.pattern", "diamonds"))).panel("front")
+    both = plan(with_front(project, ("quilting.pattern", "diamonds"))).panel("front")
     (lt, rt, rb, lb) = deformed(both, 1.0)
     assert lt[0] == pytest.approx(lb[0])
-    other = plan(_with(project, ("quilting.angle", -45))).panel("front")
+    other = plan(with_front(project, ("quilting.angle", -45))).panel("front")
     (lt, _, _, lb) = deformed(other, 1.0)
     assert lt[0] < lb[0]
 
 
 def test_offers_are_drawn_with_their_own_lines():
-    made = plan(_with(tote(), ("quilting.pattern", "grid")))
+    made = plan(with_front(tote(), ("quilting.pattern", "grid")))
     front = made.panel("front")
-    for offer in offers(made, front, 0):
+    cases = list(offers(made, front, 0))
+    assert cases
+    for offer in cases:
         picture = offer_picture(front, offer.sets)
         drawn = sum(len(net.segments) for net in picture.of(Net))
         assert drawn == sum(len(entry.offsets) for entry in offer.sets)
@@ -174,7 +175,7 @@ def test_offers_are_drawn_with_their_own_lines():
 @pytest.mark.parametrize("units", ["inch", "metric"])
 def test_every_leaf_draws_with_and_without_lines(leaf, units):
     for pattern in ("grid", "none"):
-        project = _with(tote(units=units), ("quilting.pattern", pattern))
+        project = with_front(tote(units=units), ("quilting.pattern", pattern))
         _made, picture = _quilt(project, leaf)
         assert picture.caption
         assert picture.items
@@ -228,7 +229,7 @@ def test_all_materials_are_drawn_to_one_scale():
 
 def test_a_sketch_is_drawn_like_a_plan():
     made = plan(tote())
-    closer = _with(tote(), ("quilting.gap", F(1, 2)))
+    closer = with_front(tote(), ("quilting.gap", F(1, 2)))
     view = View(Stage.QUILT, "front", leaf="lines")
     sketch = picture_of(with_panel(made, closer, "front"), view)
     assert len(sketch.strokes) == len(picture_of(plan(closer), view).strokes)

@@ -11,8 +11,7 @@ from tessil.core.numbers.workings import count
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.piecing.strips import cut_across, pieced_size, strips_for
 from tessil.core.plan import plan
-from tests.conftest import tote
-from tests.core.test_piecing import _with
+from tests.conftest import tote, with_front
 
 F = Fraction
 QUARTER = chosen("seam", F(1, 4))
@@ -84,7 +83,7 @@ def test_a_strap_of_60_from_42_takes_two_strips_and_one_join():
 
 def test_a_cotton_panel_in_a_one_inch_grid_trims_as_makers_find():
     """8½ × 9½ quilted in 1 in channels trims to 8 × 9, to 9¼ at best."""
-    front = plan(_with(tote(), ("quilting.gap", F(1)))).panel("front")
+    front = plan(with_front(tote(), ("quilting.gap", F(1)))).panel("front")
     for pieced, worst, best in ((F(17, 2), F(8), F(17, 2)), (F(19, 2), F(9), F(19, 2))):
         both = front.draw.x.most.value + front.draw.y.most.value  # one set each way
         assert worst <= pieced * (1 - both) <= best

@@ -46,8 +46,7 @@ from tessil.core.quilting.shrinkage import (
     starting_constants,
 )
 from tessil.core.sandwich.choice import Ply
-from tests.conftest import plies, tote
-from tests.core.test_piecing import _with
+from tests.conftest import plies, tote, with_front
 
 F = Fraction
 KEYS = [entry.key for entry in of_kind("batting")]
@@ -276,7 +275,9 @@ def test_lines_are_clipped_as_shapely_clips_them(outline, angle):
     lengths = dict.fromkeys(range(len(offsets)), 0.0)
     for at, (one, other) in segments(outline, angle, offsets):
         lengths[at] += LineString([one, other]).length
-    for at, offset in enumerate(offsets):
+    cases = list(enumerate(offsets))
+    assert cases
+    for at, offset in cases:
         long = LineString(
             [
                 (nx * offset - ax * 50, ny * offset - ay * 50),
@@ -315,7 +316,7 @@ def _grid_panel(batting, trimmed):
         ("quilting.gap", F(1)),
         ("quilting.spacing", "keep"),
     )
-    return plan(_with(tote(), *choices)).panel("front"), trimmed
+    return plan(with_front(tote(), *choices)).panel("front"), trimmed
 
 
 @pytest.mark.parametrize(
@@ -338,8 +339,8 @@ def test_panels_that_makers_report_fall_in_the_predicted_range(batting, pieced, 
 
 
 def test_layers_lofted_twice_draw_in_more_than_either():
-    one = plan(_with(tote(), ("layers.plies", plies("cotton-batting")))).panel("front")
+    one = plan(with_front(tote(), ("layers.plies", plies("cotton-batting")))).panel("front")
     both = plan(
-        _with(tote(), ("layers.plies", plies("cotton-batting", "polyester-batting")))
+        with_front(tote(), ("layers.plies", plies("cotton-batting", "polyester-batting")))
     ).panel("front")
     assert both.draw.x.expected.value > one.draw.x.expected.value

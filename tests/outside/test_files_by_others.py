@@ -127,7 +127,9 @@ def test_the_layout_page_can_be_sewn_from_in_black_and_white():
         assert words in text
     letters = Counter(word for word in text.split() if len(word) == 1 and word.isupper())
     laid = Counter(patch.print for patch in made.panel("body").patches)
-    for line in key_of_prints(made, made.panel("body")):
+    cases = list(key_of_prints(made, made.panel("body")))
+    assert cases
+    for line in cases:
         assert laid[line.cloth.key] == line.pieces
         assert letters[line.letter] >= line.pieces  # on the pieces, and once in the key
 

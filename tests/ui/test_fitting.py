@@ -149,7 +149,9 @@ def test_what_has_the_focus_is_seen_to_have_it(at_work, stage):
 
 def test_what_can_be_reached_has_a_name_and_a_role(at_work):
     window = at_work.window
-    for stage in Stage:
+    cases = list(Stage)
+    assert cases
+    for stage in cases:
         window.desk.look(stage=stage)
         QApplication.processEvents()
         for widget in window.work.findChildren(QWidget):

@@ -38,7 +38,9 @@ def test_every_stage_fits_its_window(at_work, stage, size):
 
 def test_everything_that_can_be_used_has_a_name(at_work):
     window = at_work.window
-    for stage in Stage:
+    cases = list(Stage)
+    assert cases
+    for stage in cases:
         window.desk.look(stage=stage)
         QApplication.processEvents()
         for kind in (QAbstractButton, QLineEdit, QComboBox):
@@ -48,7 +50,9 @@ def test_everything_that_can_be_used_has_a_name(at_work):
 
 
 def test_control_and_a_number_turn_to_a_stage(at_work):
-    for number, stage in enumerate(Stage, start=1):
+    cases = list(enumerate(Stage, start=1))
+    assert cases
+    for number, stage in cases:
         at_work.ctrl(getattr(Qt.Key, f"Key_{number}"))
         assert at_work.window.desk.stage is stage
         assert at_work.window.selvage.dots[stage].isChecked()
@@ -366,7 +370,9 @@ def test_exports_from_the_window(at_work, tmp_path):
 def test_every_field_reads_back_what_it_shows(at_work):
     """Showing a value and leaving the field changes nothing."""
     window = at_work.window
-    for stage in Stage:
+    cases = list(Stage)
+    assert cases
+    for stage in cases:
         for panel in ("front", "lining"):
             window.desk.look(stage=stage, panel=panel)
             before = window.desk.project
@@ -381,7 +387,9 @@ def test_specs_have_stable_unique_keys(demo):
     from tessil.core.plan import plan
 
     made = plan(demo)
-    for stage in Stage:
+    cases = list(Stage)
+    assert cases
+    for stage in cases:
         keys = [spec.key for spec in specs(made, stage, "front")]
         assert len(keys) == len(set(keys))
 

@@ -151,7 +151,9 @@ def test_rows_of_light_and_dark():
     project = squared(project_of("clutch"), "body").model_copy(update={"prints": EIGHT})
     made = done(project, order="striped")
     dark = {"p0", "p1", "p2", "p3"}
-    for patch in made.panel("body").patches:
+    cases = list(made.panel("body").patches)
+    assert cases
+    for patch in cases:
         assert (patch.print in dark) == (patch.row % 2 == 1)
 
 

@@ -20,8 +20,7 @@ from tessil.core.panels.choice import Got
 from tessil.core.panels.learning import panel_swatches, with_panels
 from tessil.core.plan import plan
 from tessil.core.quilting.shrinkage import prior_of
-from tests.conftest import tote
-from tests.core.test_piecing import _with
+from tests.conftest import tote, with_front
 
 F = Fraction
 COTTON = (material("cotton-batting"),)
@@ -211,7 +210,7 @@ def test_a_panel_that_grew_is_not_learned_from():
 
 
 def test_a_leaning_flap_stands_straight_once_half_the_lines_go_the_other_way():
-    leaning = _with(tote(), ("quilting.pattern", "diagonal"), ("quilting.gap", F(1, 2)))
+    leaning = with_front(tote(), ("quilting.pattern", "diagonal"), ("quilting.gap", F(1, 2)))
     made = plan(leaning)
     assert abs(made.panel("front").leans.value) > F(1, 4)
     (snag,) = [s for s in made.snags if s.key in ("quilt.lean.front", "quilt.leans.front")]
@@ -222,7 +221,7 @@ def test_a_leaning_flap_stands_straight_once_half_the_lines_go_the_other_way():
 
 def test_closer_lines_change_lines_thread_outline_and_pieced_size():
     wide, close = (
-        plan(_with(tote(), ("quilting.gap", gap))).panel("front") for gap in (F(1), F(1, 2))
+        plan(with_front(tote(), ("quilting.gap", gap))).panel("front") for gap in (F(1), F(1, 2))
     )
     assert len(close.quilt.lines) > 1.8 * len(wide.quilt.lines)
     assert close.sewing.thread.value > 1.8 * wide.sewing.thread.value

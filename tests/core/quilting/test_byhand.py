@@ -9,8 +9,7 @@ from tessil.core.edits import applied
 from tessil.core.plan import plan, with_panel
 from tessil.core.quilting.acts.byhand import add_line, hand_number, leave_out, move_line, put_back
 from tessil.core.quilting.choice import MOST_DRAWN
-from tests.conftest import tote
-from tests.core.test_piecing import _with
+from tests.conftest import tote, with_front
 
 F = Fraction
 
@@ -35,7 +34,7 @@ def test_a_dot_is_no_line_and_too_many_are_refused():
     made, front = _taken(tote())
     assert add_line(made, front, (3, 3), (3.05, 3.05)).changes == ()
     drawn = [{"x1": F(1), "y1": F(1), "x2": F(5), "y2": F(5)}] * MOST_DRAWN
-    made, front = _taken(_with(tote(), ("quilting.drawn", tuple(drawn))))
+    made, front = _taken(with_front(tote(), ("quilting.drawn", tuple(drawn))))
     with pytest.raises(ValueError, match=f"{MOST_DRAWN} at most"):
         add_line(made, front, (1, 1), (5, 6))
 
@@ -64,7 +63,7 @@ def test_a_line_by_hand_is_moved_as_it_is():
 
 
 def test_slanted_lines_keep_their_slant():
-    project = _with(tote(), ("quilting.pattern", "diagonal"))
+    project = with_front(tote(), ("quilting.pattern", "diagonal"))
     made, front = _taken(project)
     line = front.quilt.lines[3]
     change, key = move_line(made, front, line.key, (1.0, 0.0))
@@ -89,7 +88,7 @@ def test_leaving_out_and_putting_back():
 
 
 def test_rings_stay_where_they_are():
-    project = _with(tote(), ("quilting.pattern", "echo"))
+    project = with_front(tote(), ("quilting.pattern", "echo"))
     made, front = _taken(project)
     change, key = move_line(made, front, front.quilt.lines[0].key, (1, 1))
     assert (change.changes, key) == ((), front.quilt.lines[0].key)
@@ -97,7 +96,7 @@ def test_rings_stay_where_they_are():
 
 def test_what_is_tried_out_is_what_the_whole_plan_then_says():
     made = plan(tote())
-    closer = _with(tote(), ("quilting.gap", F(1, 2)))
+    closer = with_front(tote(), ("quilting.gap", F(1, 2)))
     sketch, whole = with_panel(made, closer, "front"), plan(closer)
     tried, planned = sketch.panel("front"), whole.panel("front")
     assert tried.quilt.lines == planned.quilt.lines

@@ -16,8 +16,7 @@ from tessil.core.quilting.choice import Quilting
 from tessil.core.quilting.shrinkage import across_lines, starting_constants
 from tessil.core.sandwich.choice import Layers
 from tessil.core.trouble import CannotPlan
-from tests.conftest import plies, tote
-from tests.core.test_piecing import _with
+from tests.conftest import plies, tote, with_front
 
 F = Fraction
 spans = st.integers(16, 400).map(lambda n: F(n, 8))
@@ -53,12 +52,12 @@ def test_a_divided_gap_is_the_nearest_to_the_wish():
 @pytest.mark.parametrize("pattern", ["channels", "grid", "diagonal", "diamonds", "echo"])
 def test_absurd_gaps_are_refused(pattern, gap, says):
     with pytest.raises(CannotPlan, match=says):
-        plan(_with(tote(), ("quilting.pattern", pattern), ("quilting.gap", gap)))
+        plan(with_front(tote(), ("quilting.pattern", pattern), ("quilting.gap", gap)))
 
 
 @pytest.mark.parametrize("centre", ["line", "gap"])
 def test_a_gap_wider_than_the_panel_leaves_one_line_in_its_middle(centre):
-    wide = _with(
+    wide = with_front(
         tote(), ("quilting.gap", F(40)), ("quilting.spacing", "keep"), ("quilting.centre", centre)
     )
     (line,) = plan(wide).panel("front").quilt.lines
@@ -83,7 +82,7 @@ def test_closer_lines_draw_in_more(first, second):
 
 @pytest.mark.parametrize("batting", [entry.key for entry in of_kind("batting")])
 def test_the_pieced_size_survives_the_bad_end_of_the_range(batting):
-    front = plan(_with(tote(), ("layers.plies", plies(batting)))).panel("front")
+    front = plan(with_front(tote(), ("layers.plies", plies(batting)))).panel("front")
     for way in ("width", "height"):
         left_over = getattr(front.least, way).value - getattr(front.trimmed, way).value
         assert left_over > F(1, 4)
@@ -91,14 +90,14 @@ def test_the_pieced_size_survives_the_bad_end_of_the_range(batting):
 
 def test_more_loft_means_a_larger_piece():
     sizes = [
-        plan(_with(tote(), ("layers.plies", plies(*keys)))).panel("front").needed.width.value
+        plan(with_front(tote(), ("layers.plies", plies(*keys)))).panel("front").needed.width.value
         for keys in (("cotton-batting",), ("cotton-batting", "sew-in-foam"))
     ]
     assert sizes[1] > sizes[0]
 
 
 def test_level_lines_draw_in_the_height():
-    level = plan(_with(tote(), ("quilting.run", "level"))).panel("front")
+    level = plan(with_front(tote(), ("quilting.run", "level"))).panel("front")
     upright = plan(tote()).panel("front")
     assert upright.quilted.width.value / upright.pieced.width.value < F(99, 100)
     assert level.quilted.height.value / level.pieced.height.value < F(99, 100)
@@ -117,14 +116,14 @@ def test_the_other_schools_of_oversize(oversize, more):
 
 
 def test_without_quilting_nothing_is_pieced_larger():
-    front = plan(_with(tote(), ("quilting.pattern", "none"))).panel("front")
+    front = plan(with_front(tote(), ("quilting.pattern", "none"))).panel("front")
     assert front.needed.values() == front.trimmed.values()
     assert front.sewing is None
     assert front.leans is None
 
 
 def test_a_stack_is_as_thick_as_its_layers():
-    made = plan(_with(tote(), ("layers.plies", plies("cotton-batting", "cotton"))))
+    made = plan(with_front(tote(), ("layers.plies", plies("cotton-batting", "cotton"))))
     cotton, batting = material("cotton"), material("cotton-batting")
     pressed = (2 * cotton.pressed_mm + batting.pressed_mm) / F(254, 10)
     assert made.panel("front").pressed.value == pressed

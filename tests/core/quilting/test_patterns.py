@@ -22,19 +22,18 @@ from tessil.core.sandwich.choice import Ply
 from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.steps import told
-from tests.conftest import tote
-from tests.core.test_piecing import _with
+from tests.conftest import tote, with_front
 
 F = Fraction
 EVERY = ("channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo")
 
 
 def _front(*changes, project=None):
-    return plan(_with(project or tote(), *changes)).panel("front")
+    return plan(with_front(project or tote(), *changes)).panel("front")
 
 
 def _squares():
-    return _with(tote(), ("piecing.way", "squares"), ("piecing.square", F(5, 2)))
+    return with_front(tote(), ("piecing.way", "squares"), ("piecing.square", F(5, 2)))
 
 
 @pytest.mark.parametrize("pattern", EVERY)
@@ -97,7 +96,7 @@ def test_diamonds_are_the_same_lines_both_ways():
 @pytest.mark.parametrize("angle", [720, 91, 0, 90, 2, "much"])
 def test_angles_that_are_none_are_refused_in_words(angle):
     with pytest.raises(ValueError, match=r"degrees|lie level|stand upright|run out"):
-        _with(tote(), ("quilting.angle", angle))
+        with_front(tote(), ("quilting.angle", angle))
 
 
 def test_in_the_ditch_every_line_lies_on_a_seam():
@@ -185,7 +184,9 @@ def test_hitting_seams_puts_a_line_on_every_one():
         ("quilting.gap", F(1)),
         project=_squares(),
     )
-    for entry in front.quilt.sets:
+    cases = list(front.quilt.sets)
+    assert cases
+    for entry in cases:
         seams = [run.offset for run in front.quilt.seams if run.angle == entry.angle]
         inside = [s for s in set(seams) if 0.4 < s < float(front.trimmed.width.value) - 0.4]
         for seam in inside:
@@ -208,7 +209,7 @@ def test_clearing_seams_keeps_the_gap_and_stays_as_far_off_as_it_can(gap):
 
 
 def test_every_offer_is_what_it_says_once_it_is_taken():
-    made = plan(_with(_squares(), ("quilting.pattern", "grid"), ("quilting.gap", F(5, 4))))
+    made = plan(with_front(_squares(), ("quilting.pattern", "grid"), ("quilting.gap", F(5, 4))))
     found = offers(made, made.panel("front"), 0)
     assert [offer.key for offer in found if offer.now] == ["divide.line"]
     assert {"hit", "clear", "keep.gap"} <= {offer.key for offer in found}
@@ -224,7 +225,7 @@ def test_every_offer_is_what_it_says_once_it_is_taken():
 
 def test_offers_count_lines_that_would_go_through_hardware():
     window = Mark(kind="window", panel="front", x=F(4), y=F(3), width=F(6))
-    made = plan(_with(tote(marks=(window,)), ("quilting.gap", F(1))))
+    made = plan(with_front(tote(marks=(window,)), ("quilting.gap", F(1))))
     now = next(offer for offer in offers(made, made.panel("front"), 0) if offer.now)
     inside = [o for o in made.panel("front").quilt.sets[0].offsets if 4 < o < 10]
     assert now.through == len(inside) > 0
@@ -294,7 +295,7 @@ def test_thread_time_and_bobbins_follow_the_stitched_length():
         assert float(panel.sewing.length.value) == pytest.approx(total, rel=1e-6)
         assert panel.sewing.thread.value == 2 * panel.sewing.top.value
     assert many.sewing.minutes.value > 3 * few.sewing.minutes.value
-    small = plan(_with(tote(machine=tote().machine.model_copy(update={"bobbin_m": 1}))))
+    small = plan(with_front(tote(machine=tote().machine.model_copy(update={"bobbin_m": 1}))))
     assert small.panel("front").sewing.bobbins.value == -(
         -small.panel("front").sewing.bobbin.value * 254 // 10000
     )
@@ -325,7 +326,7 @@ def test_a_swatch_to_sew_is_a_round_size_in_either_unit(units, gap, side, rim):
 
 def test_a_metric_maker_has_metric_steps_short_of_the_seam():
     stiff = ("layers.plies", (Ply(material="stiff-interfacing", rule="short"),))
-    project = _with(tote(units="metric"), stiff, ("quilting.pattern", "none"))
+    project = with_front(tote(units="metric"), stiff, ("quilting.pattern", "none"))
     front = plan(project).panel("front")
     room = front.trimmed.width.value - front.shown["left"] - front.shown["right"]
     exact = room - 2 * F(3) / F(254, 10)

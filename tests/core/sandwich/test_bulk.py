@@ -10,8 +10,7 @@ from tessil.core.plan import plan
 from tessil.core.sandwich.checks import held_out, pressed_open, tab_moved
 from tessil.core.shapes import SHAPES
 from tessil.core.trimming.choice import Mark
-from tests.conftest import plies, tote
-from tests.core.test_piecing import _with
+from tests.conftest import plies, tote, with_front
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -42,7 +41,7 @@ def test_seams_are_the_layers_of_both_panels():
 def test_a_patch_seam_adds_its_allowance_one_open_two_to_the_side():
     plain = _spots(tote())
     for press, more in (("open", 1), ("side", 2)):
-        spots = _spots(_with(tote(), ("piecing.press", press)))
+        spots = _spots(with_front(tote(), ("piecing.press", press)))
         assert _mm(spots["patch seam, left seam"]) == pytest.approx(
             _mm(plain["left seam"]) + more * COTTON
         )
@@ -57,7 +56,7 @@ def test_seams_to_one_side_are_thicker_where_they_cross():
 
 
 def test_what_is_held_out_of_the_seams_is_not_counted_there():
-    inside = _spots(_with(tote(), ("layers.plies", plies("cotton-batting", rule="inside"))))
+    inside = _spots(with_front(tote(), ("layers.plies", plies("cotton-batting", rule="inside"))))
     assert _mm(inside["left seam"]) == pytest.approx(2 * COTTON)
 
 
@@ -77,7 +76,7 @@ def test_a_tab_in_the_seam_is_thicker_than_one_beside_it():
 
 def test_each_fix_makes_its_place_thinner():
     tab = Mark(kind="d-ring", panel="front", x=F(0), y=F(1))
-    project = _with(
+    project = with_front(
         tote(press_seams="side", marks=(tab,)),
         ("layers.plies", plies("sew-in-foam")),
         ("piecing.press", "side"),
@@ -94,7 +93,9 @@ def test_each_fix_makes_its_place_thinner():
 
 
 def test_the_worst_place_of_a_foam_bag_is_one_to_redesign():
-    worst = thickest(plan(_with(tote(), ("layers.plies", plies("sew-in-foam")))).spots_on("front"))
+    worst = thickest(
+        plan(with_front(tote(), ("layers.plies", plies("sew-in-foam")))).spots_on("front")
+    )
     assert worst.label == "boxed corner, over the seam"
     assert _mm(worst) == pytest.approx(4 * (COTTON + 2.0))
     assert "hammer" in worst.advice.words

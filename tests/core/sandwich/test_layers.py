@@ -25,8 +25,7 @@ from tessil.core.sandwich.acts.plying import (
 from tessil.core.sandwich.choice import MOST_PLIES, Layers, Offcut, Ply
 from tessil.core.sandwich.offcutlist import read_offcut, write_offcut
 from tessil.core.shapes import SHAPES
-from tests.conftest import plies, tote
-from tests.core.test_piecing import _with
+from tests.conftest import plies, tote, with_front
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -40,21 +39,27 @@ def _layer(project, ply=0):
 
 
 def test_a_margin_goes_all_round_and_as_the_top_is_as_the_top():
-    front, layer = _layer(_with(tote(), ("layers.plies", plies("cotton-batting", margin=F(1)))))
+    front, layer = _layer(
+        with_front(tote(), ("layers.plies", plies("cotton-batting", margin=F(1))))
+    )
     assert layer.width.value == front.pieced.width.value + 2
     assert layer.height.value == front.pieced.height.value + 2
-    front, layer = _layer(_with(tote(), ("layers.plies", plies("fusible-fleece", rule="panel"))))
+    front, layer = _layer(
+        with_front(tote(), ("layers.plies", plies("fusible-fleece", rule="panel")))
+    )
     assert (layer.width.value, layer.height.value) == front.pieced.values()
 
 
 def test_inside_the_seams_it_never_reaches_them_once_it_is_drawn_in_with_the_rest():
-    front, layer = _layer(_with(tote(), ("layers.plies", plies("fusible-fleece", rule="inside"))))
+    front, layer = _layer(
+        with_front(tote(), ("layers.plies", plies("fusible-fleece", rule="inside")))
+    )
     room = front.trimmed.width.value - front.shown["left"] - front.shown["right"]
     quilted = layer.width.value * (1 - front.draw.x.expected.value)
     assert room - F(1, 4) < quilted <= room
     assert not layer.in_seam
     _, short = _layer(
-        _with(
+        with_front(
             tote(),
             ("layers.plies", plies("stiff-interfacing", rule="short")),
             ("quilting.pattern", "none"),
@@ -98,7 +103,7 @@ def test_a_changed_material_changes_all_that_is_reckoned_with_it():
 
 def test_a_material_of_ones_own_can_be_quilted_and_bought():
     own = OwnMaterial(key="own-1", name="Wool wadding", width=F(60))
-    project = _with(tote(materials=(own,)), ("layers.plies", plies("own-1")))
+    project = with_front(tote(materials=(own,)), ("layers.plies", plies("own-1")))
     made = plan(project)
     (bought,) = [b for b in made.bought if b.batting]
     assert bought.name == "Wool wadding"
@@ -109,7 +114,7 @@ def test_what_the_catalogue_does_not_know_is_said_at_its_layer():
     from tessil.core.trouble import CannotPlan
 
     with pytest.raises(CannotPlan, match="not in the catalogue") as trouble:
-        plan(_with(tote(), ("layers.plies", plies("cotton-batting", "moss"))))
+        plan(with_front(tote(), ("layers.plies", plies("cotton-batting", "moss"))))
     assert trouble.value.field == "panels.front.layers.plies.1.material"
 
 
@@ -127,9 +132,9 @@ def test_amounts_are_for_all_bags_off_the_rolls_own_width():
 def test_a_narrow_roll_is_joined_edge_to_edge_only_if_wanted():
     wide = {"width": F(30), "height": F(30), "depth": F(3)}
     base = tote(shape=tote().shape.model_copy(update={"sizes": wide}))
-    apart = _with(base, ("layers.plies", plies("narrow-fleece")))
+    apart = with_front(base, ("layers.plies", plies("narrow-fleece")))
     assert any(bought.cloth.too_long for bought in plan(apart).bought if bought.batting)
-    joined = plan(_with(base, ("layers.plies", plies("narrow-fleece", joined=True))))
+    joined = plan(with_front(base, ("layers.plies", plies("narrow-fleece", joined=True))))
     (bought,) = [b for b in joined.bought if b.batting]
     assert not bought.cloth.too_long
     item = bought.items[0]
@@ -162,7 +167,9 @@ def test_batting_is_put_together_from_offcuts_only_if_wanted():
     apart = plan(tote(offcuts=(half,)))
     (bought,) = [b for b in apart.bought if b.batting]
     assert bought.from_offcuts == ()
-    wanted = _with(tote(offcuts=(half,)), ("layers.plies", plies("cotton-batting", joined=True)))
+    wanted = with_front(
+        tote(offcuts=(half,)), ("layers.plies", plies("cotton-batting", joined=True))
+    )
     (none,) = [b for b in plan(wanted).bought if b.batting]
     assert none.cloth.buy.value == 0
     parts = [(one.parts, one.number) for use in none.from_offcuts for one in use.pieces]
@@ -250,7 +257,7 @@ def test_schools_say_what_they_are():
 
 
 def test_a_backing_has_its_own_cloth_if_it_is_given_one():
-    project = _with(tote(), ("layers.plies", (Ply(), Ply(material="cotton", print="blue"))))
+    project = with_front(tote(), ("layers.plies", (Ply(), Ply(material="cotton", print="blue"))))
     _, backing = _layer(project, 1)
     assert (backing.role, backing.cloth) == ("backing", "blue")
     assert any(item.stock == "blue" and item.what == "backing" for item in plan(project).items)
