@@ -83,6 +83,8 @@ def main() -> int:
     benches: Queue[Path] = Queue()
     for at in range(WORKERS):
         benches.put(_bench(box / str(at)))
+    if not _green(box / "0"):
+        sys.exit("The tests fail as they are: mend them first.")
     begun, killed, seen = time.time(), Counter[str](), Counter[str]()
 
     def one(mutant: Mutant) -> None:
@@ -251,7 +253,8 @@ def tests_for(path: Path) -> list[str]:
         own = own.parent
     chosen = [str(own.relative_to(ROOT))] if own != ROOT / "tests" else []
     if chosen == ["tests/core"]:
-        chosen = sorted(str(f.relative_to(ROOT)) for f in own.glob("test_*.py"))
+        slow = "test_anything_typed.py"
+        chosen = sorted(str(f.relative_to(ROOT)) for f in own.glob("test_*.py") if f.name != slow)
     return list(dict.fromkeys([*chosen, *WIDE]))
 
 
@@ -260,6 +263,21 @@ def _noticed(bench: Path, mutant: Mutant) -> bool:
     target = bench / mutant.path.relative_to(ROOT)
     kept = target.read_text()
     target.write_text(mutant.text)
+    try:
+        return not _passes(bench, tests_for(mutant.path), LONGEST)
+    finally:
+        target.write_text(kept)
+
+
+def _green(bench: Path) -> bool:
+    """Whether the tests pass with nothing changed; else every mutant would seem noticed."""
+    rooms = sorted(
+        str(f.relative_to(bench)) for f in (bench / "tests/core").iterdir() if f.is_dir()
+    )
+    return _passes(bench, [*rooms, "tests/files", *WIDE], 4 * LONGEST)
+
+
+def _passes(bench: Path, tests: list[str], longest: int) -> bool:
     environment = {
         **os.environ,
         "PYTHONPATH": str(bench / "src"),
@@ -267,26 +285,19 @@ def _noticed(bench: Path, mutant: Mutant) -> bool:
         "PYTHONDONTWRITEBYTECODE": "1",
         "TESSIL_TESTS_SHORT": "1",
     }
-    command = [
-        sys.executable,
-        "-m",
-        "pytest",
-        "-x",
-        "-q",
-        "-p",
-        "no:cacheprovider",
-        "--no-header",
-        *tests_for(mutant.path),
-    ]
+    asked = ["-x", "-q", "-p", "no:cacheprovider", "--no-header"]
     try:
         done = subprocess.run(
-            command, cwd=bench, env=environment, capture_output=True, timeout=LONGEST, check=False
+            [sys.executable, "-m", "pytest", *asked, *tests],
+            cwd=bench,
+            env=environment,
+            capture_output=True,
+            timeout=longest,
+            check=False,
         )
-        return done.returncode != 0
+        return done.returncode == 0
     except subprocess.TimeoutExpired:
-        return True
-    finally:
-        target.write_text(kept)
+        return False
 
 
 if __name__ == "__main__":

@@ -14,6 +14,7 @@ from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
 from tessil.core.planned import Plan
 from tessil.core.project import Project
+from tessil.core.quilting.patterns import PATTERNS
 from tessil.core.readings import readings
 from tessil.core.shapes import SHAPES
 from tessil.core.shapes.acts.shaping import reshape
@@ -153,16 +154,7 @@ PANEL_CHOICES = {
         ),
     ),
     "piecing.strip_sets": (True, False),
-    "quilting.pattern": (
-        "channels",
-        "grid",
-        "diagonal",
-        "diamonds",
-        "ditch",
-        "offset",
-        "echo",
-        "none",
-    ),
+    "quilting.pattern": tuple(PATTERNS),
     "quilting.run": ("upright", "level"),
     "quilting.centre": ("line", "gap"),
     "quilting.spacing": ("divide", "keep", "hit", "clear"),

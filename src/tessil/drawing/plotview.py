@@ -16,7 +16,7 @@ from tessil.drawing.picture import Item, Label, Line, Picture, Point, Sheet, Str
 WIDE, HIGH = 10.0, 6.0
 ROOM = (62, 26, 24, 52)
 DOT = 0.1
-Place = Callable[[float, float], Point]
+PlotSpot = Callable[[float, float], Point]
 
 
 def _axes(

@@ -14,19 +14,11 @@ from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import put_back
 from tessil.core.quilting.acts.minding import part_path
 from tessil.core.quilting.choice import Quilting, QuiltZone
+from tessil.core.quilting.patterns import PATTERNS
 from tessil.ui.asking import alike, always, choice_of, field_of, oversize
 from tessil.ui.specs import Kind, Spec, with_empty
 
-PATTERNS = (
-    ("channels", "channels"),
-    ("grid", "grid"),
-    ("diagonal", "slanted lines, one way"),
-    ("diamonds", "diamonds"),
-    ("ditch", "in the seams"),
-    ("offset", "beside the seams"),
-    ("echo", "echo of the outline"),
-    ("none", "none"),
-)
+_NAMES = tuple((entry.key, entry.name) for entry in PATTERNS.values())
 _WAYS = (
     ("divide", "dividing evenly"),
     ("keep", "keeping the gap"),
@@ -44,6 +36,7 @@ class _Part:
         self.plan, self.panel = plan, panel
         self.at = min(part, len(parts) - 1)
         self.choice: Quilting = parts[self.at]
+        self.pattern = PATTERNS[self.choice.pattern]
         self.path = part_path(self.at)
 
     def ask(
@@ -75,10 +68,10 @@ def quilt_specs(plan: Plan, panel: PanelPlan, leaf: str, part: int) -> Iterator[
 def _lines(part: _Part) -> Iterator[Spec]:
     plan, panel, choice = part.plan, part.panel, part.choice
     yield from alike(plan, panel)
-    yield part.ask("pattern", "choice", "Pattern", "Lines of quilting", PATTERNS)
+    yield part.ask("pattern", "choice", "Pattern", "Lines of quilting", _NAMES)
     yield from _gaps(part)
-    if choice.pattern in ("channels", "grid", "diagonal", "diamonds"):
-        ways = _WAYS if choice.pattern in ("channels", "grid") else _WAYS[:2]
+    if "spacing" in part.pattern.asks:
+        ways = _WAYS if part.pattern.by_seams == "to hit" else _WAYS[:2]
         yield part.ask(
             "spacing",
             "choice",
@@ -109,8 +102,8 @@ def _lines(part: _Part) -> Iterator[Spec]:
 
 
 def _gaps(part: _Part) -> Iterator[Spec]:
-    choice = part.choice
-    if choice.pattern == "channels":
+    choice, asks = part.choice, part.pattern.asks
+    if "run" in asks:
         yield part.ask(
             "run",
             "choice",
@@ -118,7 +111,7 @@ def _gaps(part: _Part) -> Iterator[Spec]:
             "As the bag is worn",
             (("upright", "upright"), ("level", "level")),
         )
-    if choice.pattern in ("diagonal", "diamonds"):
+    if "angle" in asks:
         yield Spec(
             "panel.quilting.angle",
             "word",
@@ -127,15 +120,15 @@ def _gaps(part: _Part) -> Iterator[Spec]:
             f"{float(choice.angle):g}°".replace("-", "−"),
             part.ask("angle", "word", "Angle", "").edit,
         )
-    if choice.pattern == "offset":
+    if "offset" in asks:
         yield part.ask("offset", "length", "From the seam", "Either side of it")
-    if choice.pattern in ("channels", "grid", "diagonal", "diamonds", "echo"):
+    if "gap" in asks:
         yield part.ask("gap", "length", "Wished gap", "From line to line, sewn")
         gap = part.ask("gap", "slide", "", "Drag along the ruler, and see all that follows")
         yield replace(gap, key="panel.quilting.gap.slide")
-    if choice.pattern in ("grid", "diamonds"):
-        other = "Level lines" if choice.pattern == "grid" else "The other way"
-        yield with_empty(part.ask("gap_other", "length?", other, "Their gap"), "the same")
+    if "gap_other" in asks:
+        other = part.ask("gap_other", "length?", part.pattern.other, "Their gap")
+        yield with_empty(other, "the same")
 
 
 def _zones(part: _Part) -> Iterator[Spec]:

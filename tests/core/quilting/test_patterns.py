@@ -15,6 +15,7 @@ from tessil.core.plan import plan
 from tessil.core.quilting.acts.minding import offers
 from tessil.core.quilting.choice import DrawnLine, QuiltZone
 from tessil.core.quilting.clip import segments
+from tessil.core.quilting.patterns import PATTERNS
 from tessil.core.quilting.quilt import sewn_outline
 from tessil.core.quilting.seams import seam_runs
 from tessil.core.quilting.sewing import swatch_plan
@@ -25,7 +26,7 @@ from tessil.core.words.steps import told
 from tests.conftest import tote, with_front
 
 F = Fraction
-EVERY = ("channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo")
+EVERY = tuple(key for key in PATTERNS if key != "none")
 
 
 def _front(*changes, project=None):

@@ -21,8 +21,8 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rows import Piece, fill_rows
 from tessil.core.numbers.workings import Figure, count, down_to, given, number
 from tessil.core.panels.choice import Oversize, PanelChoices
+from tessil.core.quilting.patterns import wished_families
 from tessil.core.quilting.shrinkage import draw_in
-from tessil.core.quilting.wished import wished_families
 from tessil.core.sandwich.layers import stack
 from tessil.core.shapes.base import Brief, Shape, Sizes
 from tessil.core.trouble import CannotPlan

@@ -210,3 +210,17 @@ def _closing(plan: Plan) -> Iterator[Reading]:
         yield Reading("cord.each", cord.each, "Once round and out at its own side", leaf=leaf)
         yield Reading("cord.channel", cord.channel, "As it is sewn", leaf=leaf)
         yield Reading("cord.least", cord.least, "Half of its round, and ¼ to run in", leaf=leaf)
+
+
+def bulk_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """How thick it gets round a panel; places alike are told once."""
+    seen: set[str] = set()
+    for spot in plan.spots_on(panel.key):
+        if spot.label in seen:
+            continue
+        seen.add(spot.label)
+        x, y = spot.at
+        about = f"{spot.layers} layers: {spot.advice.words}"
+        yield Reading(
+            f"bulk.{spot.key}", spot.thick, about, Place(x - 0.4, y - 0.4, 0.8, 0.8), "bulk"
+        )

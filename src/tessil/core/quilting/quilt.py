@@ -12,14 +12,13 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Outline, Side
 from tessil.core.numbers.workings import Basis, Figure, count, given
 from tessil.core.quilting.choice import QuiltWish
+from tessil.core.quilting.patterns import PATTERNS, sets_in
 from tessil.core.quilting.seams import MOST_PIECES, Run, seam_runs
-from tessil.core.quilting.sets import LineSet, Region, by_hand, sets_in
+from tessil.core.quilting.sets import LineSet, Region, by_hand
 from tessil.core.quilting.sewn import QuiltLine, sewn_lines
 from tessil.core.quilting.shrinkage import FINE, Family
 from tessil.core.sandwich.layers import Layer
 from tessil.core.trouble import CannotPlan
-
-FOLLOWS = ("ditch", "offset")
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,10 +42,7 @@ class Quilt:
 
 def needs_seams(wish: QuiltWish) -> bool:
     """Whether gaps follow from the pieces, so that seams must be known before sizes are."""
-    return any(
-        part.pattern in FOLLOWS or (part.spacing == "hit" and part.pattern in ("channels", "grid"))
-        for part in wish.all
-    )
+    return any(PATTERNS[part.pattern].follows_seams(part) for part in wish.all)
 
 
 def joints(wish: QuiltWish, outlines: Iterable[Outline]) -> tuple[Run, ...]:

@@ -98,19 +98,7 @@ class LineSet:
         return Family(self.name, self.angle, self.gap, self.share, self.key)
 
 
-def sets_in(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
-    """The sets of one part; raises CannotPlan for gaps that make no sense."""
-    if choice.pattern == "none":
-        return ()
-    if region.right <= region.left or region.bottom <= region.top:
-        raise CannotPlan(
-            f"{region.field}.gap", "Seams take all of this panel: nothing is left to quilt."
-        )
-    _sensible(region, choice)
-    return _PATTERNS[choice.pattern](region, choice, seams)
-
-
-def _sensible(region: Region, choice: Quilting) -> None:
+def check_gaps(region: Region, choice: Quilting) -> None:
     reach_ = max(region.right - region.left, region.bottom - region.top)
     for name, gap in (("gap", choice.gap), ("gap_other", choice.gap_other)):
         if gap is None:
@@ -130,11 +118,11 @@ def _other(choice: Quilting) -> Quilting:
     return choice.model_copy(update={"gap": choice.gap_other or choice.gap})
 
 
-def _channels(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_channels(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     return (_straight(region, choice, seams, choice.run == "upright", "a"),)
 
 
-def _grid(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_grid(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     return (
         _straight(region, choice, seams, True, "a"),
         _straight(region, _other(choice), seams, False, "b"),
@@ -256,11 +244,11 @@ def _run(start: Inches, gap: Inches, low: Inches, high: Inches) -> list[Inches]:
     return [first + gap * i for i in range(number)]
 
 
-def _diagonal(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_diagonal(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     return (_slanted(region, choice, float(choice.angle), "a"),)
 
 
-def _diamonds(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_diamonds(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     angle = abs(float(choice.angle))
     return (_slanted(region, choice, angle, "a"), _slanted(region, _other(choice), -angle, "b"))
 
@@ -297,11 +285,11 @@ def _seam_lines(region: Region, seams: tuple[Run, ...]) -> dict[float, list[Run]
     return found
 
 
-def _ditch(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_ditch(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     return _all_following(region, seams, (0.0,), "in the ditch")
 
 
-def _offset(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_beside(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     away = float(choice.offset)
     return _all_following(region, seams, (-away, away), "beside the seams")
 
@@ -387,7 +375,7 @@ def _by_length(
     return LineSet(key, region.zone, name, angle, gap, lines, drawn=drawn, regular=False)
 
 
-def _echo(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_echo(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
     """Rings inside the outline, a gap apart from the seam lines inwards."""
     rings: list[Outline] = []
     gap, seam = float(choice.gap), _seam_insets(region)
@@ -462,14 +450,3 @@ def by_hand(region: Region, drawn: tuple[DrawnLine, ...]) -> tuple[LineSet, ...]
         )
         for at, (angle, lines) in enumerate(sorted(groups.items()))
     )
-
-
-_PATTERNS = {
-    "channels": _channels,
-    "grid": _grid,
-    "diagonal": _diagonal,
-    "diamonds": _diamonds,
-    "ditch": _ditch,
-    "offset": _offset,
-    "echo": _echo,
-}

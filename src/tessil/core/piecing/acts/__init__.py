@@ -1,1 +1,1 @@
-""""""
+"""What a maker does to a pieced top."""

@@ -1,1 +1,1 @@
-""""""
+"""What a maker does to the lines of a panel."""

@@ -18,6 +18,7 @@ from tessil.core.numbers.workings import Figure
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.quilting.choice import Quilting
+from tessil.core.quilting.patterns import PATTERNS
 from tessil.core.quilting.quilt import panel_sets
 from tessil.core.quilting.seams import Run, ways
 from tessil.core.quilting.sets import CLEARANCE, LineSet
@@ -201,10 +202,11 @@ def part_path(part: int) -> str:
 
 
 def _has_seams(panel: PanelPlan, choice: Quilting) -> bool:
-    if choice.pattern not in ("channels", "grid"):
+    pattern = PATTERNS[choice.pattern]
+    if pattern.by_seams != "to hit":
         return False
-    upright = choice.pattern == "grid" or choice.run == "upright"
-    level = choice.pattern == "grid" or choice.run == "level"
+    both = "run" not in pattern.asks
+    upright, level = both or choice.run == "upright", both or choice.run == "level"
     angles = {run.angle for run in panel.quilt.seams}
     return (upright and 90.0 in angles) or (level and 0.0 in angles)
 

@@ -1,1 +1,1 @@
-""""""
+"""What a maker does to the layers of a panel."""
