@@ -237,10 +237,10 @@ def _offsets(source: str, node: ast.expr | ast.stmt) -> tuple[int, int]:
 
 def _bench(folder: Path) -> Path:
     """A copy of sources and tests to spoil."""
-    for name in ("src", "tests", "docs", "data"):
+    for name in ("src", "tests", "docs", "data", "tools", ".ci"):
         if (ROOT / name).exists():
             shutil.copytree(ROOT / name, folder / name)
-    for name in ("pyproject.toml", "README.md", "LICENSE"):
+    for name in ("pyproject.toml", "README.md", "LICENSE", "Makefile"):
         shutil.copy(ROOT / name, folder)
     return folder
 
