@@ -240,7 +240,7 @@ def _bench(folder: Path) -> Path:
     for name in ("src", "tests", "docs", "data", "tools", ".ci"):
         if (ROOT / name).exists():
             shutil.copytree(ROOT / name, folder / name)
-    for name in ("pyproject.toml", "README.md", "LICENSE", "Makefile"):
+    for name in ("pyproject.toml", "README.md", "LICENSE", "Makefile", "requirements.lock"):
         shutil.copy(ROOT / name, folder)
     return folder
 
