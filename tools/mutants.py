@@ -56,6 +56,7 @@ WIDE = (
     "tests/outside/test_check_values.py",
     "tests/outside/test_every_shape_on_paper.py",
     "tests/outside/test_files_by_others.py",
+    "tests/outside/test_spelling.py",
 )
 NEVER = ("__future__", "TYPE_CHECKING")
 

@@ -1,0 +1,165 @@
+"""Every word that Tessil says of a bag is English, or one of the few words of the trade below.
+
+The list of words is that of the library pyspellchecker; British spelling and the trade's own words
+are added here by hand.
+"""
+
+import re
+from fractions import Fraction
+
+import pytest
+from spellchecker import SpellChecker
+
+from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Piping, Strap, Zipper
+from tessil.core.panels.choice import Got, Measured
+from tessil.core.piecing.choice import Pack, Piecing, Scrap, SeamTest
+from tessil.core.plan import plan
+from tessil.core.quilting.choice import Quilting
+from tessil.core.quilting.patterns import PATTERNS
+from tessil.core.readings import readings
+from tessil.core.sandwich.choice import Layers, Ply
+from tessil.core.shapes import SHAPES
+from tessil.core.snags import Stage
+from tessil.core.trimming.choice import Mark, Snap, Wash
+from tessil.core.words.cuts import id_words, note_words
+from tessil.core.words.names import edge_name, join_name
+from tessil.core.words.steps import STEP_WORDS
+from tessil.core.words.written import working_words
+from tests.conftest import tote
+from tests.outside.test_every_shape_on_paper import project_of
+
+F = Fraction
+OURS = {
+    "centre",
+    "metre",
+    "metres",
+    "mitre",
+    "mitred",
+    "neighbouring",
+    "mm",
+    "cm",
+    "yd",
+    "offcut",
+    "offcuts",
+    "sashing",
+    "topstitch",
+    "overcast",
+    "presser",
+    "webbing",
+    "batting",
+}
+WAYS = ("whole", "strips", "squares", "web", "flip", "courses", "crumbs")
+
+
+@pytest.fixture(scope="module")
+def speller() -> SpellChecker:
+    return SpellChecker(distance=1)
+
+
+def misspelt(speller: SpellChecker, texts) -> set[str]:
+    words = {
+        word for text in texts for word in re.findall(r"[a-z]+", text.lower().replace("’", ""))
+    }
+    return {word for word in speller.unknown(words) if len(word) > 1} - OURS
+
+
+def said(made) -> set[str]:
+    """All that is told of a plan: labels, sums in words, help, snags, cuts, edges, seams."""
+    found: set[str] = set()
+    for panel in made.panels:
+        for stage in Stage:
+            for reading in readings(made, stage, panel.key):
+                found |= {reading.figure.label, reading.about}
+                found.add(working_words(reading.figure, made.marks.notation))
+    for snag in made.snags:
+        found |= {snag.title, snag.why, *(fix.words for fix in snag.fixes)}
+    for item in made.items:
+        found |= {id_words(item.id, made.bag), note_words(item.owner, item.notes)}
+    found |= {edge_name(edge.key) for panel in made.bag.panels for edge in panel.edges}
+    found |= {join_name(join.key) for join in made.bag.joins}
+    names = [entry.name for entry in made.project.prints]
+    return {_without(text, names) for text in found}
+
+
+def _without(text: str, names) -> str:
+    for name in names:
+        text = text.replace(name, "")
+    return text
+
+
+def rich(key: str):
+    """A project of a shape with all that can be had of edges and marks."""
+    leader = SHAPES[key].leader
+    return project_of(
+        key,
+        binding=Binding(grain="bias", inner=True, print="oat"),
+        bias=Bias(source="pieces", pieces=(BiasPiece(), BiasPiece())),
+        piping=Piping(panels=(leader,), print="plum"),
+        strap=Strap(slider=True),
+        zipper=Zipper(pull=True, ends="tabs", length=F(4), teeth="metal"),
+        button=Button(used=True),
+        snap=Snap(used=True),
+        wash=Wash(used=True),
+        lining="quilted-in",
+        seam_test=SeamTest(measured=F(8)),
+        pack=Pack(),
+        marks=tuple(
+            Mark(kind=kind, panel=leader, x=F(1), y=F(1))
+            for kind in ("slip", "divided", "window", "d-ring", "handle", "stiffener", "motif")
+        ),
+    )
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_every_shape_with_every_edge(speller, key):
+    assert misspelt(speller, said(plan(rich(key)))) == set()
+    assert misspelt(speller, said(plan(project_of(key)))) == set()
+
+
+@pytest.mark.parametrize("way", WAYS)
+def test_every_way_of_piecing(speller, way):
+    scraps = (Scrap(width=F(6), height=F(3), number=40, print="red"),)
+    piecing = Piecing(way=way, border=F(1), sashing=F(1), prints=("red", "blue"))
+    front = tote().panels["front"].model_copy(update={"piecing": piecing})
+    made = plan(tote(panels={**tote().panels, "front": front}, scraps=scraps))
+    assert misspelt(speller, said(made)) == set()
+
+
+@pytest.mark.parametrize("pattern", PATTERNS)
+def test_every_pattern_layer_and_measured_size(speller, pattern):
+    choices = (
+        tote()
+        .panels["front"]
+        .model_copy(
+            update={
+                "quilting": Quilting(pattern=pattern, spacing="keep"),
+                "layers": Layers(
+                    plies=(Ply(material="fusible-fleece", rule="inside"), Ply(joined=True))
+                ),
+            }
+        )
+    )
+    small = Measured(pieced=Got(width=F(16), height=F(16)), quilted=Got(width=F(14)))
+    made = plan(tote(panels={**tote().panels, "front": choices}, measured={"front": small}))
+    assert misspelt(speller, said(made)) == set()
+
+
+def test_the_words_of_the_steps_and_shapes(speller):
+    steps = {re.sub(r"\{[^}]*\}", "", words) for words in STEP_WORDS.values()}
+    assert misspelt(speller, steps) == set()
+    shapes = {
+        text
+        for shape in SHAPES.values()
+        for text in (
+            shape.name,
+            shape.sentence,
+            *(part for field in shape.fields for part in (field.label, field.why, field.said)),
+            *(option.label + " " + option.why for option in shape.options),
+            *(words for option in shape.options for _, words in option.choices),
+        )
+    }
+    assert misspelt(speller, shapes) == set()
+
+
+def test_a_slip_of_the_pen_is_seen(speller):
+    assert misspelt(speller, ["usable widthx", "the sashing"]) == {"widthx"}
