@@ -21,9 +21,10 @@ from tessil.core.sandwich.choice import Layers, Ply
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.core.trimming.choice import Mark, Snap, Wash
+from tessil.core.trimming.squaring import squaring
 from tessil.core.words.cuts import id_words, note_words
 from tessil.core.words.names import edge_name, join_name
-from tessil.core.words.steps import STEP_WORDS
+from tessil.core.words.steps import STEP_WORDS, told
 from tessil.core.words.written import working_words
 from tests.conftest import tote
 from tests.outside.test_every_shape_on_paper import project_of
@@ -71,6 +72,10 @@ def said(made) -> set[str]:
             for reading in readings(made, stage, panel.key):
                 found |= {reading.figure.label, reading.about}
                 found.add(working_words(reading.figure, made.marks.notation))
+        steps = [*squaring(panel), *(step for part in panel.parts for step in part.top.order)]
+        found |= set(told(steps, made.marks.notation))
+    for steps in made.edge_steps.values():
+        found |= set(told(steps, made.marks.notation))
     for snag in made.snags:
         found |= {snag.title, snag.why, *(fix.words for fix in snag.fixes)}
     for item in made.items:
