@@ -140,3 +140,20 @@ def test_a_snap_wants_something_behind_it():
     mended = plan(applied(project, snag.fixes[0]))
     assert not any(s.key.startswith("layer.snap") for s in mended.snags)
     assert mended.panel("flap").layers[1].material.key == "woven-interfacing"
+
+
+def test_a_zipper_edge_is_folded_cloth_twice_and_its_tape():
+    """Pressed: cotton 0.25, cotton batting 0.9, lining 0.25, each twice, and tape 0.5 mm (typical
+    values, from memory): 3.3 mm in seven layers."""
+    made = plan(project_of("flat-pouch"))
+    (zipped,) = [spot for spot in made.spots_on("front") if spot.key == "front.edge.top"]
+    assert zipped.mm == F(33, 10)
+    assert zipped.layers == 7
+    assert zipped.advice.needle == 90
+
+
+def test_a_bound_edge_carries_its_wall_and_four_layers_of_binding():
+    """(0.25 + 0.9 + 0.25) and 4 × 0.25: 2.4 mm."""
+    (bound,) = [spot for spot in plan(tote()).spots_on("front") if spot.key == "front.edge.top"]
+    assert bound.mm == F(24, 10)
+    assert bound.layers == 7
