@@ -5,8 +5,10 @@ from fractions import Fraction
 import pytest
 
 from tessil.core.bag.ids import EdgeKey
+from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
+from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
 SIZES = "width 8, depth 4, height 3"
@@ -91,3 +93,11 @@ def test_the_corner_at_the_zipper_closes_on_itself(size):
     along_the_end = 2 * (notch.side_leg.value - F(1, 4))
     across_the_zipper = 2 * (notch.other_leg.value - F(1, 4)) + F(3, 4)
     assert along_the_end == across_the_zipper == finished(bag)[2] - 2 * F(1, 4)
+
+
+def test_between_the_ends_of_a_zipper_lie_its_panel_less_two_seams():
+    bag = plan(project_of("boxed-zip")).bag
+    wide, seam = bag.panel("body").width.value, project_of("boxed-zip").seams.side
+    assert bag.zipper.between.value == wide - 2 * seam
+    assert bag.zipper.spans.value == wide
+    assert bag.zipper.length.value == wide + 2
