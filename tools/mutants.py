@@ -24,6 +24,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
 from queue import Queue
+from threading import Lock
 
 ROOT = Path(__file__).resolve().parents[1]
 SOURCE = ROOT / "src" / "tessil"
@@ -88,12 +89,18 @@ def main() -> int:
         sys.exit("The tests fail as they are: mend them first.")
     begun, killed, seen = time.time(), Counter[str](), Counter[str]()
 
+    counting = Lock()
+
     def one(mutant: Mutant) -> None:
         bench = benches.get()
         try:
             noticed = _noticed(bench, mutant)
         finally:
             benches.put(bench)
+        with counting:
+            count(mutant, noticed)
+
+    def count(mutant: Mutant, noticed: bool) -> None:
         room = str(mutant.path.relative_to(SOURCE)).split("/")[0]
         seen[room] += 1
         killed[room] += noticed

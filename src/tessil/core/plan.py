@@ -283,13 +283,10 @@ def _weight(panels: tuple[PanelPlan, ...]) -> Figure:
     return total(parts).called("weight, about", "grams")
 
 
-def _to_plan(
-    project: Project, brief: Brief, known: Knowledge, bag: Bag
-) -> tuple[Setting, tuple[Task, ...]]:
-    """What all panels share, and each with its own; panels measured in this very project teach
-    it too."""
+def _setting(project: Project, brief: Brief, known: Knowledge) -> Setting:
+    """What all panels share."""
     prints = project.prints
-    setting = Setting(
+    return Setting(
         marks=brief.rulers,
         piecing_seam=brief.seams.piecing,
         squaring=given("squaring margin", project.oversize.squaring),
@@ -302,8 +299,12 @@ def _to_plan(
         bobbin_m=project.machine.bobbin_m,
         knowledge=known,
     )
+
+
+def _tasks(project: Project, bag: Bag) -> tuple[Task, ...]:
+    """Each panel with what was decided and measured for it."""
     lining = first_print(choices_of_lining(project))
-    tasks = tuple(
+    return tuple(
         Task(
             panel=panel,
             choices=choices_for(project, panel),
@@ -314,6 +315,14 @@ def _to_plan(
         )
         for panel in bag.panels
     )
+
+
+def _to_plan(
+    project: Project, brief: Brief, known: Knowledge, bag: Bag
+) -> tuple[Setting, tuple[Task, ...]]:
+    """What all panels share, and each with its own; panels measured in this very project teach
+    it too."""
+    setting, tasks = _setting(project, brief, known), _tasks(project, bag)
     own = measured_losses(setting, tasks)
     return (replace(setting, knowledge=replace(known, own=own)) if own else setting), tasks
 
@@ -432,8 +441,8 @@ def plan(project: Project, book: Book = EMPTY) -> Plan:
 def with_panel(made: Plan, project: Project, key: str) -> Plan:
     """A plan with one panel planned anew for a changed project: what a slider shows while
     it is dragged.  All else stays as it was until the whole is planned."""
-    setting, tasks = _to_plan(project, made.brief, made.setting.knowledge, made.bag)
-    setting = replace(setting, knowledge=made.setting.knowledge)
+    setting = _setting(project, made.brief, made.setting.knowledge)
+    tasks = _tasks(project, made.bag)
     panels = tuple(
         plan_panel(setting, task) if task.panel.key == key else panel
         for task, panel in zip(tasks, made.panels, strict=True)

@@ -5,7 +5,7 @@ Pictures like all others, so that they can be tested as data; a plot's box is 10
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from math import ceil
 
 from tessil.core.catalogue import Material
@@ -16,7 +16,6 @@ from tessil.drawing.picture import Item, Label, Line, Picture, Point, Sheet, Str
 WIDE, HIGH = 10.0, 6.0
 ROOM = (62, 26, 24, 52)
 DOT = 0.1
-PlotSpot = Callable[[float, float], Point]
 
 
 def _axes(

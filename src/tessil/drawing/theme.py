@@ -28,7 +28,6 @@ LINING = "#e3d8c4"
 CHALK = "#ffffff"
 SHADE = "#262a33"
 
-GRID = 4
 RADIUS = 6
 
 # Sizes of text on screen, in pixels at the usual size; they move with the maker's setting.

@@ -22,7 +22,6 @@ LEAST = 9.0  # points: no word on paper is smaller
 TO_CUT = 14.0  # points of a size to cut
 LEFT = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
 RIGHT = int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
-CENTRE = int(Qt.AlignmentFlag.AlignCenter)
 WRAP = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop | Qt.TextFlag.TextWordWrap)
 
 

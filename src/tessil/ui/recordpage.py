@@ -16,8 +16,6 @@ from tessil.ui.widgets.fields import TypedField
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
 
-Attempt = Callable[[Any, str], str]
-
 
 def card(width: int = 0) -> tuple[QWidget, QVBoxLayout]:
     """A paper card with a column on it."""

@@ -23,7 +23,6 @@ Row = tuple[float, float, float]
 SCATTER = 0.004  # from panel to panel, as a share; starting value, from memory
 READING = 0.025  # inches: reading a ruler before and after
 FREEDOM = 3.0  # the prior's shape: as if six losses had shown that scatter
-RANGE = 0.9
 ZERO: Row = (0.0, 0.0, 0.0)
 
 
