@@ -4,14 +4,17 @@
 
 PLACE is a folder or file below ``src/tessil`` (``core`` and ``files`` to begin with).  Each mutant
 is one change of one line: a comparison turned, a sum made a difference, a number one more, a
-condition reversed, a word changed, an answer left out.  The tests of its own room run first, then
-the wider ones; a mutant that no test notices is printed with its line.  Works in copies of its own
-below the temporary folder; a survivor takes a minute, a kill a few seconds, on each core.
+condition reversed, a word changed, an answer left out.  First the tests run once to learn which of
+them enter which function (see ``reach.py``); a mutant is then held against the tests that enter its
+function, its own room's first; one outside all functions against its room's and the wider ones.
+What no test notices is printed with its line.  Works in copies of its own below the temporary
+folder; a kill takes a few seconds, a survivor up to a minute, on each core.
 """
 
 from __future__ import annotations
 
 import ast
+import json
 import os
 import random
 import shutil
@@ -25,6 +28,8 @@ from dataclasses import dataclass
 from pathlib import Path
 from queue import Queue
 from threading import Lock
+
+from reach import function_of, marked
 
 ROOT = Path(__file__).resolve().parents[1]
 SOURCE = ROOT / "src" / "tessil"
@@ -59,7 +64,8 @@ WIDE = (
     "tests/outside/test_files_by_others.py",
     "tests/outside/test_spelling.py",
 )
-NEVER = ("__future__", "TYPE_CHECKING")
+REACHING = ("tests/core", "tests/files", "tests/outside", "tests/drawing")
+ENOUGH = 60  # seconds of tests that a mutant is held against at most
 
 
 @dataclass(frozen=True)
@@ -87,6 +93,8 @@ def main() -> int:
         benches.put(_bench(box / str(at)))
     if not _green(box / "0"):
         sys.exit("The tests fail as they are: mend them first.")
+    reach = _reach(box)
+    print(f"{len(reach.seconds)} tests enter {len(reach.tests)} functions.", flush=True)
     begun, killed, seen = time.time(), Counter[str](), Counter[str]()
 
     counting = Lock()
@@ -94,7 +102,7 @@ def main() -> int:
     def one(mutant: Mutant) -> None:
         bench = benches.get()
         try:
-            noticed = _noticed(bench, mutant)
+            noticed = _noticed(bench, mutant, reach)
         finally:
             benches.put(bench)
         with counting:
@@ -266,13 +274,69 @@ def tests_for(path: Path) -> list[str]:
     return list(dict.fromkeys([*chosen, *WIDE]))
 
 
-def _noticed(bench: Path, mutant: Mutant) -> bool:
+@dataclass(frozen=True)
+class Reach:
+    """Which tests enter a function (``module:line``), and how long each takes."""
+
+    tests: dict[str, list[str]]
+    seconds: dict[str, float]
+
+    def chosen(self, mutant: Mutant) -> list[str] | None:
+        """The tests to hold a mutant against; ``None`` where it lies outside all functions."""
+        line = function_of(ast.parse(mutant.path.read_text()), mutant.line)
+        if line is None:
+            return None
+        found = self.tests.get(f"{mutant.path.relative_to(SOURCE)}:{line}", [])
+        own = tests_for(mutant.path)[0]
+        ordered = sorted(found, key=lambda t: (not t.startswith(own), self.seconds[t]))
+        spent, kept = 0.0, []
+        for test in ordered:
+            spent += self.seconds[test]
+            if spent < ENOUGH:
+                kept.append(test)
+        return kept
+
+
+def _reach(box: Path) -> Reach:
+    """Runs the tests once over sources that say which function was entered."""
+    bench, to = _bench(box / "reach"), box / "entered"
+    to.mkdir()
+    for path in (bench / "src/tessil").rglob("*.py"):
+        module = str(path.relative_to(bench / "src/tessil"))
+        path.write_text(marked(path.read_text(), module))
+    environment = {
+        **_environment(bench),
+        "PYTHONPATH": f"{bench / 'src'}:{ROOT / 'tools'}",
+        "REACH_TO": str(to),
+    }
+    asked = ["-p", "reach", "-q", "-p", "no:cacheprovider", "-n", str(WORKERS), *REACHING]
+    subprocess.run(
+        [sys.executable, "-m", "pytest", *asked],
+        cwd=bench,
+        env=environment,
+        capture_output=True,
+        check=False,
+    )
+    tests: dict[str, list[str]] = {}
+    seconds: dict[str, float] = {}
+    for file in to.glob("*.json"):
+        for test, (took, entered) in json.loads(file.read_text()).items():
+            seconds[test] = took
+            for function in entered:
+                tests.setdefault(function, []).append(test)
+    return Reach(tests, seconds)
+
+
+def _noticed(bench: Path, mutant: Mutant, reach: Reach) -> bool:
     """Whether a test fails, errs or hangs with the change."""
+    tests = reach.chosen(mutant)
+    if tests == []:
+        return False
     target = bench / mutant.path.relative_to(ROOT)
     kept = target.read_text()
     target.write_text(mutant.text)
     try:
-        return not _passes(bench, tests_for(mutant.path), LONGEST)
+        return not _passes(bench, tests or tests_for(mutant.path), LONGEST)
     finally:
         target.write_text(kept)
 
@@ -285,20 +349,23 @@ def _green(bench: Path) -> bool:
     return _passes(bench, [*rooms, "tests/files", *WIDE], 4 * LONGEST)
 
 
-def _passes(bench: Path, tests: list[str], longest: int) -> bool:
-    environment = {
+def _environment(bench: Path) -> dict[str, str]:
+    return {
         **os.environ,
         "PYTHONPATH": str(bench / "src"),
         "QT_QPA_PLATFORM": "offscreen",
         "PYTHONDONTWRITEBYTECODE": "1",
         "TESSIL_TESTS_SHORT": "1",
     }
+
+
+def _passes(bench: Path, tests: list[str], longest: int) -> bool:
     asked = ["-x", "-q", "-p", "no:cacheprovider", "--no-header"]
     try:
         done = subprocess.run(
             [sys.executable, "-m", "pytest", *asked, *tests],
             cwd=bench,
-            env=environment,
+            env=_environment(bench),
             capture_output=True,
             timeout=longest,
             check=False,

@@ -11,7 +11,7 @@ from tessil.core.plan import plan, with_panel
 from tessil.core.quilting.acts.minding import offers
 from tessil.core.snags import Stage
 from tessil.drawing.layerview import disc, factor_of, level
-from tessil.drawing.picture import Badge, Cloth, Dimension, Label, Line, Net, Sheet, distance
+from tessil.drawing.picture import Badge, Cloth, Dimension, Label, Line, Net, Shade, distance
 from tessil.drawing.pictures import View, picture_of
 from tessil.drawing.plotview import HIGH, WIDE, agreement_picture, gap_picture, materials_picture
 from tessil.drawing.quiltview import deformed, exaggeration, offer_picture
@@ -41,7 +41,7 @@ def test_layers_are_drawn_in_order_as_thick_as_they_are_times_the_factor():
     factor = factor_of(front)
     words = " ".join(_texts(picture, Label))
     assert f"drawn {factor} times" in words
-    sides = [sheet for sheet in picture.of(Sheet) if len(sheet.outline) == 4][-3:]
+    sides = [sheet for sheet in picture.of(Shade) if len(sheet.outline) == 4][-3:]
     high = [sheet.outline[2][1] - sheet.outline[0][1] for sheet in sides]
     thick = [float(layer.material.relaxed_mm) / 25.4 * factor for layer in front.layers]
     assert high == pytest.approx(thick)
@@ -66,7 +66,7 @@ def test_thickness_is_shown_in_numbers_and_rims():
     assert "9.0" in _texts(picture, Label)  # the boxed corner: 4 × 2.25
     assert [level(mm) for mm in (1, 2, 2.1, 5, 6.1)] == [0, 0, 1, 2, 3]
     rims = [
-        max(x for x, _ in next(i for i in disc((0, 0), mm) if isinstance(i, Sheet)).outline)
+        max(x for x, _ in next(i for i in disc((0, 0), mm) if isinstance(i, Shade)).outline)
         for mm in (1, 3, 5, 7)
     ]
     assert rims == sorted(set(rims))
@@ -192,7 +192,7 @@ def _view(key="cotton-batting"):
 def test_the_plot_of_gaps_has_the_makers_points_on_the_paper():
     view = _view()
     picture = gap_picture(view, metric=False)
-    dots = [sheet for sheet in picture.of(Sheet) if sheet.tone == "shade"]
+    dots = [sheet for sheet in picture.of(Shade) if sheet.tone == "shade"]
     assert len(dots) == len(view.points) > 4
     for dot in dots:
         assert all(-0.2 <= x <= WIDE + 0.2 and -0.2 <= y <= HIGH + 0.2 for x, y in dot.outline)
@@ -223,7 +223,7 @@ def test_a_stack_without_swatches_is_drawn_as_the_starting_guess():
 def test_all_materials_are_drawn_to_one_scale():
     known = [entry for entry in materials().values() if entry.kind != "tape"]
     picture = materials_picture(known, 2)
-    wide = [sheet.outline[1][0] for sheet in picture.of(Sheet) if sheet.tone == "batting"]
+    wide = [sheet.outline[1][0] for sheet in picture.of(Shade) if sheet.tone == "batting"]
     assert wide == pytest.approx([float(entry.relaxed_mm) / 2.54 for entry in known])
 
 

@@ -22,7 +22,7 @@ from tessil.drawing.picture import (
     Label,
     Line,
     Point,
-    Sheet,
+    Shade,
     clipped,
     rectangle,
 )
@@ -108,7 +108,7 @@ def _mouth(plan: Plan, look: Look, x: float, top: float) -> Iterator[Item]:
         yield Line(middle, "cord")
         yield Line(middle, "teeth")
     else:
-        yield Sheet(shape, "backing")
+        yield Shade(shape, "backing")
     yield Line(shape, "raw", closed=True)
 
 
@@ -124,7 +124,7 @@ def _end(placed: list[Cloth], foot: Point, height: float, depth: float) -> Itera
         ys = [py for px, py in cloth.outline if abs(px - x) < 1e-6]
         if ys and max(ys) > min(ys):
             yield Cloth(slanted(min(ys), max(ys)), cloth.print)
-    yield Sheet(slanted(top, top + height), "shade")
+    yield Shade(slanted(top, top + height), "shade")
     yield Line(slanted(top, top + height), "raw", closed=True)
     middle = ((x + back / 2, top - rise / 2), (x + back / 2, top + height - rise / 2))
     yield Line(middle, "seam")
@@ -152,12 +152,12 @@ def _detail(plan: Plan, detail: Detail, x: float, top: float) -> Iterator[Item]:
     elif detail.kind == "bound":
         yield from _frame(points, cloth, float(plan.project.binding.seam))
     elif detail.kind == "zip":
-        yield Sheet(points, "zip")
+        yield Shade(points, "zip")
         middle = (points[0][1] + points[2][1]) / 2
         yield Line(((points[0][0], middle), (points[1][0], middle)), "teeth")
         yield Line(points, "raw", closed=True)
     elif detail.kind == "window":
-        yield Sheet(points, "window")
+        yield Shade(points, "window")
         yield Line(points, "thin", closed=True)
 
 

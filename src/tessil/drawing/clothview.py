@@ -9,7 +9,7 @@ from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.cutlist import Purchase
 from tessil.core.numbers.rows import Row
 from tessil.core.planned import Plan
-from tessil.drawing.picture import Cloth, Item, Label, Line, Picture, Sheet, rectangle
+from tessil.drawing.picture import Cloth, Item, Label, Line, Picture, Shade, rectangle
 
 MOST_ROWS = 60
 
@@ -22,7 +22,7 @@ def _row(row: Row[CutId], y: float, x0: float, print_: Print | None) -> Iterator
     for _name, along, high, number in row.pieces:
         for _ in range(number):
             shape = rectangle(x, y, float(along), float(high))
-            yield Cloth(shape, print_) if print_ else Sheet(shape, "batting")
+            yield Cloth(shape, print_) if print_ else Shade(shape, "batting")
             yield Line(shape, "raw", closed=True)
             x += float(along)
 
@@ -38,7 +38,7 @@ def _stock(plan: Plan, bought: Purchase, x0: float, y0: float) -> tuple[list[Ite
     items: list[Item] = [
         Label((x0, y0 - 8.8), bought.name, align="left", strong=True),
         Label((x0, y0 - 2.8), amount, align="left"),
-        Sheet(whole, "off"),
+        Shade(whole, "off"),
     ]
     y = y0
     for row in rows:

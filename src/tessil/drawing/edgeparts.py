@@ -11,13 +11,13 @@ from tessil.core.choices import bound_print
 from tessil.core.edges.runs import Run
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.planned import Plan
-from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Sheet, rectangle
+from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Shade, rectangle
 
-Part = tuple[list[Item], float, float]
+Drawn = tuple[list[Item], float, float]
 CLIP = 0.5  # inches between clips on a curve; common practice
 
 
-def piping_unrolled(plan: Plan, panel: str) -> Part:
+def piping_unrolled(plan: Plan, panel: str) -> Drawn:
     """The piping of a panel as it is sewn in: its corners clipped, its curves clipped often."""
     piping = plan.edging.piping
     assert piping is not None
@@ -34,8 +34,8 @@ def piping_unrolled(plan: Plan, panel: str) -> Part:
             align="left",
             strong=True,
         ),
-        Sheet(rectangle(0, 0, long, high), "paper"),
-        Sheet(rectangle(long, 0, over, high), "glow"),
+        Shade(rectangle(0, 0, long, high), "paper"),
+        Shade(rectangle(long, 0, over, high), "glow"),
         Line(rectangle(0, 0, long + over, high), "raw", closed=True),
         Line(((0, high * 0.3), (long + over, high * 0.3)), "quilt"),
         Dimension((0, high), (long + over, high), read(piping_length(runs, plan)), 0.8),
@@ -60,7 +60,7 @@ def _clips(run: Run, begins: float) -> list[float]:
     return [begins + at for at in (0.0, 0.25, 0.5)] if begins else []
 
 
-def piping_strip_part(plan: Plan) -> Part:
+def piping_strip_part(plan: Plan) -> Drawn:
     """The piping's strip round its cord, seen from its end, and a length of it."""
     piping = plan.edging.piping
     assert piping is not None
@@ -81,7 +81,7 @@ def piping_strip_part(plan: Plan) -> Part:
     return items, 12.0, wide + 0.6
 
 
-def strap_part(plan: Plan, strap: StrapPlan) -> Part:
+def strap_part(plan: Plan, strap: StrapPlan) -> Drawn:
     """One strap as it is cut, and as it ends with its stitch boxes."""
     read = plan.marks.notation.read_off
     length, cut = float(strap.part.length.value), float(strap.part.cut.value)
@@ -101,7 +101,7 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Part:
     if strap.interfacing is not None:
         width, long = (float(figure.value) for figure in strap.interfacing)
         firm = rectangle((length - long) / 2, (cut - width) / 2, long, width)
-        items += [Sheet(firm, "window"), Line(firm, "thin", closed=True)]
+        items += [Shade(firm, "window"), Line(firm, "thin", closed=True)]
     for share in (0.25, 0.5, 0.75):
         items.append(Line(((0, cut * share), (length, cut * share)), "fold"))
     items += [
@@ -110,7 +110,7 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Part:
     ]
     y, done = cut + 4.8, cut / 4
     items += [
-        Sheet(rectangle(0, y, length, done), "paper"),
+        Shade(rectangle(0, y, length, done), "paper"),
         Line(rectangle(0, y, length, done), "raw", closed=True),
     ]
     back = float(plan.project.strap.turned_back)
@@ -122,7 +122,7 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Part:
     return items, length, y + done
 
 
-def zipper_part(plan: Plan) -> Part:
+def zipper_part(plan: Plan) -> Drawn:
     zipper, need = plan.edging.zipper, plan.bag.zipper
     assert zipper is not None
     assert need is not None
@@ -133,8 +133,8 @@ def zipper_part(plan: Plan) -> Part:
     inner = start + (spans - between) / 2
     items: list[Item] = [
         Label((0, -0.6), "The zipper", align="left", strong=True),
-        Sheet(rectangle(0, 0, buy, 1.2), "off"),
-        Sheet(rectangle(start, 0, min(spans, buy), 1.2), "paper"),
+        Shade(rectangle(0, 0, buy, 1.2), "off"),
+        Shade(rectangle(start, 0, min(spans, buy), 1.2), "paper"),
         Line(rectangle(0, 0, buy, 1.2), "raw", closed=True),
         Line(((0.2, 0.6), (buy - 0.2, 0.6)), "cord"),
         Line(((0.2, 0.6), (buy - 0.2, 0.6)), "teeth"),
@@ -147,25 +147,25 @@ def zipper_part(plan: Plan) -> Part:
     pulls = (middle - 0.5, middle + 0.1) if zipper.sliders == 2 else (inner + 1.0,)
     for x in pulls:
         pull = rectangle(x, 0.35, 0.4, 0.5)
-        items += [Sheet(pull, "shade"), Line(pull, "notch", closed=True)]
+        items += [Shade(pull, "shade"), Line(pull, "notch", closed=True)]
     if zipper.tape is not None:
         for x in (inner, inner + between - 0.5):
             tab = rectangle(x, 0, 0.5, 1.2)
-            items += [Sheet(tab, "binding"), Line(tab, "raw", closed=True)]
+            items += [Shade(tab, "binding"), Line(tab, "raw", closed=True)]
     return items, buy, 3.6
 
 
-def cord_part(plan: Plan) -> Part:
+def cord_part(plan: Plan) -> Drawn:
     cord = plan.edging.cord
     assert cord is not None
     read = plan.marks.notation.read_off
     channel, thick = float(cord.channel.value), float(cord.thick.value)
     items: list[Item] = [
         Label((0, -0.6), "The channel, and the cord in it", align="left", strong=True),
-        Sheet(rectangle(0, 0, 16.0, channel), "paper"),
+        Shade(rectangle(0, 0, 16.0, channel), "paper"),
         Line(((0, 0), (16.0, 0)), "quilt"),
         Line(((0, channel), (16.0, channel)), "quilt"),
-        Sheet(rectangle(-1.5, (channel - thick) / 2, 19.0, thick), "shade"),
+        Shade(rectangle(-1.5, (channel - thick) / 2, 19.0, thick), "shade"),
         Dimension((17.5, 0), (17.5, channel), read(cord.channel.value), 0.7),
         Label(
             (0, channel + 0.8),

@@ -28,7 +28,7 @@ from tessil.drawing.edgeparts import (
     strap_part,
     zipper_part,
 )
-from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Picture, Sheet, rectangle
+from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Picture, Shade, rectangle
 
 ROOM = (64, 32, 64, 40)
 
@@ -57,8 +57,8 @@ GAP = 3.0
 def _lowered(item: Item, by: float) -> Item:
     if isinstance(item, Cloth):
         return Cloth(shifted(item.outline, 0, by), item.print, item.key, item.turned)
-    if isinstance(item, Sheet):
-        return Sheet(shifted(item.outline, 0, by), item.tone, item.key)
+    if isinstance(item, Shade):
+        return Shade(shifted(item.outline, 0, by), item.tone, item.key)
     if isinstance(item, Line):
         return Line(shifted(item.points, 0, by), item.stroke, item.closed, item.key)
     if isinstance(item, Dimension):
@@ -162,8 +162,8 @@ def _unrolled(plan: Plan) -> tuple[list[Item], float, float]:
     edge, length = float(binding.edge.value), float(binding.length.value)
     items: list[Item] = [
         Label((0, -1.1), "The edge, unrolled", align="left", strong=True),
-        Sheet(rectangle(0, 0, edge, 0.9), "paper"),
-        Sheet(rectangle(edge, 0, length - edge, 0.9), "glow"),
+        Shade(rectangle(0, 0, edge, 0.9), "paper"),
+        Shade(rectangle(edge, 0, length - edge, 0.9), "glow"),
         Line(rectangle(0, 0, length, 0.9), "raw", closed=True),
         Label(((edge + length) / 2, 0.45), "ending"),
         Dimension((0, 0.9), (edge, 0.9), read(binding.edge.value), 0.7),
@@ -213,7 +213,7 @@ def _strip(
     start = 0.0 if first else cut
     end = min(used, usable)
     body = ((0.0, y), (end, y), (end, y + cut), (start, y + cut))
-    yield Sheet(rectangle(0, y, usable, cut), "off")
+    yield Shade(rectangle(0, y, usable, cut), "off")
     yield Cloth(body, cloth)
     yield Line(body, "raw", closed=True)
     yield Line(rectangle(0, y, usable, cut), "thin", closed=True)
@@ -260,7 +260,7 @@ def bias_map(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
         if x and x + x2 - x1 > MOST_WIDE:
             top, x, high = top + high + 2.0, 0.0, 0.0
         placed = shifted(outline, x - x1, top - y1)
-        items += [Cloth(placed, cloth), Sheet(placed, "window")]
+        items += [Cloth(placed, cloth), Shade(placed, "window")]
         for strip in cut.plan.strips:
             if strip.scrap != at:
                 continue
@@ -297,7 +297,7 @@ def _tube_part(plan: Plan, cut: BiasCut, tube: TubePlan) -> tuple[list[Item], fl
     items: list[Item] = [
         Label((0.0, -1.0), head, align="left", strong=True),
         Cloth(shape, plan.project.print_of(cut.cloth)),
-        Sheet(shape, "window"),
+        Shade(shape, "window"),
         Line(shape, "raw", closed=True),
     ]
     rows = tube.lines.whole
@@ -336,7 +336,7 @@ def _joined_part(plan: Plan, cut: BiasCut) -> tuple[list[Item], float, float]:
             (x + long + lean, y + width),
             (x + lean, y + width),
         )
-        items += [Sheet(body, "paper"), Line(body, "raw", closed=True)]
+        items += [Shade(body, "paper"), Line(body, "raw", closed=True)]
         turned = " turned" if used.turned else ""
         items.append(Label((x + long / 2, y + width / 2), f"{at + 1}{turned}"))
         x += long

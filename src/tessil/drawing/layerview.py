@@ -24,7 +24,7 @@ from tessil.drawing.picture import (
     Net,
     Picture,
     Point,
-    Sheet,
+    Shade,
     Tone,
     rectangle,
 )
@@ -74,7 +74,7 @@ def _cut_back(plan: Plan, panel: PanelPlan) -> Iterator[Item]:
         x, y, right, bottom = _reach(panel, layer)
         share = 1 - step * at
         shape = _slanted(x, y, x + (right - x) * share, bottom, at > 0)
-        yield Sheet(shape, _TONES[layer.role])
+        yield Shade(shape, _TONES[layer.role])
         yield Line(shape, "raw", closed=True)
     slant = _slanted(0, 0, width * (1 - step * len(under)), height, bool(under))
     for cloth in bands(plan, panel):
@@ -150,7 +150,7 @@ def _lowest(rows: list[tuple[Layer, float, float]], height: float) -> float:
 
 
 def _band(shape: tuple[Point, ...], layer: Layer) -> Iterator[Item]:
-    yield Sheet(shape, _TONES[layer.role])
+    yield Shade(shape, _TONES[layer.role])
     yield Line(shape, "raw", closed=True)
     (x, y), _, (right, bottom), _ = shape
     if layer.role == "batting":  # loft: a wave of short strokes
@@ -243,10 +243,10 @@ def disc(at: Point, mm: float, radius: float = 0.5) -> Iterator[Item]:
     """A paper disc with its millimetres, in a hatched rim that is the broader the thicker."""
     rim = radius * (1 + 0.26 * level(mm))
     if rim > radius:
-        yield Sheet(_ring(at, rim), "paper")
+        yield Shade(_ring(at, rim), "paper")
         yield Net(tuple(_spokes(at, radius, rim)), "hatch")
         yield Line(_ring(at, rim), "notch", closed=True)
-    yield Sheet(_ring(at, radius), "paper")
+    yield Shade(_ring(at, radius), "paper")
     yield Line(_ring(at, radius), "notch", closed=True)
     yield Label(at, f"{mm:.1f}", strong=True)
 

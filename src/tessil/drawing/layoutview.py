@@ -13,7 +13,7 @@ from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.choice import GRIDS
 from tessil.core.planned import Plan
 from tessil.drawing.bands import patch_cloths
-from tessil.drawing.picture import Item, Label, Line, Picture, Sheet
+from tessil.drawing.picture import Item, Label, Line, Picture, Shade
 from tessil.drawing.pieceview import centre, frame, row_words, trim_line
 
 MOST_LETTERS = 400
@@ -55,7 +55,7 @@ def layout_picture(plan: Plan, panel: PanelPlan) -> Picture:
     items: list[Item] = []
     rows: dict[tuple[int, int], float] = {}
     for patch, cloth in laid:
-        items.append(Sheet(cloth.outline, "paper"))
+        items.append(Shade(cloth.outline, "paper"))
         items.append(Line(cloth.outline, "piece", closed=True))
         if patch.row and panel.parts[patch.zone].choice.way in GRIDS:
             rows.setdefault((patch.zone, patch.row), centre(cloth.outline)[1])

@@ -8,7 +8,7 @@ from tessil.core.bag.model import Box
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.trimming.marks import Placed
-from tessil.drawing.picture import Dimension, Item, Label, Line, Point, Sheet, rectangle
+from tessil.drawing.picture import Dimension, Item, Label, Line, Point, Shade, rectangle
 
 
 def outline_of(box: Box) -> tuple[Point, ...]:
@@ -20,7 +20,7 @@ def outline_of(box: Box) -> tuple[Point, ...]:
 def mark_items(plan: Plan, panel: PanelPlan, mark: Placed, picked: bool) -> Iterator[Item]:
     """One mark with its name; the one in hand also with its distances from both edges."""
     shape = outline_of(mark.box)
-    yield Sheet(shape, "window")
+    yield Shade(shape, "window")
     yield Line(shape, "picked" if picked else "object", closed=True)
     (x, y), _, (right, bottom), _ = shape
     for line in mark.lines:

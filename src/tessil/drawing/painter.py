@@ -25,7 +25,7 @@ from PySide6.QtGui import (
 
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
-from tessil.drawing.picture import Badge, Cloth, Dimension, Label, Line, Net, Picture, Point, Sheet
+from tessil.drawing.picture import Badge, Cloth, Dimension, Label, Line, Net, Picture, Point, Shade
 from tessil.drawing.prints import print_brush
 from tessil.drawing.wording import Box, Ground
 
@@ -209,7 +209,7 @@ class PicturePainter:
             smooth.setPen(self._pen(colour, width, dashes))
             smooth.drawLines(lines)
 
-    def _sheet(self, item: Sheet) -> None:
+    def _sheet(self, item: Shade) -> None:
         self.painter.setPen(Qt.PenStyle.NoPen)
         self.painter.setBrush(self._tone(item.tone))
         self.painter.drawPolygon(self.surface.polygon(item.outline))
@@ -344,7 +344,7 @@ class PicturePainter:
 # keeps the QPainter alive past its paint event.
 _BY_KIND: dict[type, Callable[[PicturePainter, Any], None]] = {
     Cloth: PicturePainter._cloth,
-    Sheet: PicturePainter._sheet,
+    Shade: PicturePainter._sheet,
     Line: PicturePainter._line,
     Net: PicturePainter._net,
     Dimension: PicturePainter._dimension,

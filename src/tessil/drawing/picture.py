@@ -54,7 +54,7 @@ class Cloth:
 
 
 @dataclass(frozen=True, slots=True)
-class Sheet:
+class Shade:
     """A polygon in a plain tone."""
 
     outline: tuple[Point, ...]
@@ -112,7 +112,7 @@ class Badge:
     blocks: bool
 
 
-Item = Cloth | Sheet | Line | Net | Dimension | Label | Badge
+Item = Cloth | Shade | Line | Net | Dimension | Label | Badge
 
 
 @dataclass(frozen=True, slots=True)

@@ -19,7 +19,7 @@ from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.layerview import layer_picture
 from tessil.drawing.markview import mark_items, outline_of
-from tessil.drawing.picture import Badge, Dimension, Item, Line, Picture, Point, Sheet, rectangle
+from tessil.drawing.picture import Badge, Dimension, Item, Line, Picture, Point, Shade, rectangle
 from tessil.drawing.pieceview import flat_picture, seam_lines, worn_picture
 from tessil.drawing.quiltview import quilt_picture
 
@@ -106,7 +106,7 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     whole = rectangle(-left, -top, width + left + right, height + top + bottom)
     items: list[Item] = []
     if max(left, right, top, bottom) > 0:
-        items += [Sheet(whole, "off"), Line(whole, "thin", closed=True)]
+        items += [Shade(whole, "off"), Line(whole, "thin", closed=True)]
     items += _trimmed_body(plan, panel)
     items += _centres(panel)
     items += _trim_dimensions(plan, panel)
@@ -208,7 +208,7 @@ def _picked(place: Place | None, to_bench: ToBench) -> Iterator[Item]:
         to_bench(place.x + place.width, place.y + place.height),
     )
     if place.kind == "area":
-        yield Sheet(rectangle(x1, y1, x2 - x1, y2 - y1), "glow")
+        yield Shade(rectangle(x1, y1, x2 - x1, y2 - y1), "glow")
         yield Line(rectangle(x1, y1, x2 - x1, y2 - y1), "picked", closed=True)
     else:
         yield Dimension((x1, y1), (x2, y2), "", 0, picked=True)

@@ -11,7 +11,7 @@ from math import ceil
 from tessil.core.catalogue import Material
 from tessil.core.logbook.views import GAPS, StackView
 from tessil.core.numbers.lengths import MM_PER_INCH
-from tessil.drawing.picture import Item, Label, Line, Picture, Point, Sheet, Stroke, rectangle
+from tessil.drawing.picture import Item, Label, Line, Picture, Point, Shade, Stroke, rectangle
 
 WIDE, HIGH = 10.0, 6.0
 ROOM = (62, 26, 24, 52)
@@ -46,7 +46,7 @@ def _diamond(at: Point, size: float = DOT) -> tuple[Point, ...]:
 
 
 def _dot(at: Point, name: str, outlies: bool) -> Iterator[Item]:
-    yield Sheet(_diamond(at), "shade")
+    yield Shade(_diamond(at), "shade")
     yield Line(_diamond(at), "warn" if outlies else "notch", closed=True)
     if outlies:
         yield Label((at[0] + 0.2, at[1] - 0.2), name, align="left", chip=True)
@@ -71,7 +71,7 @@ def gap_picture(view: StackView, metric: bool) -> Picture:
     gaps = [gap for gap in gaps if view.across(gap)[2] * 100 <= most]  # what goes off the paper
     low = [place(gap, view.across(gap)[0]) for gap in gaps]
     high = [place(gap, view.across(gap)[2]) for gap in gaps]
-    items: list[Item] = [Sheet((*low, *reversed(high)), "glow")]
+    items: list[Item] = [Shade((*low, *reversed(high)), "glow")]
     if metric:
         marks = [(mm / float(MM_PER_INCH), f"{mm / 10:g}") for mm in range(10, 76, 10)]
         words = "gap between lines, cm"
@@ -125,8 +125,8 @@ def materials_picture(known: list[Material], picked: int) -> Picture:
     for at, entry in enumerate(known):
         y = at * STEP
         relaxed, pressed = float(entry.relaxed_mm) * scale, float(entry.pressed_mm) * scale
-        items.append(Sheet(rectangle(0.0, y, relaxed, 2 * BAR), "batting"))
-        items.append(Sheet(rectangle(0.0, y, pressed, 2 * BAR), "shade"))
+        items.append(Shade(rectangle(0.0, y, relaxed, 2 * BAR), "batting"))
+        items.append(Shade(rectangle(0.0, y, pressed, 2 * BAR), "shade"))
         stroke: Stroke = "picked" if at == picked else "raw"
         items.append(Line(rectangle(0.0, y, relaxed, 2 * BAR), stroke, closed=True))
         items.append(Label((-0.1, y + BAR), entry.name, align="right", strong=at == picked))

@@ -23,7 +23,7 @@ from tessil.drawing.picture import (
     Net,
     Picture,
     Point,
-    Sheet,
+    Shade,
     rectangle,
 )
 from tessil.drawing.pieceview import frame, trim_line
@@ -61,7 +61,7 @@ def _ground(plan: Plan, panel: PanelPlan, margin: float) -> Iterator[Item]:
     width, height = panel.pieced.floats()
     if margin:
         batting = rectangle(-margin, -margin, width + 2 * margin, height + 2 * margin)
-        yield Sheet(batting, "batting")
+        yield Shade(batting, "batting")
         yield Line(batting, "thin", closed=True)
     laid = list(bands(plan, panel))
     yield from laid
@@ -74,10 +74,10 @@ def _bare(panel: PanelPlan, margin: float) -> Iterator[Item]:
     """The top without its prints, so that what becomes of its outline can be seen."""
     width, height = panel.pieced.floats()
     batting = rectangle(-margin, -margin, width + 2 * margin, height + 2 * margin)
-    yield Sheet(batting, "batting")
+    yield Shade(batting, "batting")
     yield Line(batting, "thin", closed=True)
     whole = rectangle(0.0, 0.0, width, height)
-    yield Sheet(whole, "paper")
+    yield Shade(whole, "paper")
     straight = []
     for line in panel.quilt.lines:
         points = _on_top(panel, line)
@@ -251,7 +251,7 @@ def drawn_in(panel: PanelPlan) -> Iterator[Item]:
         return
     factor = exaggeration(panel)
     outline = deformed(panel, factor)
-    yield Sheet(outline, "glow")
+    yield Shade(outline, "glow")
     for limit in ("least", "most"):
         yield Line(deformed(panel, factor, limit), "fold", closed=True)
     yield Line(outline, "drawn", closed=True)
@@ -266,7 +266,7 @@ def offer_picture(panel: PanelPlan, sets: tuple[LineSet, ...]) -> Picture:
     """A small drawing of one way to come out: the trimmed panel and its lines."""
     width, height = panel.trimmed.floats()
     outline = sewn_outline(panel.panel)
-    items: list[Item] = [Sheet(outline, "batting")]
+    items: list[Item] = [Shade(outline, "batting")]
     for entry in sets:
         found = segments(outline, entry.angle, entry.offsets)
         strokes = tuple((x1, y1, x2, y2) for _, ((x1, y1), (x2, y2)) in found)

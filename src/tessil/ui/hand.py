@@ -13,7 +13,7 @@ from PySide6.QtCore import QObject, Signal
 
 from tessil.core.edits import Edit
 from tessil.core.panels.panel import PanelPlan
-from tessil.core.piecing.acts.laying import Spot, fill_row, lock, paint, pieces_of, swap, turn
+from tessil.core.piecing.acts.laying import PieceAt, fill_row, lock, paint, pieces_of, swap, turn
 from tessil.core.quilting.acts.byhand import add_line, leave_out, move_line
 from tessil.core.sandwich.acts.plying import move_ply, remove_ply
 from tessil.core.snags import Stage
@@ -215,7 +215,7 @@ class Hand(QObject):
         panel: PanelPlan = self.desk.plan.panel(self.desk.panel)
         self._do(work(self.desk.project, panel, spot))  # type: ignore[operator]
 
-    def _spot(self) -> Spot | None:
+    def _spot(self) -> PieceAt | None:
         if not self.desk.piece:
             return None
         panel, zone, piece = spot_in(self.desk.piece)

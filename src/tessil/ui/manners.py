@@ -17,7 +17,7 @@ from tessil.core.reading import Reading
 from tessil.core.snags import Snag
 from tessil.files.report import CUT_COLUMNS, cut_rows
 from tessil.ui.copying import FIGURES, copy_figure, copy_list, copy_picture, copy_text, figure_cells
-from tessil.ui.menus import RULE, Row, pop_menu
+from tessil.ui.menus import RULE, MenuRow, pop_menu
 from tessil.ui.widgets.receipt import FigureRow
 
 if TYPE_CHECKING:
@@ -75,7 +75,7 @@ class Manners(QObject):
 
     # -- menus at the pointer ---------------------------------------------------------
 
-    def _pop(self, at: QPoint, rows: list[Row]) -> None:
+    def _pop(self, at: QPoint, rows: list[MenuRow]) -> None:
         self.menu = pop_menu(self.window, at, rows)
 
     def figure_menu(self, reading: Reading, at: QPoint) -> None:
@@ -106,7 +106,7 @@ class Manners(QObject):
 
     def snag_menu(self, snag: Snag, at: QPoint) -> None:
         """Of a snag."""
-        rows: list[Row] = [("Show where", lambda: self.desk.show_snag(snag))]
+        rows: list[MenuRow] = [("Show where", lambda: self.desk.show_snag(snag))]
         rows += [
             (f"Mend it: {fix.words}", lambda fix=fix: self.window.snags.mend(snag, fix))  # type: ignore[misc]
             for fix in snag.fixes
@@ -116,7 +116,7 @@ class Manners(QObject):
     def rung_menu(self, key: str, at: QPoint) -> None:
         """Of a rung of the ladder: what came out, said with one click."""
         cell = self.window.ladder.cells[key]
-        rows: list[Row] = []
+        rows: list[MenuRow] = []
         if cell.box.isVisible():
             rows.append(("It came out as planned", cell.box.take_planned))
             if not cell.box.is_empty():
@@ -128,7 +128,7 @@ class Manners(QObject):
     def bench_menu(self, at: QPoint) -> None:
         """Of the bench: looking, copying, saving, and what is in hand."""
         window, bench = self.window, self.window.bench
-        rows: list[Row] = []
+        rows: list[MenuRow] = []
         if bench.mark is not None or bench.line:
             rows += [("Take away what is in hand", bench.away.emit), RULE]
         if bench.piece and bench.picture and bench.piece in bench.picture.pieces:

@@ -7,11 +7,11 @@ from collections.abc import Callable, Sequence
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QMenu, QWidget
 
-Row = tuple[str, Callable[[], object]]
-RULE: Row = ("", lambda: None)
+MenuRow = tuple[str, Callable[[], object]]
+RULE: MenuRow = ("", lambda: None)
 
 
-def pop_menu(parent: QWidget, at: QPoint, rows: Sequence[Row]) -> QMenu:
+def pop_menu(parent: QWidget, at: QPoint, rows: Sequence[MenuRow]) -> QMenu:
     """Show a menu at a place on the screen; it takes itself away when it is done with."""
     menu = QMenu(parent)
     menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)

@@ -40,7 +40,7 @@ _OVER = (
 _PRESS = (("open", "open"), ("side", "to one side"))
 
 
-class Part:
+class PartFields:
     """One part's choices, and fields for them."""
 
     def __init__(self, plan: Plan, panel: PanelPlan, zone: int) -> None:
@@ -68,7 +68,7 @@ class Part:
 
 def piece_specs(plan: Plan, panel: PanelPlan, leaf: str, zone: int) -> Iterator[Spec]:
     """The fields of one leaf."""
-    part = Part(plan, panel, zone)
+    part = PartFields(plan, panel, zone)
     if leaf == "prints":
         yield from _prints(plan, part)
     elif leaf == "stock":
@@ -80,7 +80,7 @@ def piece_specs(plan: Plan, panel: PanelPlan, leaf: str, zone: int) -> Iterator[
 # -- pieces -----------------------------------------------------------------------
 
 
-def _pieces(plan: Plan, part: Part) -> Iterator[Spec]:
+def _pieces(plan: Plan, part: PartFields) -> Iterator[Spec]:
     panel, choice = part.panel, part.choice
     yield from alike(plan, panel)
     if panel.choices.zones:
@@ -146,7 +146,7 @@ def _share(text: str) -> Fraction:
         raise ValueError("A share is a number of per cent, such as 12.") from None
 
 
-def _parts(plan: Plan, part: Part) -> Iterator[Spec]:
+def _parts(plan: Plan, part: PartFields) -> Iterator[Spec]:
     """Dividing a panel, and where its parts begin."""
     panel = part.panel
     if panel.panel.kind != "outer":
@@ -183,7 +183,7 @@ def _parts(plan: Plan, part: Part) -> Iterator[Spec]:
     )
 
 
-def _strips(plan: Plan, part: Part) -> Iterator[Spec]:
+def _strips(plan: Plan, part: PartFields) -> Iterator[Spec]:
     choice = part.choice
     yield part.ask("run", "choice", "Strips lie", "As the bag is worn", _RUNS)
     if choice.run == "diagonal":
@@ -221,7 +221,7 @@ def _strips(plan: Plan, part: Part) -> Iterator[Spec]:
         )
 
 
-def _squares(part: Part) -> Iterator[Spec]:
+def _squares(part: PartFields) -> Iterator[Spec]:
     choice = part.choice
     fixed = (("width", "their size"), ("count", "how many"))
     yield part.ask("fixed", "choice", "What is fixed", "The other one follows", fixed)
@@ -250,7 +250,7 @@ def _over(size: str) -> tuple[int, int]:
     return (5, 2) if size == "2 1/2" else (int(size), 1)
 
 
-def _lengths_spec(plan: Plan, part: Part, key: str, label: str, help_: str) -> Spec:
+def _lengths_spec(plan: Plan, part: PartFields, key: str, label: str, help_: str) -> Spec:
     units = plan.project.units
     value = write_lengths(getattr(part.choice, key), plan.marks.notation)
     return Spec(
@@ -292,7 +292,7 @@ def _whole(plan: Plan) -> Iterator[Spec]:
 # -- prints -----------------------------------------------------------------------
 
 
-def _prints(plan: Plan, part: Part) -> Iterator[Spec]:
+def _prints(plan: Plan, part: PartFields) -> Iterator[Spec]:
     yield choice_of(
         plan,
         part.panel,

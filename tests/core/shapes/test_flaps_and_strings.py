@@ -80,7 +80,7 @@ def test_a_drawstring_bag_of_8_by_12_by_3_with_a_band_of_4():
 def test_two_cords_each_once_round_with_tails():
     """2 × (11½ − ½) + 2 × 5 = 32."""
     bag = made("drawstring", **bare("width 8, height 12, depth 3, band 4, tail 5"))
-    (cord,) = bag.bag.parts
+    (cord,) = bag.bag.attachments
     assert (cord.number, cord.length.value, cord.cloth) == (2, 32, False)
     assert not [item for item in bag.items if item.owner.kind == "part"]
 

@@ -40,7 +40,7 @@ def test_handles_are_cut_four_times_as_wide_as_they_end():
         options={"handles": "pair"},
         **bare("width 11, height 12, depth 3, handle_length 22"),
     )
-    (part,) = bag.bag.parts
+    (part,) = bag.bag.attachments
     assert (part.cut.value, part.length.value, part.number) == (4, 22, 2)
     item, firm = (item for item in bag.items if item.owner.keys == ("handles",))
     assert (item.number.whole, firm.number.whole) == (2, 2)
@@ -55,4 +55,4 @@ def test_strap_widths_in_use(width, cut):
         options={"handles": "pair"},
         **bare("width 11, height 12, depth 3", handle_width=width),
     )
-    assert bag.bag.parts[0].cut.value == cut
+    assert bag.bag.attachments[0].cut.value == cut

@@ -15,7 +15,7 @@ from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 
-Point = tuple[Inches, Inches]
+ExactPoint = tuple[Inches, Inches]
 JoinKind = Literal["seam", "zip", "corner", "folded"]  # folded: each side closed on itself
 FoldKey = Literal["bottom", "top", "flap"]
 Finish = Literal["seam", "bound", "turned", "zip", "free"]
@@ -29,8 +29,8 @@ class Edge:
     """
 
     key: EdgeKey
-    start: Point
-    end: Point
+    start: ExactPoint
+    end: ExactPoint
     finish: Finish
     allowance: Figure
 
@@ -40,8 +40,8 @@ class Fold:
     """A line on a panel where the finished bag turns."""
 
     name: FoldKey
-    start: Point
-    end: Point
+    start: ExactPoint
+    end: ExactPoint
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,7 +105,7 @@ class Panel:
         return abs(twice) / 2
 
     @property
-    def outline(self) -> tuple[Point, ...]:
+    def outline(self) -> tuple[ExactPoint, ...]:
         return tuple(edge.start for edge in self.edges)
 
     def edge(self, key: EdgeKey) -> Edge:
@@ -178,7 +178,7 @@ class Detail:
     """A line or an area of a view that is no panel: zipper, strap, cord, fold, binding."""
 
     kind: DetailKind
-    points: tuple[Point, ...]
+    points: tuple[ExactPoint, ...]
 
 
 LookSide = Literal["front", "back", "open", "panel"]
@@ -198,7 +198,7 @@ class Look:
 
 
 @dataclass(frozen=True, slots=True)
-class Part:
+class Attachment:
     """A strip made into something: strap, handle, tab, cord; ``cut`` is its cut width."""
 
     key: str
@@ -260,7 +260,7 @@ class Bag:
     inside: tuple[BagFigure, ...]
     figures: tuple[BagFigure, ...] = ()
     looks: tuple[Look, ...] = ()
-    parts: tuple[Part, ...] = ()
+    attachments: tuple[Attachment, ...] = ()
     zipper: ZipperNeed | None = None
     flap: FlapNeed | None = None
     base: Figure | None = None  # depth of a base that a stiffener may cover

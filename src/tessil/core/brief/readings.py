@@ -27,7 +27,7 @@ def brief_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield Reading(f"bag.{told.id}", told.figure, "Follows from the panel and its seams")
     if plan.bag.zipper is not None:
         yield Reading("zip.length", plan.bag.zipper.length, "Stops stay out of the seams")
-    for part in plan.bag.parts:
+    for part in plan.bag.attachments:
         label = f"{part.label.lower()}, length"
         yield Reading(f"part.{part.key}", part.length.called(label), "Cut length of each")
     if plan.project.wash.used:

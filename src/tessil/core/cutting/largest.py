@@ -18,7 +18,7 @@ from tessil.core.brief.choice import Cloth
 from tessil.core.catalogue import Material
 from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.lengths import Inches
-from tessil.core.numbers.rows import Piece, fill_rows
+from tessil.core.numbers.rows import ToLay, fill_rows
 from tessil.core.numbers.workings import Figure, count, down_to, given, number
 from tessil.core.panels.choice import Oversize, PanelChoices
 from tessil.core.quilting.patterns import wished_families
@@ -228,14 +228,14 @@ class _Search:
         return bag is not None and self.rows(bag, size) is not None
 
 
-def _laid(entry: Entry, turned: bool) -> Piece[str]:
+def _laid(entry: Entry, turned: bool) -> ToLay[str]:
     name, width, height, many = entry
     along, high = (height, width) if turned else (width, height)
-    return Piece(name, along, high, many)  # type: ignore[arg-type]
+    return ToLay(name, along, high, many)  # type: ignore[arg-type]
 
 
 def _fitted(
-    pieces: Sequence[Piece[str]], wide: int, high: int, sheets: int
+    pieces: Sequence[ToLay[str]], wide: int, high: int, sheets: int
 ) -> tuple[tuple[str, ...], ...] | None:
     """Rows across sheets of one size, the highest first; None where they do not all go in."""
     if any(piece.along > wide or piece.high > high for piece in pieces):

@@ -79,10 +79,10 @@ def strips_of(
     return _strips(_laid(outline, width, angle, phase), outline, width, angle, scrap)
 
 
-Laid = list[tuple[float, Ends]]  # each strip's lower side, as an offset, and its ends
+Strips = list[tuple[float, Ends]]  # each strip's lower side, as an offset, and its ends
 
 
-def _laid(outline: Outline, width: float, angle: float, phase: float) -> Laid:
+def _laid(outline: Outline, width: float, angle: float, phase: float) -> Strips:
     """Strips side by side, without their shapes: the search looks at many."""
     _, across = ways(angle)
     places = [along(corner, across) for corner in outline]
@@ -92,7 +92,7 @@ def _laid(outline: Outline, width: float, angle: float, phase: float) -> Laid:
     fine = 1e-7 * max(width, 1.0)
     low = chords(outline, angle, [edge + fine for edge in edges])
     high = chords(outline, angle, [edge - fine for edge in edges])
-    found: Laid = []
+    found: Strips = []
     for at in range(number):
         for a in low[at]:
             for b in high[at + 1]:
@@ -103,7 +103,7 @@ def _laid(outline: Outline, width: float, angle: float, phase: float) -> Laid:
 
 
 def _strips(
-    laid: Laid, outline: Outline, width: float, angle: float, scrap: int
+    laid: Strips, outline: Outline, width: float, angle: float, scrap: int
 ) -> tuple[BiasStrip, ...]:
     """The strips with their shapes; of a hollow piece only those that lie on it whole."""
     made = [
@@ -202,7 +202,7 @@ def best_strips(
 
 
 @lru_cache(maxsize=48)  # every way of every piece is large, and a bag has few pieces
-def tried(outline: Outline, width: float) -> tuple[tuple[float, Laid], ...]:
+def tried(outline: Outline, width: float) -> tuple[tuple[float, Strips], ...]:
     """Both diagonals, each shifted by small steps; of a hollow piece only what lies on it."""
     made = []
     hollow = not _convex(outline)

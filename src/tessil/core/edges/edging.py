@@ -135,7 +135,7 @@ def plan_edging(task: EdgeTask, binding: BindingPlan | None) -> Edging:
         bias=bias,
         begin=_begin(task, binding, bias),
         piping=piping,
-        straps=tuple(plan_strap(task, part) for part in bag.parts if part.cloth),
+        straps=tuple(plan_strap(task, part) for part in bag.attachments if part.cloth),
         zipper=_zipper(task),
         pull=PULL if task.zipper.pull and bag.zipper is not None else None,
         cord=_cord(task),
@@ -403,7 +403,7 @@ def channel_least(thick: Figure) -> Figure:
 
 
 def _cord(task: EdgeTask) -> CordPlan | None:
-    part = next((part for part in task.bag.parts if part.key == "cord"), None)
+    part = next((part for part in task.bag.attachments if part.key == "cord"), None)
     if part is None:
         return None
     thick = given("cord, thick", task.cord.thick)

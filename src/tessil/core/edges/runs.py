@@ -13,10 +13,10 @@ from math import asin, hypot
 
 from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.model import Bag, Edge, Finish, Panel
+from tessil.core.numbers.polygons import Vector
 from tessil.core.numbers.workings import HAIR, Basis, Figure, given, root, squared, total
 from tessil.core.words.names import edge_name
 
-Point = tuple[float, float]
 Corner = tuple[Fraction | float, Fraction | float]
 TIGHT = Fraction(3)  # below this radius straight grain puckers; common practice
 BECOMES: dict[Finish, str] = {
@@ -43,7 +43,7 @@ class Run:
     cut: Figure
     sewn: Figure
     radius: Figure | None
-    points: tuple[Point, ...]
+    points: tuple[Vector, ...]
     inside: str = ""  # what becomes of a seam's raw allowance where no lining hides it
 
     @property
@@ -106,7 +106,7 @@ def _seam_corner(one: Edge, other: Edge) -> Corner:
     return _crossing(_seam_line(one), _seam_line(other))
 
 
-def _seam_line(edge: Edge) -> tuple[Point, Point]:
+def _seam_line(edge: Edge) -> tuple[Vector, Vector]:
     (x1, y1), (x2, y2) = ((float(x), float(y)) for x, y in (edge.start, edge.end))
     long = hypot(x2 - x1, y2 - y1) or 1.0
     nx, ny = (y1 - y2) / long, (x2 - x1) / long
@@ -114,7 +114,7 @@ def _seam_line(edge: Edge) -> tuple[Point, Point]:
     return (x1 + nx * a, y1 + ny * a), (x2 + nx * a, y2 + ny * a)
 
 
-def _crossing(one: tuple[Point, Point], other: tuple[Point, Point]) -> Point:
+def _crossing(one: tuple[Vector, Vector], other: tuple[Vector, Vector]) -> Vector:
     (x1, y1), (x2, y2) = one
     (x3, y3), (x4, y4) = other
     d = (x2 - x1) * (y4 - y3) - (y2 - y1) * (x4 - x3)

@@ -8,7 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from fractions import Fraction
 
-from tessil.core.bag.model import Part
+from tessil.core.bag.model import Attachment
 from tessil.core.edges.task import EdgeTask
 from tessil.core.numbers.lengths import Inches, exact_root, round_up
 from tessil.core.numbers.workings import (
@@ -28,7 +28,7 @@ from tessil.core.trouble import CannotPlan
 class StrapPlan:
     """One kind of strap: what to cut, how it is joined, stiffened and hung."""
 
-    part: Part
+    part: Attachment
     finished: Figure
     strips: Figure
     joins: Figure
@@ -46,7 +46,7 @@ NONE = count("joins of the strap", 0, Basis.GEOMETRY)
 _SHORT = given("short at each end", Fraction(1, 2), Basis.PRACTICE)
 
 
-def _strips(part: Part, usable: Figure, made: str) -> Figure:
+def _strips(part: Attachment, usable: Figure, made: str) -> Figure:
     """How many strips make its length, joined on the slant; of webbing there is nothing to join."""
     one = count("strip", 1, Basis.GEOMETRY)
     if made != "cloth":
@@ -58,7 +58,7 @@ def _strips(part: Part, usable: Figure, made: str) -> Figure:
     return no_less(ceiling((part.length - part.cut) / (usable - part.cut)), one)
 
 
-def plan_strap(task: EdgeTask, part: Part) -> StrapPlan:
+def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
     """Four times its finished width, folded to the middle twice; joined as the cloth asks.
 
     Raises CannotPlan if joins on the slant would take more of each strip than they give.
@@ -111,7 +111,7 @@ def _slider_end(joins: tuple[float, ...], long: float) -> str:
     return "last" if all(join < long / 2 for join in joins) else ""
 
 
-def _hangs(task: EdgeTask, part: Part) -> Figure | None:
+def _hangs(task: EdgeTask, part: Attachment) -> Figure | None:
     """The strap is two sides of a triangle whose base is the bag's width (geometry).  None if it
     is shorter than that."""
     half = (part.length - 2 * given("turned back", task.strap.turned_back)) / 2

@@ -25,7 +25,7 @@ LEAST = 1 / 16  # pieces that meet along less than this are not seen to meet
 AWAY = 0.06  # how far inside an edge a piece is looked for
 
 At = tuple[float, float]
-Run = list[tuple[float, float, "Ref"]]  # from, to, which piece, along a sewn run
+Stretch = list[tuple[float, float, "Ref"]]  # from, to, which piece, along a sewn run
 
 
 class Ref(NamedTuple):
@@ -278,7 +278,7 @@ def _crossed(outline: Outline, start: At, end: At) -> tuple[float, float] | None
     return (low, high) if high > low else None
 
 
-def _along(laid: Laid, edge: EdgeLine, offset: float) -> Run:
+def _along(laid: Laid, edge: EdgeLine, offset: float) -> Stretch:
     length = _length(edge)
     start, end = _inner(edge, 0.0), _inner(edge, length)
     found = []
@@ -289,7 +289,7 @@ def _along(laid: Laid, edge: EdgeLine, offset: float) -> Run:
     return found
 
 
-def _run(by_key: dict[str, Laid], refs: tuple[EdgeRef, ...]) -> tuple[Run, float]:
+def _run(by_key: dict[str, Laid], refs: tuple[EdgeRef, ...]) -> tuple[Stretch, float]:
     offset, found = 0.0, []
     for ref in refs:
         laid = by_key.get(ref.panel)
@@ -303,7 +303,7 @@ def _run(by_key: dict[str, Laid], refs: tuple[EdgeRef, ...]) -> tuple[Run, float
     return found, offset
 
 
-def _meets(one: Run, other: Run) -> Iterator[tuple[Ref, Ref]]:
+def _meets(one: Stretch, other: Stretch) -> Iterator[tuple[Ref, Ref]]:
     for a1, a2, a in one:
         for b1, b2, b in other:
             if min(a2, b2) - max(a1, b1) > LEAST:
@@ -328,7 +328,7 @@ def _across_fold(laid: Laid, joins: tuple[Sewn, ...]) -> Iterator[tuple[Ref, Ref
         if name != "bottom":
             continue
         for side in ("left", "right"):
-            run: Run = []
+            run: Stretch = []
             for edge in laid.edges:
                 if edge.key.plain and edge.key.side == side:
                     y1, y2 = edge.start[1], edge.end[1]

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from tessil.core.catalogue import Material
 from tessil.core.logbook.book import Book, Swatch
 from tessil.core.logbook.flow import Knowledge, Trust, families_of, losses, memory_of, trust
-from tessil.core.quilting.fitting import Fitted, Prior, Residual, Row, residuals
+from tessil.core.quilting.fitting import Fitted, Prior, Residual, Triple, residuals
 from tessil.core.quilting.shrinkage import prior_of
 
 GAPS = tuple(n / 16 for n in range(6, 65))  # inches, ⅜ to 4
@@ -36,7 +36,7 @@ class StackView:
 
     def across(self, gap: float) -> tuple[float, float, float]:
         """Loss across lines so far apart: least, expected and most."""
-        row: Row = (1 / gap**2, 1 / gap, 0.0)
+        row: Triple = (1 / gap**2, 1 / gap, 0.0)
         expected, miss = self.fitted.expects(row), self.fitted.miss(row)
         return max(expected - miss, 0.0), expected, expected + miss
 

@@ -103,5 +103,5 @@ def _part(value: Any) -> Fraction:
         raise ValueError("A share goes here, such as 0.03.") from None
 
 
-Part = Annotated[Fraction, BeforeValidator(_part), PlainSerializer(float)]
+ExactShare = Annotated[Fraction, BeforeValidator(_part), PlainSerializer(float)]
 Degrees = Annotated[Fraction, BeforeValidator(_degrees), PlainSerializer(float)]

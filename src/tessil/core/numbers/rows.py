@@ -16,7 +16,7 @@ Name = TypeVar("Name")  # whatever tells pieces apart
 
 
 @dataclass(frozen=True, slots=True)
-class Piece(Generic[Name]):
+class ToLay(Generic[Name]):
     """Pieces of one size to lay out: ``along`` runs across the cloth's width."""
 
     name: Name
@@ -37,17 +37,17 @@ class Row(Generic[Name]):
 
 def oriented(
     name: Name, width: Inches, height: Inches, number: int, usable: Inches
-) -> Piece[Name] | None:
+) -> ToLay[Name] | None:
     """The piece with its longer side across the cloth if that fits, else the other way."""
     long, short = max(width, height), min(width, height)
     if long <= usable:
-        return Piece(name, long, short, number)
+        return ToLay(name, long, short, number)
     if short <= usable:
-        return Piece(name, short, long, number)
+        return ToLay(name, short, long, number)
     return None
 
 
-def _placed(rows: list[Row[Name]], piece: Piece[Name]) -> tuple[list[Row[Name]], int]:
+def _placed(rows: list[Row[Name]], piece: ToLay[Name]) -> tuple[list[Row[Name]], int]:
     """Fill the room left in rows already begun; returns the rows and what is still to lay."""
     todo, done = piece.number, []
     for row in rows:
@@ -67,12 +67,12 @@ def _placed(rows: list[Row[Name]], piece: Piece[Name]) -> tuple[list[Row[Name]],
     return done, todo
 
 
-def _with(row: Row[Name], piece: Piece[Name], each: int, times: int) -> Row[Name]:
+def _with(row: Row[Name], piece: ToLay[Name], each: int, times: int) -> Row[Name]:
     more = (piece.name, piece.along, piece.high, each)
     return replace(row, times=times, left=row.left - each * piece.along, pieces=(*row.pieces, more))
 
 
-def _fresh(piece: Piece[Name], number: int, usable: Inches) -> list[Row[Name]]:
+def _fresh(piece: ToLay[Name], number: int, usable: Inches) -> list[Row[Name]]:
     each = int(usable / piece.along)
     full, rest = divmod(number, each)
     empty: Row[Name] = Row(piece.high, 1, usable, ())
@@ -89,7 +89,7 @@ def lay_out(
     return fill_rows([piece for _, piece in turned if piece is not None], usable), too_long
 
 
-def fill_rows(pieces: Sequence[Piece[Name]], usable: Inches) -> tuple[Row[Name], ...]:
+def fill_rows(pieces: Sequence[ToLay[Name]], usable: Inches) -> tuple[Row[Name], ...]:
     """First fit in falling height, then length; every piece must fit the usable width."""
     rows: list[Row[Name]] = []
     for piece in sorted(pieces, key=lambda p: (-p.high, -p.along, str(p.name))):

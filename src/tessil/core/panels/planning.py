@@ -40,7 +40,7 @@ from tessil.core.quilting.quilt import (
     quilt_panel,
     stroke_room,
 )
-from tessil.core.quilting.seams import Run
+from tessil.core.quilting.seams import SeamLine
 from tessil.core.quilting.sewing import stitching
 from tessil.core.quilting.shrinkage import NO_DRAW, NO_STRAIN, Family, Strain, draw_in
 from tessil.core.sandwich.layers import Sizes, plan_layers, stack, thickness
@@ -370,7 +370,7 @@ def families_of(setting: Setting, task: Task) -> tuple[Family, ...]:
     """
     panel, choices = task.panel, task.choices
     shown = {side: _allowance(setting, panel, side).value for side in SIDES}
-    seams: tuple[Run, ...] = ()
+    seams: tuple[SeamLine, ...] = ()
     if needs_seams(choices.quilt_wish):
         same = Pair(panel.width, panel.height)
         none = number(0)

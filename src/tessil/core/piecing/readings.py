@@ -24,7 +24,7 @@ def piece_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     for zone, part in enumerate(panel.parts):
         for line in part.top.lines:
             key = f"part{zone}.{line.key}" if divided else line.key
-            yield Reading(key, line.figure, line.about, _spot(panel, zone, line.spot), zone=zone)
+            yield Reading(key, line.figure, line.about, _spot(panel, zone, line.where), zone=zone)
         if part.choice.way not in UNPRESSED:
             top = pressed(part.choice.press)
             prefix = f"part{zone}.press" if divided else "press"

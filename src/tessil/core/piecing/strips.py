@@ -13,7 +13,7 @@ from fractions import Fraction
 from itertools import cycle
 
 from tessil.core.numbers.lengths import Inches
-from tessil.core.numbers.rows import Piece, Row, fill_rows
+from tessil.core.numbers.rows import Row, ToLay, fill_rows
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import (
     Basis,
@@ -248,7 +248,7 @@ def cut_across(usable: Inches, lengths: Sequence[tuple[str, Inches, int]]) -> tu
     ``lengths`` are (panel, length, how many), each within ``usable``.  The longest first:
     common practice at the table, not always the fewest sets.
     """
-    pieces = [Piece(name, length, Fraction(1), many) for name, length, many in lengths]
+    pieces = [ToLay(name, length, Fraction(1), many) for name, length, many in lengths]
     return fill_rows(pieces, usable)
 
 

@@ -22,7 +22,7 @@ from tessil.core.piecing.choice import MOST_PIECES, Piecing, Scrap, Surplus
 from tessil.core.trouble import CannotPlan
 
 Kind = Literal["piece", "sash", "border", "scrap"]
-Spot = Literal["", "whole", "across", "upright", "first", "second"]
+Where = Literal["", "whole", "across", "upright", "first", "second"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,7 +124,7 @@ class TopLine:
     key: str
     figure: Figure
     about: str
-    spot: Spot = ""
+    where: Where = ""
 
 
 @dataclass(frozen=True, slots=True)

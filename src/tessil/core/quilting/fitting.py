@@ -19,19 +19,19 @@ if TYPE_CHECKING:
 
     Floats = NDArray[np.float64]
 
-Row = tuple[float, float, float]
+Triple = tuple[float, float, float]
 SCATTER = 0.004  # from panel to panel, as a share; starting value, from memory
 READING = 0.025  # inches: reading a ruler before and after
 FREEDOM = 3.0  # the prior's shape: as if six losses had shown that scatter
-ZERO: Row = (0.0, 0.0, 0.0)
+ZERO: Triple = (0.0, 0.0, 0.0)
 
 
 @dataclass(frozen=True, slots=True)
 class Prior:
     """Starting values of q, d, g and how far each may be off (one standard deviation)."""
 
-    mean: Row
-    spread: Row
+    mean: Triple
+    spread: Triple
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,7 +39,7 @@ class Observation:
     """One measured loss: its row, its value as a share, the length it was measured on, and the
     number of the swatch it is from."""
 
-    row: Row
+    row: Triple
     value: float
     length: float
     swatch: int
@@ -58,19 +58,19 @@ class Fitted:
     the expected panel-to-panel scatter; ``freedom`` the degrees of freedom.
     """
 
-    mean: Row
-    cov: tuple[Row, Row, Row]
+    mean: Triple
+    cov: tuple[Triple, Triple, Triple]
     scatter: float
     freedom: float
     swatches: int
     losses: int
     rank: int  # how many of the three constants the swatches can tell apart
 
-    def expects(self, row: Row) -> float:
+    def expects(self, row: Triple) -> float:
         """The loss to expect."""
         return sum(a * b for a, b in zip(row, self.mean, strict=True))
 
-    def miss(self, row: Row) -> float:
+    def miss(self, row: Triple) -> float:
         """Half of the 90 % range of a new panel's loss."""
         if row == ZERO:
             return 0.0

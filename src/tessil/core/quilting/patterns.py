@@ -12,7 +12,7 @@ from typing import Literal
 
 from tessil.core.numbers.workings import given
 from tessil.core.quilting.choice import Pattern, Quilting
-from tessil.core.quilting.seams import Run
+from tessil.core.quilting.seams import SeamLine
 from tessil.core.quilting.sets import (
     LineSet,
     Region,
@@ -44,7 +44,7 @@ class QuiltPattern:
 
     key: Pattern
     name: str
-    lay: Callable[[Region, Quilting, tuple[Run, ...]], Sets]
+    lay: Callable[[Region, Quilting, tuple[SeamLine, ...]], Sets]
     wished: Callable[[Quilting], tuple[Family, ...]]
     asks: tuple[Asked, ...]
     by_seams: Literal["never", "to hit", "always"] = "never"
@@ -119,7 +119,7 @@ PATTERNS: dict[Pattern, QuiltPattern] = {
 }
 
 
-def sets_in(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> Sets:
+def sets_in(region: Region, choice: Quilting, seams: tuple[SeamLine, ...]) -> Sets:
     """The sets of one part; raises CannotPlan for gaps that make no sense."""
     if choice.pattern == "none":
         return ()

@@ -13,7 +13,7 @@ from tessil.core.numbers.sizes import Outline, Side
 from tessil.core.numbers.workings import Basis, Figure, count, given
 from tessil.core.quilting.choice import QuiltWish
 from tessil.core.quilting.patterns import PATTERNS, sets_in
-from tessil.core.quilting.seams import MOST_PIECES, Run, seam_runs
+from tessil.core.quilting.seams import MOST_PIECES, SeamLine, seam_runs
 from tessil.core.quilting.sets import LineSet, Region, by_hand
 from tessil.core.quilting.sewn import QuiltLine, sewn_lines
 from tessil.core.quilting.shrinkage import FINE, Family
@@ -27,7 +27,7 @@ class Quilt:
 
     sets: tuple[LineSet, ...] = ()
     lines: tuple[QuiltLine, ...] = ()
-    seams: tuple[Run, ...] = ()
+    seams: tuple[SeamLine, ...] = ()
     beyond: float = 0.0
     parts: tuple[tuple[LineSet, ...], ...] = ()  # the sets of each part, by hand last
 
@@ -45,7 +45,7 @@ def needs_seams(wish: QuiltWish) -> bool:
     return any(PATTERNS[part.pattern].follows_seams(part) for part in wish.all)
 
 
-def joints(wish: QuiltWish, outlines: Iterable[Outline]) -> tuple[Run, ...]:
+def joints(wish: QuiltWish, outlines: Iterable[Outline]) -> tuple[SeamLine, ...]:
     """The patchwork seams of a quilted panel; none where nothing is quilted or too many lie."""
     if all(part.pattern == "none" for part in wish.all):
         return ()
@@ -86,7 +86,11 @@ def regions(
 
 
 def panel_sets(
-    panel: Panel, wish: QuiltWish, shown: Mapping[Side, Inches], field: str, seams: tuple[Run, ...]
+    panel: Panel,
+    wish: QuiltWish,
+    shown: Mapping[Side, Inches],
+    field: str,
+    seams: tuple[SeamLine, ...],
 ) -> tuple[tuple[LineSet, ...], ...]:
     """The sets of each part, and of the lines by hand last."""
     if not wish.quilt_zones and wish.quilting.pattern == "none" and (not wish.quilting.drawn):
@@ -142,7 +146,7 @@ def quilt_panel(
     wish: QuiltWish,
     shown: Mapping[Side, Inches],
     field: str,
-    seams: tuple[Run, ...],
+    seams: tuple[SeamLine, ...],
     room: float,
     real: tuple[float, float],
 ) -> Quilt:

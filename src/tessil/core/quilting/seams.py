@@ -17,7 +17,7 @@ MOST_PIECES = 1500  # beyond, seams are not sought
 
 
 @dataclass(frozen=True, slots=True)
-class Run:
+class SeamLine:
     """A straight seam: its angle (degrees, rising to the right, above −90 up to 90), its offset
     along the normal, and where it starts and ends along itself."""
 
@@ -66,7 +66,7 @@ def angle_of(dx: float, dy: float) -> float:
 Spans = list[tuple[float, float]]
 
 
-def seam_runs(outlines: Iterable[Outline]) -> tuple[Run, ...]:
+def seam_runs(outlines: Iterable[Outline]) -> tuple[SeamLine, ...]:
     """The seams between pieces: where sides of two pieces face each other along one line."""
     sides: dict[tuple[float, float], tuple[Spans, Spans]] = {}
     for outline in outlines:
@@ -75,7 +75,7 @@ def seam_runs(outlines: Iterable[Outline]) -> tuple[Run, ...]:
     for (angle, offset), (one, other) in sides.items():
         for start, end in _both(_merged(one), _merged(other)):
             if end - start > SHORT:
-                found.append(Run(angle, offset, start, end))
+                found.append(SeamLine(angle, offset, start, end))
     return tuple(sorted(found, key=lambda run: (run.angle, run.offset, run.start)))
 
 
@@ -120,6 +120,6 @@ def _both(one: Spans, other: Spans) -> Spans:
     return found
 
 
-def offsets_at(runs: Iterable[Run], angle: float) -> tuple[float, ...]:
+def offsets_at(runs: Iterable[SeamLine], angle: float) -> tuple[float, ...]:
     """The offsets of seams parallel to an angle, each once, in order."""
     return tuple(sorted({run.offset for run in runs if abs(run.angle - angle) < 0.5}))

@@ -19,7 +19,7 @@ from tessil.core.quilting.channels import MOST_LINES, Channels, plan_channels
 from tessil.core.quilting.choice import DrawnLine, Quilting
 from tessil.core.quilting.clip import chords
 from tessil.core.quilting.insets import inset
-from tessil.core.quilting.seams import SHORT, Run, angle_of, offsets_at, ways
+from tessil.core.quilting.seams import SHORT, SeamLine, angle_of, offsets_at, ways
 from tessil.core.quilting.shrinkage import FINE, Family
 from tessil.core.trouble import CannotPlan
 
@@ -118,11 +118,13 @@ def _other(choice: Quilting) -> Quilting:
     return choice.model_copy(update={"gap": choice.gap_other or choice.gap})
 
 
-def lay_channels(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_channels(
+    region: Region, choice: Quilting, seams: tuple[SeamLine, ...]
+) -> tuple[LineSet, ...]:
     return (_straight(region, choice, seams, choice.run == "upright", "a"),)
 
 
-def lay_grid(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_grid(region: Region, choice: Quilting, seams: tuple[SeamLine, ...]) -> tuple[LineSet, ...]:
     return (
         _straight(region, choice, seams, True, "a"),
         _straight(region, _other(choice), seams, False, "b"),
@@ -130,7 +132,7 @@ def lay_grid(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[
 
 
 def _straight(
-    region: Region, choice: Quilting, seams: tuple[Run, ...], upright: bool, letter: str
+    region: Region, choice: Quilting, seams: tuple[SeamLine, ...], upright: bool, letter: str
 ) -> LineSet:
     low, high = (region.left, region.right) if upright else (region.top, region.bottom)
     shows = given("shows between seam lines", high - low, Basis.GEOMETRY)
@@ -244,11 +246,15 @@ def _run(start: Inches, gap: Inches, low: Inches, high: Inches) -> list[Inches]:
     return [first + gap * i for i in range(number)]
 
 
-def lay_diagonal(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_diagonal(
+    region: Region, choice: Quilting, seams: tuple[SeamLine, ...]
+) -> tuple[LineSet, ...]:
     return (_slanted(region, choice, float(choice.angle), "a"),)
 
 
-def lay_diamonds(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_diamonds(
+    region: Region, choice: Quilting, seams: tuple[SeamLine, ...]
+) -> tuple[LineSet, ...]:
     angle = abs(float(choice.angle))
     return (_slanted(region, choice, angle, "a"), _slanted(region, _other(choice), -angle, "b"))
 
@@ -274,10 +280,10 @@ def _slanted(region: Region, choice: Quilting, angle: float, letter: str) -> Lin
     )
 
 
-def _seam_lines(region: Region, seams: tuple[Run, ...]) -> dict[float, list[Run]]:
+def _seam_lines(region: Region, seams: tuple[SeamLine, ...]) -> dict[float, list[SeamLine]]:
     """The seams that show in a part, by their angle."""
     _, top, _, bottom = box_of(region.shape)
-    found: dict[float, list[Run]] = {}
+    found: dict[float, list[SeamLine]] = {}
     for run in seams:
         (_, y1), (_, y2) = run.points()
         if max(y1, y2) > top and min(y1, y2) < bottom:
@@ -285,17 +291,19 @@ def _seam_lines(region: Region, seams: tuple[Run, ...]) -> dict[float, list[Run]
     return found
 
 
-def lay_ditch(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_ditch(region: Region, choice: Quilting, seams: tuple[SeamLine, ...]) -> tuple[LineSet, ...]:
     return _all_following(region, seams, (0.0,), "in the ditch")
 
 
-def lay_beside(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_beside(
+    region: Region, choice: Quilting, seams: tuple[SeamLine, ...]
+) -> tuple[LineSet, ...]:
     away = float(choice.offset)
     return _all_following(region, seams, (-away, away), "beside the seams")
 
 
 def _all_following(
-    region: Region, seams: tuple[Run, ...], sides: tuple[float, ...], name: str
+    region: Region, seams: tuple[SeamLine, ...], sides: tuple[float, ...], name: str
 ) -> tuple[LineSet, ...]:
     made = (
         _following(region, angle, runs, sides, name, "abcdefgh"[at % 8])
@@ -305,7 +313,12 @@ def _all_following(
 
 
 def _following(
-    region: Region, angle: float, runs: list[Run], sides: tuple[float, ...], name: str, letter: str
+    region: Region,
+    angle: float,
+    runs: list[SeamLine],
+    sides: tuple[float, ...],
+    name: str,
+    letter: str,
 ) -> LineSet:
     """Lines on seams or beside them, those that show between the seam lines of the panel.
 
@@ -338,7 +351,7 @@ def _shown(region: Region, points: tuple[tuple[float, float], ...]) -> float:
     return sum(max(min(end, high) - max(start, low), 0.0) for start, end in spans)
 
 
-def _pitch(region: Region, angle: float, runs: list[Run]) -> Inches | None:
+def _pitch(region: Region, angle: float, runs: list[SeamLine]) -> Inches | None:
     """How far lines lie apart that lie evenly and run right across; None where they do not."""
     offsets = sorted(run.offset for run in runs)
     steps = [after - before for before, after in pairwise(offsets)]
@@ -375,7 +388,7 @@ def _by_length(
     return LineSet(key, region.zone, name, angle, gap, lines, drawn=drawn, regular=False)
 
 
-def lay_echo(region: Region, choice: Quilting, seams: tuple[Run, ...]) -> tuple[LineSet, ...]:
+def lay_echo(region: Region, choice: Quilting, seams: tuple[SeamLine, ...]) -> tuple[LineSet, ...]:
     """Rings inside the outline, a gap apart from the seam lines inwards."""
     rings: list[Outline] = []
     gap, seam = float(choice.gap), _seam_insets(region)

@@ -17,7 +17,7 @@ from math import cos, radians, sin
 from tessil.core.catalogue import Material
 from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.numbers.workings import Basis, Figure, from_mm, given, no_less, number, squared
-from tessil.core.quilting.fitting import Fitted, Prior, Row, unlearned
+from tessil.core.quilting.fitting import Fitted, Prior, Triple, unlearned
 
 FINE = 10**6
 BARE_DRAW_MM = Fraction(35, 100)
@@ -159,7 +159,7 @@ def turned(angle: float) -> tuple[Fraction, Fraction, Fraction]:
     return square, 1 - square, _fine(s * c)
 
 
-def row_of(family: Family) -> tuple[Row, Row, Row]:
+def row_of(family: Family) -> tuple[Triple, Triple, Triple]:
     """The family's rows in q, d, g for the loss of width, of height, and for the lean."""
     square, rest, product = (float(v) for v in turned(family.angle))
     share = 1.0 if family.share is None else float(family.share.value)
@@ -172,7 +172,7 @@ def row_of(family: Family) -> tuple[Row, Row, Row]:
     )
 
 
-def rows_of(families: tuple[Family, ...]) -> tuple[Row, Row, Row]:
+def rows_of(families: tuple[Family, ...]) -> tuple[Triple, Triple, Triple]:
     """The rows of several families together: sets of lines add."""
     rows = [row_of(family) for family in families]
     return tuple(
@@ -230,7 +230,7 @@ def _summed(terms: list[Figure]) -> Figure:
     return first
 
 
-def _strain(terms: list[Figure], row: Row, known: Constants, label: str, floor: bool) -> Strain:
+def _strain(terms: list[Figure], row: Triple, known: Constants, label: str, floor: bool) -> Strain:
     if not terms:
         return NO_STRAIN
     expected = _summed(terms).called(label, "percent")

@@ -174,7 +174,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(finished, height),
         inside=inside,
         looks=_looks(brief, panel, (finished, height)),
-        parts=wrist_strap(brief),
+        attachments=wrist_strap(brief),
         zipper=ZipperNeed(width, zipper_length(width), finished),
         opening=(2 * (width + height)).called("round the pouch"),
     )

@@ -194,7 +194,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
                 "back", w, h, (Face("body", back, box, turned=True),), (), across.value, closed=True
             ),
         ),
-        parts=wrist_strap(brief),
+        attachments=wrist_strap(brief),
         corners=4,
         raw=()
         if fold.cut

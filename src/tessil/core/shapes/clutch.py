@@ -155,7 +155,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             male_sign=1,
             female_sign=-1,
         ),
-        parts=wrist_strap(brief),
+        attachments=wrist_strap(brief),
     )
 
 

@@ -7,6 +7,7 @@ from typing import Literal
 
 from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
 from tessil.core.bag.model import (
+    Attachment,
     BagFigure,
     Box,
     Detail,
@@ -18,7 +19,6 @@ from tessil.core.bag.model import (
     Match,
     Notch,
     Panel,
-    Part,
 )
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Side
@@ -189,12 +189,12 @@ def area(kind: DetailKind, box: Box) -> Detail:
     return Detail(kind, ((x, y), (x + w, y), (x + w, y + h), (x, y + h)))
 
 
-def handles(brief: Brief, sizes: Sizes) -> tuple[Part, ...]:
+def handles(brief: Brief, sizes: Sizes) -> tuple[Attachment, ...]:
     """A pair of handles for one bag: strips cut four times their finished width."""
     if brief.options.get("handles") != "pair":
         return ()
     cut = (4 * sizes["handle_width"]).called("handle strip, cut")
-    return (Part("handles", "Handles", sizes["handle_length"], cut, 2),)
+    return (Attachment("handles", "Handles", sizes["handle_length"], cut, 2),)
 
 
 def handle_details(brief: Brief, sizes: Sizes, width: Inches) -> tuple[Detail, ...]:
@@ -222,11 +222,11 @@ _WRIST_LENGTH = given("wrist strap", 13, Basis.PRACTICE)
 _WRIST_CUT = given("wrist strap, cut", 2, Basis.PRACTICE)
 
 
-def wrist_strap(brief: Brief) -> tuple[Part, ...]:
+def wrist_strap(brief: Brief) -> tuple[Attachment, ...]:
     """A loop of 6 in from a strip 13 × 2, caught in the side seam (common practice)."""
     if brief.options.get("wrist") != "loop":
         return ()
-    return (Part("wrist", "Wrist strap", _WRIST_LENGTH, _WRIST_CUT, 1),)
+    return (Attachment("wrist", "Wrist strap", _WRIST_LENGTH, _WRIST_CUT, 1),)
 
 
 def wrist_detail(brief: Brief, width: Inches) -> tuple[Detail, ...]:

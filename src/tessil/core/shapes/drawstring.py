@@ -10,7 +10,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, BagFigure, Detail, Face, Look, LookSide, Panel, Part
+from tessil.core.bag.model import Attachment, Bag, BagFigure, Detail, Face, Look, LookSide, Panel
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     DEPTH,
@@ -157,7 +157,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             box_volume(inside),
         ),
         looks=(_look(brief, panel, body, "front"), _look(brief, panel, body, "back")),
-        parts=(Part("cord", "Cord", cord, _THICK, 2, cloth=False),),
+        attachments=(Attachment("cord", "Cord", cord, _THICK, 2, cloth=False),),
     )
 
 

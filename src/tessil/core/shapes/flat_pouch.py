@@ -110,7 +110,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             Look(side, w, h, (Face(side, source, (zero, half, w, cloth.value)),), details)
             for side in ("front", "back")
         ),
-        parts=wrist_strap(brief),
+        attachments=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
     )
 

@@ -125,7 +125,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             BagFigure("batting-trimmed-to-width", placed.called("batting trimmed to, width")),
         ),
         looks=made.looks,
-        parts=made.parts,
+        attachments=made.attachments,
         zipper=made.zipper,
     )
 

@@ -121,7 +121,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         inside=flat_inside(brief, width, height),
         figures=(BagFigure("ring-zipper-and-all", ring),),
         looks=_looks(brief, panel, (width.value, height.value)),
-        parts=wrist_strap(brief),
+        attachments=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
     )
 

@@ -154,7 +154,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             box_volume(inside),
         ),
         looks=_looks(brief, panel, body),
-        parts=handles(brief, panel),
+        attachments=handles(brief, panel),
         opening=(2 * flat).called("round the opening"),
         loop=True,
         corners=2,

@@ -11,7 +11,7 @@ from math import cos, pi, sin
 from typing import Literal
 
 from tessil.core.bag.ids import EdgeKey, Half
-from tessil.core.bag.model import Edge, Finish, Point
+from tessil.core.bag.model import Edge, ExactPoint, Finish
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, given
@@ -52,12 +52,12 @@ def panel_edges(size: Cut, rims: Rims, notches: Notches = _WHOLE) -> tuple[Edge,
     )
 
 
-def _steps(w: Inches, h: Inches, cut: Notches) -> list[tuple[Point, EdgeKey]]:
+def _steps(w: Inches, h: Inches, cut: Notches) -> list[tuple[ExactPoint, EdgeKey]]:
     """Where each edge starts, and which it is, clockwise."""
     zero = Fraction(0)
     tx, ty = cut.top or (zero, zero)
     bx, by = cut.bottom or (zero, zero)
-    steps: list[tuple[Point, EdgeKey]] = [((tx, zero), EdgeKey("top"))]
+    steps: list[tuple[ExactPoint, EdgeKey]] = [((tx, zero), EdgeKey("top"))]
     if cut.top:
         steps += [
             ((w - tx, zero), EdgeKey("right", "top corner", "upright")),
@@ -86,7 +86,7 @@ def _steps(w: Inches, h: Inches, cut: Notches) -> list[tuple[Point, EdgeKey]]:
 
 def _side(
     side: Literal["left", "right"], w: Inches, top: Inches, bottom: Inches, cut: Notches
-) -> list[tuple[Point, EdgeKey]]:
+) -> list[tuple[ExactPoint, EdgeKey]]:
     outer = w if side == "right" else Fraction(0)
     start = top if side == "right" else bottom
     if cut.fold is None:
@@ -142,7 +142,7 @@ def shaped_top(size: Cut, rims: Rims, style: Style, by: Inches) -> tuple[Edge, .
     )
 
 
-def _corner_points(style: Style, width: Inches, by: Inches) -> list[Point]:
+def _corner_points(style: Style, width: Inches, by: Inches) -> list[ExactPoint]:
     """From the left edge up to the top edge."""
     if style == "envelope":
         tip = width * 3 / 8
@@ -151,7 +151,7 @@ def _corner_points(style: Style, width: Inches, by: Inches) -> list[Point]:
     return [(radius * x, radius * y) for x, y in _QUARTER]
 
 
-def _quarter_round() -> tuple[Point, ...]:
+def _quarter_round() -> tuple[ExactPoint, ...]:
     """A quarter circle of radius 1 from the left tangent up to the top one."""
     angles = [pi + step * pi / 2 / ARC for step in range(1, ARC)]
     between = [

@@ -11,7 +11,17 @@ from dataclasses import replace
 from fractions import Fraction
 
 from tessil.core.bag.ids import EdgeKey, JoinKey
-from tessil.core.bag.model import Bag, BagFigure, Detail, Edge, Face, FlapNeed, Look, Panel, Part
+from tessil.core.bag.model import (
+    Attachment,
+    Bag,
+    BagFigure,
+    Detail,
+    Edge,
+    Face,
+    FlapNeed,
+    Look,
+    Panel,
+)
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
 from tessil.core.numbers.workings import Figure
@@ -183,7 +193,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         ),
         base=body.depth,
         corners=2,
-        parts=(Part("strap", "Strap", panel["strap_length"], strap, 1),),
+        attachments=(Attachment("strap", "Strap", panel["strap_length"], strap, 1),),
         opening=(2 * flat).called("round the opening"),
         loop=True,
     )

@@ -234,7 +234,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             )
             for side in ("front", "back")
         ),
-        parts=handles(brief, panel),
+        attachments=handles(brief, panel),
         opening=(2 * flat).called("round the opening"),
         loop=True,
     )

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from tessil.core.numbers.fields import Decided, Key, Part, Room60, Size
+from tessil.core.numbers.fields import Decided, ExactShare, Key, Room60, Size
 
 
 class Mark(Decided):
@@ -39,4 +39,4 @@ class Wash(Decided):
     """Whether sizes are asked for after the first wash, and what that takes."""
 
     used: bool = False
-    share: Annotated[Part, Field(ge=0, le=Fraction(1, 5))] = Fraction(3, 100)
+    share: Annotated[ExactShare, Field(ge=0, le=Fraction(1, 5))] = Fraction(3, 100)

@@ -43,7 +43,7 @@ def owner_name(owner: CutOwner, bag: Bag) -> str:
     if owner.kind == "panels":
         return " + ".join(bag.panel(key).label for key in owner.keys)
     if owner.kind == "part":
-        return next(part.label for part in bag.parts if part.key in owner.keys)
+        return next(part.label for part in bag.attachments if part.key in owner.keys)
     if owner.kind == "bias":
         return f"Bias for the {owner.keys[0]}"
     return _OWNERS[owner.kind]

@@ -8,7 +8,7 @@ from tessil.core.edits import Edit
 from tessil.core.layout.board import Area, areas, shown_on, ways_up
 from tessil.core.numbers.polygons import box_of
 from tessil.core.panels.panel import PanelPlan
-from tessil.core.piecing.acts.laying import Spot, laying, spot_of
+from tessil.core.piecing.acts.laying import PieceAt, laying, spot_of
 from tessil.core.piecing.top import Patch
 from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
@@ -20,7 +20,7 @@ def upright_snags(plan: Plan) -> Iterator[Snag]:
     found = areas(plan.bag) if directional else ()
     for panel in plan.panels if directional else ():
         patches = [p for p in panel.patches if p.piece >= 0 and p.print in directional]
-        seen: set[Spot] = set()
+        seen: set[PieceAt] = set()
         for area in found:
             wrong = [
                 patch

@@ -15,7 +15,7 @@ from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.top import Patch
 from tessil.core.project import Project
 
-Spot = tuple[int, int]  # the part, and the piece in it
+PieceAt = tuple[int, int]  # the part, and the piece in it
 
 
 def part_path(zone: int) -> str:
@@ -23,12 +23,12 @@ def part_path(zone: int) -> str:
     return "piecing" if not zone else f"zones.{zone - 1}.piecing"
 
 
-def spot_of(patch: Patch) -> Spot:
+def spot_of(patch: Patch) -> PieceAt:
     """The name of a piece."""
     return patch.zone, patch.piece
 
 
-def pieces_of(panel: PanelPlan) -> dict[Spot, Patch]:
+def pieces_of(panel: PanelPlan) -> dict[PieceAt, Patch]:
     """All pieces that can be laid, by name; not border, sashing or scraps."""
     return {spot_of(patch): patch for patch in panel.patches if patch.piece >= 0}
 
@@ -53,8 +53,8 @@ def laying(
     project: Project,
     panel: PanelPlan,
     words: str,
-    prints: Mapping[Spot, str],
-    turned: Mapping[Spot, bool] | None = None,
+    prints: Mapping[PieceAt, str],
+    turned: Mapping[PieceAt, bool] | None = None,
 ) -> Edit:
     """Lay prints on pieces, and turn those named."""
     turned = turned or {}
@@ -89,13 +89,13 @@ def _as_it_lies(panel: PanelPlan, zone: int, keys: list[str]) -> list[tuple[str,
     ]
 
 
-def paint(project: Project, panel: PanelPlan, spots: Iterable[Spot], key: str) -> Edit:
+def paint(project: Project, panel: PanelPlan, spots: Iterable[PieceAt], key: str) -> Edit:
     """Lay one print on some pieces."""
     name = project.print_of(key).name
     return laying(project, panel, f"Lay {name}", dict.fromkeys(spots, key))
 
 
-def swap(project: Project, panel: PanelPlan, one: Spot, other: Spot) -> Edit:
+def swap(project: Project, panel: PanelPlan, one: PieceAt, other: PieceAt) -> Edit:
     """Swap two pieces: their prints, and whether they lie turned."""
     pieces = pieces_of(panel)
     a, b = pieces[one], pieces[other]
@@ -108,13 +108,13 @@ def swap(project: Project, panel: PanelPlan, one: Spot, other: Spot) -> Edit:
     )
 
 
-def turn(project: Project, panel: PanelPlan, spot: Spot) -> Edit:
+def turn(project: Project, panel: PanelPlan, spot: PieceAt) -> Edit:
     """Turn a piece upside-down, or back."""
     piece = pieces_of(panel)[spot]
     return laying(project, panel, "Turn a piece", {}, {spot: not piece.turned})
 
 
-def fill_row(project: Project, panel: PanelPlan, spot: Spot) -> Edit:
+def fill_row(project: Project, panel: PanelPlan, spot: PieceAt) -> Edit:
     """Lay the print of a piece on all of its row that are not locked."""
     pieces = pieces_of(panel)
     key = pieces[spot].print
@@ -126,7 +126,7 @@ def fill_row(project: Project, panel: PanelPlan, spot: Spot) -> Edit:
     return laying(project, panel, "Fill a row", {**row, spot: key})
 
 
-def lock(project: Project, panel: PanelPlan, spot: Spot) -> Edit:
+def lock(project: Project, panel: PanelPlan, spot: PieceAt) -> Edit:
     """Lock a piece, so that arranging leaves it, or open it again."""
     zone, piece = spot
     kept = _marked(panel, zone, "locked") ^ {piece}

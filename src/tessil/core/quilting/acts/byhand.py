@@ -11,6 +11,7 @@ from typing import Any
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.numbers.lengths import Inches, round_near
+from tessil.core.numbers.polygons import Vector
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.quilting.choice import MOST_DRAWN, DrawnLine
@@ -18,7 +19,6 @@ from tessil.core.quilting.seams import angle_of, ways
 
 STRAIGHT = 4.0  # degrees within which a drawn line is made level or upright
 SHORTEST = 0.25
-Point = tuple[float, float]
 
 
 def _set(plan: Plan, panel: PanelPlan, words: str, **changes: Any) -> Edit:
@@ -30,7 +30,7 @@ def _snapped(plan: Plan, value: float) -> Inches:
     return round_near(Fraction(round(value * 10000), 10000), plan.marks.ruler.value)
 
 
-def _line(plan: Plan, one: Point, other: Point) -> DrawnLine:
+def _line(plan: Plan, one: Vector, other: Vector) -> DrawnLine:
     """A line with its ends on ruler marks, level or upright if it nearly is."""
     (x1, y1), (x2, y2) = one, other
     angle = angle_of(x2 - x1, y2 - y1)
@@ -42,7 +42,7 @@ def _line(plan: Plan, one: Point, other: Point) -> DrawnLine:
     return DrawnLine(x1=ends[0], y1=ends[1], x2=ends[2], y2=ends[3])
 
 
-def add_line(plan: Plan, panel: PanelPlan, one: Point, other: Point) -> Edit:
+def add_line(plan: Plan, panel: PanelPlan, one: Vector, other: Vector) -> Edit:
     """Draw a line between two points of the trimmed panel; nothing if they are one."""
     drawn = panel.choices.quilting.drawn
     if abs(one[0] - other[0]) + abs(one[1] - other[1]) < SHORTEST:
@@ -73,7 +73,7 @@ def hand_number(key: str) -> int | None:
     return int(number) if head == "drawn" else None
 
 
-def move_line(plan: Plan, panel: PanelPlan, key: str, by: Point) -> tuple[Edit, str]:
+def move_line(plan: Plan, panel: PanelPlan, key: str, by: Vector) -> tuple[Edit, str]:
     """Move a line so far, square to itself, by ruler marks; and the key it has from then on."""
     line = panel.quilt.line(key)
     if line is None or line.closed:
@@ -98,7 +98,7 @@ def move_line(plan: Plan, panel: PanelPlan, key: str, by: Point) -> tuple[Edit, 
     return change, f"drawn.{len(quilting.drawn)}"
 
 
-def _moved(plan: Plan, one: Point, other: Point, angle: float) -> DrawnLine:
+def _moved(plan: Plan, one: Vector, other: Vector, angle: float) -> DrawnLine:
     """Straight lines land on ruler marks, slanted ones keep their slant."""
     if angle in (0.0, 90.0):
         return _line(plan, one, other)

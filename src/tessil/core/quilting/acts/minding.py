@@ -20,7 +20,7 @@ from tessil.core.planned import Plan
 from tessil.core.quilting.choice import Quilting
 from tessil.core.quilting.patterns import PATTERNS
 from tessil.core.quilting.quilt import panel_sets
-from tessil.core.quilting.seams import Run, ways
+from tessil.core.quilting.seams import SeamLine, ways
 from tessil.core.quilting.sets import CLEARANCE, LineSet
 from tessil.core.quilting.sewn import QuiltLine
 from tessil.core.trimming.marks import Placed
@@ -41,7 +41,7 @@ class NearMiss:
 
 
 def near_misses(
-    sets: Iterable[LineSet], seams: tuple[Run, ...], size: tuple[float, float]
+    sets: Iterable[LineSet], seams: tuple[SeamLine, ...], size: tuple[float, float]
 ) -> tuple[NearMiss, ...]:
     """Lines that run beside a long seam by less than ¼ in without lying on it.
 
@@ -59,7 +59,9 @@ def near_misses(
     return tuple(found)
 
 
-def _long_seams(seams: tuple[Run, ...], angle: float, size: tuple[float, float]) -> list[float]:
+def _long_seams(
+    seams: tuple[SeamLine, ...], angle: float, size: tuple[float, float]
+) -> list[float]:
     """The offsets at which parallel seams together go over half of the panel."""
     (ax, ay), _ = ways(angle)
     extent = abs(ax) * size[0] + abs(ay) * size[1]
