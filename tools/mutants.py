@@ -163,6 +163,7 @@ def _nodes(path: Path) -> list[ast.AST]:
         if isinstance(node, ast.FunctionDef):
             for part in (node.returns, *(arg.annotation for arg in node.args.args)):
                 skipped |= {id(n) for n in ast.walk(part)} if part is not None else set()
+        if isinstance(node, (ast.FunctionDef, ast.ClassDef)):
             skipped |= {id(n) for d in node.decorator_list for n in ast.walk(d)}
         if (
             isinstance(node, ast.Subscript)

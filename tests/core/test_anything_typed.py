@@ -210,7 +210,8 @@ LEAVES = {
 }
 
 
-def _edit(made: Plan, field: str, value) -> Edit:
+def edit_of(made: Plan, field: str, value) -> Edit:
+    """What typing a value into a field asks for."""
     project = made.project
     if field == "size":
         fields = made.shape.fields
@@ -228,7 +229,7 @@ def _typed_in(made: Plan, steps) -> Plan:
     """As the desk does it: what is refused changes nothing, and says why."""
     for field, value in steps:
         try:
-            made = plan(applied(made.project, _edit(made, field, value)))
+            made = plan(applied(made.project, edit_of(made, field, value)))
         except CannotPlan as trouble:
             _is_a_sentence(trouble)
         except ValidationError:

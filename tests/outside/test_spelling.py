@@ -5,12 +5,15 @@ are added here by hand.
 """
 
 import re
+from collections.abc import Mapping
+from dataclasses import fields, is_dataclass
 from fractions import Fraction
 
 import pytest
 from spellchecker import SpellChecker
 
 from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Piping, Strap, Zipper
+from tessil.core.numbers.workings import Figure
 from tessil.core.panels.choice import Got, Measured
 from tessil.core.piecing.choice import Pack, Piecing, Scrap, SeamTest
 from tessil.core.plan import plan
@@ -42,6 +45,7 @@ OURS = {
     "yd",
     "offcut",
     "offcuts",
+    "sashed",
     "sashing",
     "topstitch",
     "overcast",
@@ -49,6 +53,7 @@ OURS = {
     "webbing",
     "batting",
 }
+LETTERS = {"a", "b", "d", "h", "s"}  # sets of lines, D-rings, hoops, what is a panel's
 WAYS = ("whole", "strips", "squares", "web", "flip", "courses", "crumbs")
 
 
@@ -61,16 +66,42 @@ def misspelt(speller: SpellChecker, texts) -> set[str]:
     words = {
         word for text in texts for word in re.findall(r"[a-z]+", text.lower().replace("’", ""))
     }
-    return {word for word in speller.unknown(words) if len(word) > 1} - OURS
+    alone = {word for word in words if len(word) == 1} - LETTERS
+    return ({word for word in speller.unknown(words) if len(word) > 1} - OURS) | alone
+
+
+def texts_in(record) -> set[str]:
+    """Every text in a record and in what it holds: labels of sums within sums, keys, kinds, notes.
+    What the maker typed is left out."""
+    found: set[str] = set()
+    todo, seen = [record], {}
+    while todo:
+        one = todo.pop()
+        if isinstance(one, str):
+            found.add(str(one))
+        elif id(one) not in seen:
+            seen[id(one)] = one
+            todo += _held(one)
+    return found
+
+
+def _held(one) -> list:
+    if isinstance(one, Figure):
+        return [one.label, one.show, *one.args]
+    if isinstance(one, Mapping):
+        return [*one, *one.values()]
+    if isinstance(one, tuple | list | set | frozenset):
+        return list(one)
+    return [getattr(one, field.name) for field in fields(one)] if is_dataclass(one) else []
 
 
 def said(made) -> set[str]:
     """All that is told of a plan: labels, sums in words, help, snags, cuts, edges, seams."""
-    found: set[str] = set()
+    found = texts_in(made)
     for panel in made.panels:
         for stage in Stage:
             for reading in readings(made, stage, panel.key):
-                found |= {reading.figure.label, reading.about}
+                found |= {reading.key, reading.figure.label, reading.about}
                 found.add(working_words(reading.figure, made.marks.notation))
         steps = [*squaring(panel), *(step for part in panel.parts for step in part.top.order)]
         found |= set(told(steps, made.marks.notation))
@@ -168,3 +199,6 @@ def test_the_words_of_the_steps_and_shapes(speller):
 
 def test_a_slip_of_the_pen_is_seen(speller):
     assert misspelt(speller, ["usable widthx", "the sashing"]) == {"widthx"}
+    assert misspelt(speller, ["oat and x plum"]) == {"x"}
+    nested = plan(tote()).bought[0].items[0].number.called("piecesx").called("all")
+    assert "piecesx" in texts_in((nested,))

@@ -11,8 +11,9 @@ from tessil.core.cutting.checks import cut_snags
 from tessil.core.edges.checks import edge_snags
 from tessil.core.layout.checks.layout import layout_snags
 from tessil.core.layout.checks.upright import upright_snags
+from tessil.core.memory.recall import Memory
 from tessil.core.piecing.checks import piece_snags
-from tessil.core.planned import Plan
+from tessil.core.planned import PARTS, Plan
 from tessil.core.quilting.checks import quilt_snags
 from tessil.core.sandwich.checks import layer_snags
 from tessil.core.snags import Snag, Weight
@@ -35,9 +36,13 @@ _CHECKS = (
 _GRAVITY = {Weight.BLOCKS: 0, Weight.WARNS: 1, Weight.NOTES: 2}
 
 
-def find_snags(plan: Plan) -> tuple[Snag, ...]:
+def find_snags(plan: Plan, memory: Memory) -> tuple[Snag, ...]:
     """All snags of a plan, the gravest first, otherwise in working order."""
-    found = [snag for check in _CHECKS for snag in check(plan)]
+    found = [
+        snag
+        for check in _CHECKS
+        for snag in memory.reading(("snags", check.__name__), check, plan, PARTS)
+    ]
     return tuple(sorted(_told_apart(plan, found), key=lambda snag: _GRAVITY[snag.weight]))
 
 

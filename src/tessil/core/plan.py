@@ -1,17 +1,19 @@
 """``plan(project)``: the one way from what a maker decided to everything that follows.
 
-Pure and quick enough for every keystroke.  Orchestrates only; each sum stands in the
-module that knows its subject.
+Pure and quick enough for every keystroke: with a memory, a stage whose inputs are those of the
+last plan hands back what it made then.  Orchestrates only; each sum stands in the module that
+knows its subject.
 """
 
 from __future__ import annotations
 
-from collections import deque
 from collections.abc import Callable
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from tessil.core.bag.model import Bag, Panel
+from tessil.core.brief.choice import ShapeChoice
+from tessil.core.catalogue import Material
 from tessil.core.checks import find_snags
 from tessil.core.choices import (
     batting_of,
@@ -24,11 +26,11 @@ from tessil.core.choices import (
     owner_key,
     wall_of,
 )
-from tessil.core.cutting.cutlist import cut_list, purchases, strip_sets
+from tessil.core.cutting.cutlist import by_stock, cut_list, purchase, stocked, strip_sets
 from tessil.core.cutting.largest import ClothFit, ClothTask, cloth_for, from_cloth
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan, plan_binding
-from tessil.core.edges.bulk import BulkTask, bulk_of
+from tessil.core.edges.bulk import bulk_tasks, spots_of
 from tessil.core.edges.choice import Binding
 from tessil.core.edges.edging import plan_edging
 from tessil.core.edges.runs import bound_edge
@@ -39,6 +41,8 @@ from tessil.core.layout.packs import packed
 from tessil.core.layout.rules import Table, broken_rules
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.logbook.flow import Knowledge, knowledge_of
+from tessil.core.memory.recall import Memory
+from tessil.core.memory.same import same
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import Basis, Figure, down_to, given, total
@@ -134,59 +138,72 @@ def brief_of(project: Project, shape: Shape) -> Brief:
     )
 
 
-def _typed(project: Project, shape: Shape, way: str) -> Sizes:
-    sizes = project.shape.sizes
+def _typed(task: BuildTask, way: str) -> Sizes:
+    sizes = task.choice.sizes
     return {
         field.key: given(field.label.lower(), sizes.get(field.key, field.start))
-        for field in shape.fields_for(way)
+        for field in task.shape.fields_for(way)
     }
 
 
-def _panel_sizes(
-    project: Project, shape: Shape, brief: Brief, known: Knowledge
-) -> tuple[Sizes, ClothFit | None]:
+@dataclass(frozen=True, slots=True)
+class BuildTask:
+    """What the sizes of a bag follow from.  ``job`` only where the bag begins with a cloth: how
+    much of it the panels take hangs on all that is decided for them."""
+
+    brief: Brief
+    shape: Shape
+    choice: ShapeChoice
+    got: Measured  # of the leading panel
+    known: Knowledge | None
+    job: Project | None
+
+
+def _build_task(project: Project, shape: Shape, brief: Brief, known: Knowledge) -> BuildTask:
+    cut = project.shape.way == "cloth"
+    plain = {"name": "-", "id": "", "bags": 1, "marks": (), "settled": (), "left": {}}
+    return BuildTask(
+        brief=brief,
+        shape=shape,
+        choice=project.shape,
+        got=project.measured.get(shape.leader, Measured()),
+        known=known if cut else None,
+        job=project.model_copy(update=plain) if cut else None,
+    )
+
+
+def _panel_sizes(task: BuildTask) -> tuple[Sizes, ClothFit | None]:
     """Trimmed panel sizes by the chosen way in, and how the cloth was used if it began there."""
-    way = project.shape.way
+    shape, brief, way = task.shape, task.brief, task.choice.way
     if way == "panel":
-        return _typed(project, shape, "panel"), None
-    typed = _typed(project, shape, "finished")
-    if way == "cloth":
-        return _out_of_cloth(project, shape, brief, known, typed)
+        return _typed(task, "panel"), None
+    typed = _typed(task, "finished")
+    if task.job is not None and task.known is not None:
+        return _out_of_cloth(task, task.job, task.known, typed)
     finished = {**typed, **shape.for_object(brief)} if way == "object" else typed
-    finished = {**finished, **_proportioned(project, shape, brief, finished)}
+    finished = {**finished, **_proportioned(task, finished)}
     return {**finished, **shape.to_panel(brief, finished)}, None
 
 
 def _out_of_cloth(
-    project: Project, shape: Shape, brief: Brief, known: Knowledge, typed: Sizes
+    task: BuildTask, project: Project, known: Knowledge, typed: Sizes
 ) -> tuple[Sizes, ClothFit]:
     """The largest bag out of the cloth.
 
     Lines that come out even lie a little closer than wished, or follow seams: where panels then
-    take more cloth than was thought, a smaller bag is tried.  The search takes a while, so the last
-    few are remembered by all that they rest on.
+    take more cloth than was thought, a smaller bag is tried.
     """
-    plain = {"name": "-", "id": "", "bags": 1, "marks": (), "settled": (), "left": {}}
-    asked = (project.model_copy(update=plain), known)
-    for key, answer in _FOUND:
-        if key == asked:
-            return answer
-    task = ClothTask(
-        brief=brief,
-        shape=shape,
+    cloth = ClothTask(
+        brief=task.brief,
+        shape=task.shape,
         cloth=project.shape.cloth,
-        choices=leading_choices(project, shape),
+        choices=leading_choices(project, task.shape),
         oversize=project.oversize,
         materials=materials_of(project),
         knowledge=known,
         typed=frozenset(project.shape.sizes),
     )
-    answer = _searched(project, task, typed)
-    _FOUND.appendleft((asked, answer))
-    return answer
-
-
-_FOUND: deque[tuple[tuple[Project, Knowledge], tuple[Sizes, ClothFit]]] = deque(maxlen=8)
+    return _searched(project, cloth, typed)
 
 
 def _searched(project: Project, task: ClothTask, typed: Sizes) -> tuple[Sizes, ClothFit]:
@@ -223,38 +240,36 @@ def _more_cloth(
     return found
 
 
-def _proportioned(project: Project, shape: Shape, brief: Brief, finished: Sizes) -> Sizes:
+def _proportioned(task: BuildTask, finished: Sizes) -> Sizes:
     """Sizes that nobody typed, in proportion to the bag, down to the ruler's mark."""
     return {
-        key: down_to(share(finished), brief.rulers.ruler).settled(key)
-        for key, share in shape.proportions.items()
-        if key not in project.shape.sizes
+        key: down_to(share(finished), task.brief.rulers.ruler).settled(key)
+        for key, share in task.shape.proportions.items()
+        if key not in task.choice.sizes
     }
 
 
-def _with_measured(project: Project, shape: Shape, sizes: Sizes) -> Sizes:
+def _with_measured(task: BuildTask, sizes: Sizes) -> Sizes:
     """What the leading panel was really trimmed to wins over the plan."""
-    got = project.measured.get(shape.leader, Measured()).trimmed
+    shape, got = task.shape, task.got
     changed = dict(sizes)
     for key, way, value in (
-        (shape.panel_width, "width", got.width),
-        (shape.panel_height, "height", got.height),
+        (shape.panel_width, "width", got.trimmed.width),
+        (shape.panel_height, "height", got.trimmed.height),
     ):
         if value is not None:
             changed[key] = given(f"trimmed {way}, measured", value, Basis.MEASURED)
-    cut = project.measured.get(shape.leader, Measured()).notch
     for field in shape.fields:
-        value = {"side": cut.width, "other": cut.height}.get(field.leg)
+        value = {"side": got.notch.width, "other": got.notch.height}.get(field.leg)
         if value is not None and field.key in sizes:
             changed[field.key] = given("notch, as cut", value, Basis.MEASURED)
     return changed
 
 
-def _build(
-    project: Project, shape: Shape, brief: Brief, known: Knowledge
-) -> tuple[Bag, Sizes, ClothFit | None]:
-    planned, fit = _panel_sizes(project, shape, brief, known)
-    real = _with_measured(project, shape, planned)
+def _build(task: BuildTask) -> tuple[Bag, Sizes, ClothFit | None]:
+    shape, brief = task.shape, task.brief
+    planned, fit = _panel_sizes(task)
+    real = _with_measured(task, planned)
     if real == planned:
         return shape.build(brief, planned), planned, fit
     try:
@@ -273,14 +288,14 @@ def _binding(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> Binding
     return plan_binding(choice, edge, bag.loop, brief.wall, width, brief.rulers.ruler, corners)
 
 
-def _weight(panels: tuple[PanelPlan, ...]) -> Figure:
-    """Grams of all panels with their layers, without hardware and seams."""
-    parts = []
-    for panel in panels:
-        one = weight(panel.panel.area, panel.materials)
-        copies = panel.panel.copies
-        parts.append((one if copies == 1 else copies * one).called(panel.panel.label, "grams"))
-    return total(parts).called("weight, about", "grams")
+def _weight(weights: tuple[Figure, ...]) -> Figure:
+    return total(weights).called("weight, about", "grams")
+
+
+def _panel_weight(panel: Panel, materials: tuple[Material, ...]) -> Figure:
+    """Grams of a panel with its layers, without hardware and seams."""
+    one = weight(panel.area, materials)
+    return (one if panel.copies == 1 else panel.copies * one).called(panel.label, "grams")
 
 
 def _setting(project: Project, brief: Brief, known: Knowledge) -> Setting:
@@ -363,47 +378,97 @@ def _cut_task(project: Project, brief: Brief) -> CutTask:
     )
 
 
-def _washed(project: Project, bag: Bag) -> tuple[Figure, ...]:
+def _washed(takes: Fraction, bag: Bag) -> tuple[Figure, ...]:
     """The finished sizes after the first wash: 2 to 4 % less, common practice, no source."""
-    share = given("first wash takes", project.wash.share, Basis.PRACTICE, 0, "percent")
+    share = given("first wash takes", takes, Basis.PRACTICE, 0, "percent")
     return tuple(
         (figure * (1 - share)).called(f"{word} after the first wash")
         for figure, word in zip(bag.finished, bag.words, strict=False)
     )
 
 
-def _bulk_task(project: Project, bag: Bag, panels: tuple[PanelPlan, ...]) -> BulkTask:
-    return BulkTask(
-        joins=bag.joins,
-        panels={panel.key: panel for panel in panels},
-        materials=materials_of(project),
-        press=project.press_seams,
-        dropped_in=project.lining == "drop-in",
-        marks=project.marks,
-    )
+def _kept_bag(memory: Memory, bag: Bag) -> Bag:
+    """The bag with those panels that are as they were before."""
+    panels = tuple(memory.like(("panel", panel.key), panel) for panel in bag.panels)
+    return memory.like("bag as built", replace(bag, panels=panels))
 
 
-def plan(project: Project, book: Book = EMPTY) -> Plan:
+def _alike(one: Task, other: Task) -> bool:
+    """Whether two panels differ in nothing but their names."""
+    named = replace(other.panel, key=one.panel.key, label=one.panel.label, like=one.panel.like)
+    return same(one, replace(other, panel=named))
+
+
+def _planned_panels(
+    memory: Memory, setting: Setting, tasks: tuple[Task, ...]
+) -> tuple[PanelPlan, ...]:
+    """Every panel, those alike only once."""
+    made: list[PanelPlan] = []
+    for at, task in enumerate(tasks):
+        twin = next((n for n, other in enumerate(tasks[:at]) if _alike(task, other)), None)
+        if twin is None:
+            made.append(memory.of(("planned", task.panel.key), plan_panel, setting, task))
+        else:
+            made.append(memory.of(("twin", task.panel.key), _twin, made[twin], task.panel))
+    return tuple(made)
+
+
+def _twin(made: PanelPlan, panel: Panel) -> PanelPlan:
+    return replace(made, panel=panel)
+
+
+def plan(project: Project, book: Book = EMPTY, memory: Memory | None = None) -> Plan:
     """The whole plan by what the maker's logbook has taught; raises CannotPlan, naming the field
-    to change, if there is none."""
-    shape = shape_of(project)
+    to change, if there is none.
+
+    ``memory`` keeps what each stage made of what, for the next plan; it changes nothing else.
+    """
+    memory = memory or Memory()
+    made = _plan(project, book, memory)
+    memory.settle()
+    return made
+
+
+def _plan(project: Project, book: Book, memory: Memory) -> Plan:
+    shape, of, like = shape_of(project), memory.of, memory.like
     _check_materials(project)
-    brief, known = brief_of(project, shape), knowledge_of(book, project.log_name)
-    bag, sizes, cloth = _build(project, shape, brief, known)
+    brief = like("brief", brief_of(project, shape))
+    known = like("known", knowledge_of(book, project.log_name))
+    built = of("built", _build, _build_task(project, shape, brief, known))
+    bag, sizes, cloth = of("kept bag", _kept_bag, memory, built[0]), built[1], built[2]
     setting, tasks = _to_plan(project, brief, known, bag)
-    panels = tuple(plan_panel(setting, task) for task in tasks)
+    setting = like("setting", setting)
+    tasks = like("tasks", tuple(like(("task", task.panel.key), task) for task in tasks))
+    panels = like("panels", _planned_panels(memory, setting, tasks))
     by_key = {panel.key: panel for panel in panels}
     lead = by_key.get(shape.leader, panels[0])
-    binding = _binding(bag, brief, project.binding, project.stock.usable_width)
-    edge_task, cut_task = _edge_task(project, bag, brief), _cut_task(project, brief)
-    edging = plan_edging(edge_task, binding)
-    sets = strip_sets(panels, cut_task)
-    items = cut_list(panels, sets, binding, edging, cut_task)
+    width = project.stock.usable_width
+    binding = of("binding", _binding, bag, brief, project.binding, width)
+    edge_task = like("edge task", _edge_task(project, bag, brief))
+    cut_task = like("cut task", _cut_task(project, brief))
+    edging = of("edging", plan_edging, edge_task, binding)
+    sets = of("sets", strip_sets, panels, cut_task)
+    items = of("items", cut_list, panels, sets, binding, edging, cut_task)
     least = least_gap(bag.finished[0], batting_of(project, lead.choices) is not None)
     gap = project.turning_gap
-    table = Table(
-        board_of(bag, panels), areas(bag), by_key, project.prints, project.rules, project.bags
+    bulk = bulk_tasks(
+        bag.joins,
+        by_key,
+        setting.materials,
+        project.press_seams,
+        project.lining == "drop-in",
+        project.marks,
     )
+    spots = {task.panel.key: of(("bulk", task.panel.key), spots_of, task) for task in bulk}
+    bought = tuple(
+        of(("bought", *key), purchase, stocked(*key, cut_task), group)
+        for key, group in by_stock(items).items()
+    )
+    weights = tuple(
+        of(("weight", panel.key), _panel_weight, panel.panel, panel.materials) for panel in panels
+    )
+    board, shown = of("board", board_of, bag, panels), of("areas", areas, bag)
+    table = like("table", Table(board, shown, by_key, project.prints, project.rules, project.bags))
     made = Plan(
         project=project,
         shape=shape,
@@ -416,26 +481,28 @@ def plan(project: Project, book: Book = EMPTY) -> Plan:
         setting=setting,
         tasks=tasks,
         panels=panels,
-        fits=fits_of(shape, brief, bag) if project.hold.minded else (),
+        fits=of("fits", fits_of, shape, brief, bag) if project.hold.minded else (),
         wall=brief.wall,
-        weight=_weight(panels),
-        washed=_washed(project, bag),
+        weight=of("weight", _weight, weights),
+        washed=of("washed", _washed, project.wash.share, bag),
         gap_least=least,
-        gap=least if gap is None else given("turning gap", gap),
+        gap=least if gap is None else like("gap", given("turning gap", gap)),
         binding=binding,
         edge_task=edge_task,
         edging=edging,
-        edge_steps=edge_steps(edge_task, binding, edging),
-        placed=placed_marks(project.marks, project.snap, bag.flap, by_key),
-        bulk=bulk_of(_bulk_task(project, bag, panels)),
+        edge_steps=of("edge steps", edge_steps, edge_task, binding, edging),
+        placed=of("placed", placed_marks, project.marks, project.snap, bag.flap, by_key),
+        bulk=like("bulk", spots),
         sets=sets,
         items=items,
-        bought=purchases(items, cut_task),
+        bought=like("bought", bought),
         table=table,
-        packed=packed(panels, project.pack, brief.seams.piecing) if project.pack else None,
-        broken=broken_rules(table),
+        packed=of("packed", packed, panels, project.pack, brief.seams.piecing)
+        if project.pack
+        else None,
+        broken=of("broken", broken_rules, table),
     )
-    return replace(made, snags=find_snags(made))
+    return replace(made, snags=like("snags", find_snags(made, memory)))
 
 
 def with_panel(made: Plan, project: Project, key: str) -> Plan:

@@ -31,6 +31,8 @@ from tessil.core.shapes.base import Brief, Shape, Sizes
 from tessil.core.snags import Snag
 from tessil.core.trimming.marks import Placed
 
+PARTS = frozenset({"project"})  # of a plan, that are seldom read as a whole
+
 
 @dataclass(frozen=True, slots=True)
 class Plan:

@@ -15,10 +15,12 @@ from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.strips import cut_across
 from tessil.core.piecing.top import CutPiece
+from tessil.core.sandwich.choice import Offcut
 from tessil.core.sandwich.layers import Layer
 from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
@@ -437,31 +439,50 @@ def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]
     return items
 
 
-def _usable(stock: str, batting: bool, task: CutTask) -> Inches:
-    return task.materials[stock].width if batting else task.stock.usable_width
-
-
-def purchases(items: tuple[CutItem, ...], task: CutTask) -> tuple[Purchase, ...]:
-    """What to buy of each stock, its pieces laid in rows across the usable width."""
-    by_stock: dict[tuple[str, bool], list[CutItem]] = {}
+def by_stock(items: tuple[CutItem, ...]) -> dict[tuple[str, bool], tuple[CutItem, ...]]:
+    """What is to be cut from stock, by stock and by whether it is a layer's material."""
+    found: dict[tuple[str, bool], list[CutItem]] = {}
     for item in items:
-        if item.what == SCRAP or item.in_hand:
-            continue
-        by_stock.setdefault((item.stock, item.material), []).append(item)
-    bought = []
-    for (stock, batting), group in by_stock.items():
-        pieces = [
-            Wanted(item.id, item.width.value, item.height.value, item.number.whole)
-            for item in group
-        ]
-        used: tuple[OffcutUse, ...] = ()
-        if batting:
-            joins = frozenset(item.id for item in group if item.joins)
-            pieces, used = from_offcuts(pieces, task.offcuts, stock, joins)
-        usable = _usable(stock, batting, task)
-        straightening = task.stock.straightening
-        to_cut = [(piece.id, piece.width, piece.height, piece.number) for piece in pieces]
-        cloth = plan_cloth(to_cut, usable, straightening, task.rulers)
-        name = task.materials[stock].name if batting else task.name_of(stock)
-        bought.append(Purchase(stock, name, batting, cloth, tuple(group), used))
-    return tuple(bought)
+        if item.what != SCRAP and not item.in_hand:
+            found.setdefault((item.stock, item.material), []).append(item)
+    return {key: tuple(group) for key, group in found.items()}
+
+
+@dataclass(frozen=True, slots=True)
+class Stocked:
+    """Pieces to cut from one stock: what that is called, how wide it is, what is left of it."""
+
+    stock: str
+    name: str
+    batting: bool
+    usable: Inches
+    straightening: Inches
+    offcuts: tuple[Offcut, ...]
+    rulers: Rulers
+
+
+def stocked(stock: str, batting: bool, task: CutTask) -> Stocked:
+    """One stock of a job."""
+    return Stocked(
+        stock=stock,
+        name=task.materials[stock].name if batting else task.name_of(stock),
+        batting=batting,
+        usable=task.materials[stock].width if batting else task.stock.usable_width,
+        straightening=task.stock.straightening,
+        offcuts=task.offcuts if batting else (),
+        rulers=task.rulers,
+    )
+
+
+def purchase(of: Stocked, group: tuple[CutItem, ...]) -> Purchase:
+    """What to buy of a stock, its pieces laid in rows across the usable width."""
+    pieces = [
+        Wanted(item.id, item.width.value, item.height.value, item.number.whole) for item in group
+    ]
+    used: tuple[OffcutUse, ...] = ()
+    if of.batting:
+        joins = frozenset(item.id for item in group if item.joins)
+        pieces, used = from_offcuts(pieces, of.offcuts, of.stock, joins)
+    to_cut = [(piece.id, piece.width, piece.height, piece.number) for piece in pieces]
+    cloth = plan_cloth(to_cut, of.usable, of.straightening, of.rulers)
+    return Purchase(of.stock, of.name, of.batting, cloth, group, used)

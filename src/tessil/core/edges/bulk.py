@@ -14,8 +14,10 @@ from math import hypot
 from typing import Literal
 
 from tessil.core.bag.ids import ENDS, EdgeKey
-from tessil.core.bag.model import Edge, Join
+from tessil.core.bag.model import Edge, Join, Panel
 from tessil.core.catalogue import Material
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, count, from_mm, total
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.trimming.choice import Mark
@@ -104,23 +106,38 @@ def _heap(materials: tuple[Material, ...], label: str) -> Heap:
 
 
 @dataclass(frozen=True, slots=True)
-class BulkTask:
-    """What the counting of layers reads: joins, planned panels, how seams are pressed, what is
-    dropped in or caught on the way."""
+class Caught:
+    """What a seam catches of a panel: its name, and the layers that reach into the seam."""
 
+    label: str
+    materials: tuple[Material, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class BulkTask:
+    """What the counting of layers on one panel reads: all its layers, whether patchwork seams run
+    into its edges and how they are pressed, its joins and what the panels there bring (itself
+    among them), how the bag's seams are pressed, whether a lining lies inside, the marks on it
+    with their numbers."""
+
+    panel: Panel
+    layers: tuple[Material, ...]
+    pieced: bool
+    patch_press: Literal["open", "side"]
+    shown: Mapping[Side, Inches]
     joins: tuple[Join, ...]
-    panels: Mapping[str, PanelPlan]
+    caught: Mapping[str, Caught]
     materials: Mapping[str, Material]
     press: Literal["open", "side"]
-    dropped_in: bool
-    marks: tuple[Mark, ...]
+    lined: bool
+    marks: tuple[tuple[int, Mark], ...]
 
 
 class _Bulk:
     """The places of one panel."""
 
-    def __init__(self, task: BulkTask, panel: PanelPlan) -> None:
-        self.task, self.panel = task, panel
+    def __init__(self, task: BulkTask) -> None:
+        self.task, self.panel = task, task.panel
         self.known = task.materials
         self.folds = 2 if task.press == "open" else 3
         self.joins = {
@@ -129,15 +146,12 @@ class _Bulk:
 
     def in_seam(self, key: str) -> Heap:
         """What a seam catches of a panel."""
-        panel = self.task.panels[key]
-        caught = tuple(layer.material for layer in panel.layers if layer.in_seam)
-        return _heap(caught, f"{panel.panel.label.lower()} in the seam")
+        caught = self.task.caught[key]
+        return _heap(caught.materials, f"{caught.label.lower()} in the seam")
 
     def lining(self) -> Heap | None:
         """The cloth of a lining that is dropped in; None without."""
-        own = f"{self.panel.key}-lining"
-        keys = self.task.panels
-        if own not in keys and not ("lining" in keys and self.task.dropped_in):
+        if not self.task.lined:
             return None
         return _heap((self.known["cotton"],), "lining")
 
@@ -154,7 +168,7 @@ class _Bulk:
     # -- the places --------------------------------------------------------------
 
     def spots(self) -> Iterator[Spot]:
-        for edge in self.panel.panel.edges:
+        for edge in self.panel.edges:
             if _length(edge) >= SHORT_EDGE and edge.finish != "free":
                 yield from self.along(edge)
         yield from self.corners()
@@ -165,11 +179,11 @@ class _Bulk:
         heap, panels, name = self.edge_heap(edge)
         yield self.spot("edge", f"{edge.key.slug}", name, _point(edge, 0.5), heap, panels)
         short = name if edge.finish != "bound" else f"{side_name(edge.key)} edge"
-        if self.panel.only_cloth or len(self.panel.patches) < 2 or _length(edge) < 3:
+        if not self.task.pieced or _length(edge) < 3:
             return
-        press = self.panel.choices.piecing.press
+        press = self.task.patch_press
         more = 1 if press == "open" else 2
-        cloth = _heap((self.panel.layers[0].material,), "allowance of the patchwork seam")
+        cloth = _heap((self.task.layers[0],), "allowance of the patchwork seam")
         over = heap + cloth.times(more, "allowances")
         yield self.spot(
             "patch",
@@ -212,7 +226,7 @@ class _Bulk:
 
     def corners(self) -> Iterator[Spot]:
         """The top edge over the side seams, and the boxed corners."""
-        edges = self.panel.panel.edges
+        edges = self.panel.edges
         tops = [
             edge
             for edge in edges
@@ -221,7 +235,7 @@ class _Bulk:
         for top in tops:
             yield from self.over_sides(top)
         seen: set[tuple[float, float]] = set()
-        for notch in self.panel.panel.notches:
+        for notch in self.panel.notches:
             at = (float(notch.x + notch.width / 2), float(notch.y + notch.height / 2))
             if at in seen or notch.meets == "zip":
                 continue
@@ -239,9 +253,7 @@ class _Bulk:
             )
 
     def over_sides(self, top: Edge) -> Iterator[Spot]:
-        upright = [
-            edge for edge in self.panel.panel.edges if edge.key.plain and edge.key.side in ENDS
-        ]
+        upright = [edge for edge in self.panel.edges if edge.key.plain and edge.key.side in ENDS]
         sides = [edge for edge in upright if edge.finish == "seam"]
         bound_sides = [edge for edge in upright if edge.finish == "bound"]
         heap, panels, name = self.edge_heap(top)
@@ -277,16 +289,16 @@ class _Bulk:
 
     def tabs(self) -> Iterator[Spot]:
         """Tabs and handle ends, in a seam or on the face."""
-        width = self.panel.trimmed.width.value
-        for at, mark in enumerate(self.task.marks):
-            if mark.panel != self.panel.key or mark.kind not in ("d-ring", "handle"):
+        width, shown = self.panel.width.value, self.task.shown
+        for at, mark in self.task.marks:
+            if mark.kind not in ("d-ring", "handle"):
                 continue
             layers = TAB_CLOTH if mark.kind == "d-ring" else STRAP_CLOTH
             strip = _heap((self.known["cotton"],), "folded strip")
             tab = strip.times(layers, "layers of the strip")
             own = self.in_seam(self.panel.key)
             in_side = mark.kind == "d-ring" and (
-                mark.x < self.panel.shown["left"] or mark.x > width - self.panel.shown["right"]
+                mark.x < shown["left"] or mark.x > width - shown["right"]
             )
             where = "in the side seam" if in_side else "on the face"
             base = own.times(2, "both panels") if in_side else self.wall()
@@ -302,7 +314,7 @@ class _Bulk:
             )
 
     def wall(self) -> Heap:
-        return _heap(self.panel.materials, f"{self.panel.panel.label.lower()}, all layers")
+        return _heap(self.task.layers, f"{self.panel.label.lower()}, all layers")
 
     def spot(
         self,
@@ -340,13 +352,47 @@ def _point(edge: Edge, share: float) -> tuple[float, float]:
     )
 
 
-def bulk_of(task: BulkTask) -> dict[str, tuple[Spot, ...]]:
-    """How thick it gets round each outer panel, in the order of its edges."""
-    return {
-        panel.key: tuple(_Bulk(task, panel).spots())
-        for panel in task.panels.values()
-        if panel.panel.kind == "outer"
-    }
+def bulk_tasks(
+    joins: tuple[Join, ...],
+    panels: Mapping[str, PanelPlan],
+    materials: Mapping[str, Material],
+    press: Literal["open", "side"],
+    dropped_in: bool,
+    marks: tuple[Mark, ...],
+) -> Iterator[BulkTask]:
+    """What the counting reads, for each outer panel."""
+    for key, panel in panels.items():
+        if panel.panel.kind != "outer":
+            continue
+        own = tuple(
+            join for join in joins if any(ref.panel == key for ref in (*join.one, *join.other))
+        )
+        near = {ref.panel for join in own for ref in (*join.one, *join.other)} | {key}
+        yield BulkTask(
+            panel=panel.panel,
+            layers=panel.materials,
+            pieced=not panel.only_cloth and len(panel.patches) > 1,
+            patch_press=panel.choices.piecing.press,
+            shown=panel.shown,
+            joins=own,
+            caught={
+                other: Caught(
+                    plan.panel.label,
+                    tuple(layer.material for layer in plan.layers if layer.in_seam),
+                )
+                for other, plan in panels.items()
+                if other in near
+            },
+            materials=materials,
+            press=press,
+            lined=f"{key}-lining" in panels or ("lining" in panels and dropped_in),
+            marks=tuple((at, mark) for at, mark in enumerate(marks) if mark.panel == key),
+        )
+
+
+def spots_of(task: BulkTask) -> tuple[Spot, ...]:
+    """How thick it gets round a panel, in the order of its edges."""
+    return tuple(_Bulk(task).spots())
 
 
 def thickest(spots: tuple[Spot, ...]) -> Spot | None:

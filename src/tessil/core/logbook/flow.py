@@ -75,7 +75,7 @@ def lean_of(swatch: Swatch) -> float | None:
 
 
 @dataclass
-class Memory:
+class Lessons:
     """What one book says, by stack of layers."""
 
     book: Book
@@ -109,17 +109,17 @@ class Memory:
         )
 
 
-_KEPT: list[Memory] = []
+_KEPT: list[Lessons] = []
 _MOST_KEPT = 4
 MOST_FITS = 200
 
 
-def memory_of(book: Book) -> Memory:
-    """The memory of a book; made once as long as it is the same book."""
-    for memory in _KEPT:
-        if memory.book is book:
-            return memory
-    made = Memory(book)
+def lessons_of(book: Book) -> Lessons:
+    """The lessons of a book; made once as long as it is the same book."""
+    for kept in _KEPT:
+        if kept.book is book:
+            return kept
+    made = Lessons(book)
     _KEPT.insert(0, made)
     del _KEPT[_MOST_KEPT:]
     return made
@@ -129,7 +129,7 @@ def memory_of(book: Book) -> Memory:
 class Knowledge:
     """What one plan may know: a book, and the panels measured in the project itself."""
 
-    memory: Memory
+    lessons: Lessons
     project: str = ""
     own: tuple[tuple[str, Observation], ...] = ()
 
@@ -138,13 +138,13 @@ class Knowledge:
         key, prior = stack_key(materials), prior_of(materials)
         own = tuple(loss for stack, loss in self.own if stack == key)
         asked = (key, prior, self.project, own)
-        made = self.memory.fits.get(asked)
+        made = self.lessons.fits.get(asked)
         if made is None:
-            seen = (*self.memory.observations(key, self.project), *own)
+            seen = (*self.lessons.observations(key, self.project), *own)
             made = fit(prior, seen) if seen else unlearned(prior)
-            if len(self.memory.fits) > MOST_FITS:
-                self.memory.fits.clear()
-            self.memory.fits[asked] = made
+            if len(self.lessons.fits) > MOST_FITS:
+                self.lessons.fits.clear()
+            self.lessons.fits[asked] = made
         return made
 
     def constants(self, materials: tuple[Material, ...]) -> Constants:
@@ -155,12 +155,12 @@ class Knowledge:
     @property
     def pace(self) -> Figure:
         """Inches of line a minute: of the maker's own timed swatches, or a usual pace."""
-        return self.memory.pace
+        return self.lessons.pace
 
 
 def knowledge_of(book: Book, project: str = "") -> Knowledge:
     """What a book alone lets a plan know."""
-    return Knowledge(memory_of(book), project)
+    return Knowledge(lessons_of(book), project)
 
 
 @dataclass(frozen=True, slots=True)

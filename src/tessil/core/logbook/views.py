@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from tessil.core.catalogue import Material
 from tessil.core.logbook.book import Book, Swatch
-from tessil.core.logbook.flow import Knowledge, Trust, families_of, losses, memory_of, trust
+from tessil.core.logbook.flow import Knowledge, Trust, families_of, lessons_of, losses, trust
 from tessil.core.quilting.fitting import Fitted, Prior, Residual, Triple, residuals
 from tessil.core.quilting.shrinkage import prior_of
 
@@ -77,9 +77,9 @@ def stack_name(key: str, known: dict[str, Material]) -> str:
 
 def stack_view(book: Book, key: str, materials: tuple[Material, ...]) -> StackView:
     """All that the logbook says of one stack."""
-    memory = memory_of(book)
-    seen = memory.observations(key)
-    fitted = Knowledge(memory).fitted(materials)
+    lessons = lessons_of(book)
+    seen = lessons.observations(key)
+    fitted = Knowledge(lessons).fitted(materials)
     prior = prior_of(materials)
     found = residuals(fitted, seen)
     far = {entry.observation.swatch for entry in found if entry.outlies}

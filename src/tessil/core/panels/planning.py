@@ -33,6 +33,7 @@ from tessil.core.piecing.tops import (
     shared,
 )
 from tessil.core.quilting.quilt import (
+    Quilt,
     joints,
     needs_seams,
     panel_sets,
@@ -42,8 +43,8 @@ from tessil.core.quilting.quilt import (
 )
 from tessil.core.quilting.seams import SeamLine
 from tessil.core.quilting.sewing import stitching
-from tessil.core.quilting.shrinkage import NO_DRAW, NO_STRAIN, Family, Strain, draw_in
-from tessil.core.sandwich.layers import Sizes, plan_layers, stack, thickness
+from tessil.core.quilting.shrinkage import NO_DRAW, NO_STRAIN, Draw, Family, Strain, draw_in
+from tessil.core.sandwich.layers import Layer, Sizes, plan_layers, stack, thickness
 from tessil.core.trouble import CannotPlan
 
 MOST_DRAWN_IN = Fraction(1, 2)
@@ -272,18 +273,20 @@ def plan_panel(setting: Setting, task: Task) -> PanelPlan:
     Lines that follow seams lie where the pieces lie once they are drawn in, and what is drawn in
     hangs on how far the lines lie apart: the two are brought together in a few rounds.
     """
-    made = _planned(setting, task, families_of(setting, task))
+    families = families_of(setting, task)
+    laid = _lay(setting, task, families)
     if needs_seams(task.choices.quilt_wish):
         for _ in range(MOST_ROUNDS):
-            again = _families_as_sewn(setting, task, made)
-            if _gaps(again) == _gaps(made.families):
+            again = _families_as_sewn(setting, task, laid)
+            if _gaps(again) == _gaps(families):
                 break
-            made = _planned(setting, task, again)
-    return made
+            families = again
+            laid = _lay(setting, task, families)
+    return _planned(setting, task, families, laid)
 
 
-def _families_as_sewn(setting: Setting, task: Task, made: PanelPlan) -> tuple[Family, ...]:
-    sets = quilt_families(made.quilt.parts, made.choices.quilt_wish, made.panel, made.shown)
+def _families_as_sewn(setting: Setting, task: Task, laid: _Laid) -> tuple[Family, ...]:
+    sets = quilt_families(laid.quilt.parts, task.choices.quilt_wish, task.panel, laid.shown)
     return (*_strip_families(setting, task), *sets)
 
 
@@ -291,7 +294,25 @@ def _gaps(families: tuple[Family, ...]) -> list[tuple[str, Inches]]:
     return [(family.key, family.gap.value) for family in families]
 
 
-def _planned(setting: Setting, task: Task, families: tuple[Family, ...]) -> PanelPlan:
+@dataclass(frozen=True, slots=True)
+class _Laid:
+    """A panel as it is quilted: from the lines it is taken to have to the lines it has."""
+
+    draw: Draw
+    needed: Pair
+    planned: Pair
+    parts: tuple[Part, ...]
+    pieced: Pair
+    expected: Pair
+    quilted: Pair
+    off: dict[Side, Figure]
+    patches: tuple[Patch, ...]
+    layers: tuple[Layer, ...]
+    shown: dict[Side, Inches]
+    quilt: Quilt
+
+
+def _lay(setting: Setting, task: Task, families: tuple[Family, ...]) -> _Laid:
     """One panel for the lines it is taken to have."""
     panel, choices, measured = task.panel, task.choices, task.measured
     materials = stack(setting.materials, choices.layers, task.linings)
@@ -325,40 +346,60 @@ def _planned(setting: Setting, task: Task, families: tuple[Family, ...]) -> Pane
     quilt = quilt_panel(
         panel, choices.quilt_wish, insets, task.field, seams, stroke_room(off, layers), real
     )
+    return _Laid(
+        draw=draw,
+        needed=needed,
+        planned=planned,
+        parts=parts,
+        pieced=pieced,
+        expected=expected,
+        quilted=quilted,
+        off=off,
+        patches=patches,
+        layers=layers,
+        shown=insets,
+        quilt=quilt,
+    )
+
+
+def _planned(setting: Setting, task: Task, families: tuple[Family, ...], laid: _Laid) -> PanelPlan:
+    """All that follows from a panel as it is quilted."""
+    panel, choices, draw = task.panel, task.choices, laid.draw
+    materials = stack(setting.materials, choices.layers, task.linings)
     pressed = thickness(materials, "pressed")
     return PanelPlan(
         panel=panel,
         owner=task.owner,
         choices=choices,
-        measured=measured,
+        measured=task.measured,
         draw=draw,
         families=families,
-        quilt=quilt,
+        quilt=laid.quilt,
         sewing=stitching(
-            quilt.sets,
-            quilt.lines,
+            laid.quilt.sets,
+            laid.quilt.lines,
             pressed,
             choices.quilting.stitch_mm,
             setting.knowledge.pace,
             setting.bobbin_m,
         ),
-        needed=needed,
-        parts=parts,
-        patches=patches,
-        planned=planned,
-        pieced=pieced,
-        expected=expected,
-        least=_shrunk(pieced, draw.x.most, draw.y.most, "quilted, at least,"),
-        most=_shrunk(pieced, draw.x.least, draw.y.least, "quilted, at most,"),
-        quilted=quilted,
-        trimmed=trimmed,
-        cut_off=off,
-        edges_show=_edges_show(setting, panel, parts, (draw.x, draw.y), off),
-        layers=layers,
+        needed=laid.needed,
+        parts=laid.parts,
+        patches=laid.patches,
+        planned=laid.planned,
+        pieced=laid.pieced,
+        expected=laid.expected,
+        least=_shrunk(laid.pieced, draw.x.most, draw.y.most, "quilted, at least,"),
+        most=_shrunk(laid.pieced, draw.x.least, draw.y.least, "quilted, at most,"),
+        quilted=laid.quilted,
+        trimmed=Pair(panel.width, panel.height),
+        cut_off=laid.off,
+        edges_show=_edges_show(setting, panel, laid.parts, (draw.x, draw.y), laid.off),
+        layers=laid.layers,
         pressed=pressed,
-        at=_scaled(pieced, quilted, off),
+        at=_scaled(laid.pieced, laid.quilted, laid.off),
         piecing_seam=setting.piecing_seam,
-        shown=insets,
+        shown=laid.shown,
     )
 
 

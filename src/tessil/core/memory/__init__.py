@@ -1,0 +1,1 @@
+"""What was computed last time need not be computed again: stages remembered by what they read."""

@@ -1,0 +1,71 @@
+"""The last result of each stage, kept with what it was computed from.
+
+A stage is a pure function of small frozen inputs.  Where they are the same as last time, the same
+object is handed back, so that what rests on it need not be computed, compared or painted either.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Iterable, Mapping
+from typing import ParamSpec, TypeVar, cast
+
+from tessil.core.memory.same import same
+from tessil.core.memory.watched import Watched, Way, still
+
+P = ParamSpec("P")
+R = TypeVar("R")
+T = TypeVar("T")
+UNUSED = 2  # plans after which a result that nothing asked for is let go
+
+
+class Memory:
+    """Results by stage and key.  An empty one changes nothing but the time that is taken."""
+
+    def __init__(self) -> None:
+        self._kept: dict[Hashable, tuple[object, object]] = {}
+        self._used: dict[Hashable, int] = {}
+        self._plans = 0
+
+    def of(self, key: Hashable, work: Callable[P, R], *inputs: P.args, **none: P.kwargs) -> R:
+        """What ``work`` makes of its inputs: what it made last time where they are the same."""
+        self._used[key] = self._plans
+        kept = self._kept.get(key)
+        if kept is not None and same(kept[0], inputs):
+            return kept[1]  # type: ignore[return-value]
+        made = work(*inputs, **none)
+        self._kept[key] = inputs, made
+        return made
+
+    def like(self, key: Hashable, made: R) -> R:
+        """The object of last time where the new one is the same."""
+        self._used[key] = self._plans
+        kept = self._kept.get(key)
+        if kept is not None and same(kept[1], made):
+            return kept[1]  # type: ignore[return-value]
+        self._kept[key] = (), made
+        return made
+
+    def reading(
+        self,
+        key: Hashable,
+        work: Callable[[T], Iterable[R]],
+        record: T,
+        whole: frozenset[str] = frozenset(),
+    ) -> tuple[R, ...]:
+        """What ``work`` finds in a record: what it found last time where all that it read then is
+        the same now.  Fields named ``whole`` are records of which it may read a part."""
+        self._used[key] = self._plans
+        kept = self._kept.get(key)
+        if kept is not None and still(record, cast("Mapping[Way, object]", kept[0])):
+            return cast("tuple[R, ...]", kept[1])
+        read: dict[Way, object] = {}
+        found = tuple(work(cast("T", Watched(record, read, whole))))
+        self._kept[key] = read, found
+        return found
+
+    def settle(self) -> None:
+        """A plan is made: what no plan asked for of late is let go."""
+        self._plans += 1
+        gone = [key for key, at in self._used.items() if at < self._plans - UNUSED]
+        for key in gone:
+            del self._used[key], self._kept[key]
