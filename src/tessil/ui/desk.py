@@ -14,6 +14,7 @@ from PySide6.QtGui import QUndoCommand, QUndoStack
 
 from tessil.core.edits import Edit, applied
 from tessil.core.logbook.book import EMPTY, Book
+from tessil.core.memory.recall import Memory
 from tessil.core.plan import plan, with_panel
 from tessil.core.planned import Plan
 from tessil.core.project import Project
@@ -90,7 +91,8 @@ class Desk(QObject):
         super().__init__(parent)
         self.project = Project()
         self.book = EMPTY
-        self.plan = plan(self.project)
+        self.memory = Memory()
+        self.plan = plan(self.project, memory=self.memory)
         self.sketch: Plan | None = None  # one panel planned anew while a slider is dragged
         self.path: Path | None = None
         self.is_open = False
@@ -148,12 +150,12 @@ class Desk(QObject):
         """Put a project or a book on the desk, as one step of the undo list."""
         project = kept if isinstance(kept, Project) else self.project
         book = kept if isinstance(kept, Book) else self.book
-        self.put(project, book, made or plan(project, book))
+        self.put(project, book, made or plan(project, book, self.memory))
 
     def learn(self, book: Book) -> None:
         """Take a book that has grown by itself: no step to undo, the plan follows."""
         if book is not self.book:
-            self.put(self.project, book, plan(self.project, book))
+            self.put(self.project, book, plan(self.project, book, self.memory))
 
     def _is_there(self, piece: str) -> bool:
         panel, zone, at = spot_in(piece)
@@ -163,7 +165,7 @@ class Desk(QObject):
         """Begin with another project; returns a sentence, and changes nothing, if it fails."""
         book = self.book if book is None else book
         try:
-            made = plan(project, book)
+            made = plan(project, book, self.memory)
         except CannotPlan as trouble:
             return trouble.sentence
         self.stack.clear()
@@ -186,7 +188,7 @@ class Desk(QObject):
             if project == self.project:
                 self._drop_sketch()
                 return ""
-            made = plan(project, self.book)
+            made = plan(project, self.book, self.memory)
         except ValidationError as error:
             return first_refusal(error)
         except CannotPlan as trouble:
@@ -201,7 +203,7 @@ class Desk(QObject):
             if book == self.book:
                 return ""
             self.teaching.emit()
-            made = plan(self.project, book)
+            made = plan(self.project, book, self.memory)
         except ValidationError as error:
             return first_refusal(error)
         except CannotPlan as trouble:

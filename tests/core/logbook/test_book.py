@@ -12,7 +12,7 @@ from tessil.core.catalogue.prints import Photo
 from tessil.core.choosing import measure
 from tessil.core.edits import applied
 from tessil.core.logbook.book import EMPTY, MOST_PHOTOS, Book, Swatch
-from tessil.core.logbook.flow import knowledge_of, lean_of, losses, memory_of, trust
+from tessil.core.logbook.flow import knowledge_of, lean_of, lessons_of, losses, trust
 from tessil.core.logbook.merge import merged_books
 from tessil.core.logbook.views import stack_view, stacks_of
 from tessil.core.numbers.workings import Basis
@@ -151,8 +151,8 @@ def test_the_pace_comes_from_timed_swatches():
 def test_stacks_are_listed_as_they_come_and_kept_for_one_book():
     book = Book(swatches=(_swatch(batting="sew-in-foam"), _swatch(), _swatch(gap=F(2))))
     assert stacks_of(book) == ("sew-in-foam", "cotton-batting")
-    assert memory_of(book) is memory_of(book)
-    assert memory_of(book.model_copy()) is not memory_of(book)
+    assert lessons_of(book) is lessons_of(book)
+    assert lessons_of(book.model_copy()) is not lessons_of(book)
 
 
 # -- panels of real projects -----------------------------------------------------------------

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
+from math import lcm
 from typing import Literal, NamedTuple
 
 from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
@@ -98,11 +99,14 @@ class Panel:
             (x1, y1), (x2, y2) = self.edges[0].start, self.edges[2].start
             if self.edges[0].start[1] == self.edges[0].end[1]:
                 return abs((x2 - x1) * (y2 - y1))
-        twice = Fraction(0)
-        for edge in self.edges:
-            (x1, y1), (x2, y2) = edge.start, edge.end
-            twice += x1 * y2 - x2 * y1
-        return abs(twice) / 2
+        # In whole numbers over one denominator: an outline with curves has many corners.
+        over = lcm(*(value.denominator for point in self.outline for value in point))
+        points = [
+            (x.numerator * (over // x.denominator), y.numerator * (over // y.denominator))
+            for x, y in self.outline
+        ]
+        pairs = zip(points, (*points[1:], points[0]), strict=True)
+        return Fraction(abs(sum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in pairs)), 2 * over**2)
 
     @property
     def outline(self) -> tuple[ExactPoint, ...]:

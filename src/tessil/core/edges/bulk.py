@@ -10,13 +10,14 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
-from math import hypot
+from math import dist
 from typing import Literal
 
 from tessil.core.bag.ids import ENDS, EdgeKey
-from tessil.core.bag.model import Edge, Join, Panel
+from tessil.core.bag.model import Edge, ExactPoint, Join, Panel
 from tessil.core.catalogue import Material
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.polygons import Vector
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, count, from_mm, total
 from tessil.core.panels.panel import PanelPlan
@@ -342,14 +343,16 @@ class _Bulk:
 
 
 def _length(edge: Edge) -> float:
-    return hypot(float(edge.end[0] - edge.start[0]), float(edge.end[1] - edge.start[1]))
+    return dist(_floats(edge.start), _floats(edge.end))
 
 
 def _point(edge: Edge, share: float) -> tuple[float, float]:
-    return (
-        float(edge.start[0]) + share * float(edge.end[0] - edge.start[0]),
-        float(edge.start[1]) + share * float(edge.end[1] - edge.start[1]),
-    )
+    (x1, y1), (x2, y2) = _floats(edge.start), _floats(edge.end)
+    return x1 + share * (x2 - x1), y1 + share * (y2 - y1)
+
+
+def _floats(point: ExactPoint) -> Vector:
+    return float(point[0]), float(point[1])
 
 
 def bulk_tasks(

@@ -143,20 +143,29 @@ class Figure:
 def _combined(op: str, left: Figure, right: Figure) -> Figure:
     if op in "+−" and left.power != right.power:
         raise TypeError(f"cannot {op} power {left.power} and {right.power}: {left!r}, {right!r}")
+    # Written out: a plan does thousands of these, and the operators of fractions take their time.
+    one, other = left.value, right.value
+    a, b, c, d = one.numerator, one.denominator, other.numerator, other.denominator
+    power = left.power
     if op == "+":
-        value, power = left.value + right.value, left.power
+        value = Fraction(a * d + c * b, b * d)
     elif op == "−":
-        value, power = left.value - right.value, left.power
+        value = Fraction(a * d - c * b, b * d)
     elif op == "×":
-        value, power = left.value * right.value, left.power + right.power
+        value, power = Fraction(a * c, b * d), power + right.power
     else:
-        value, power = left.value / right.value, left.power - right.power
-    return Figure(value, power, op, (left, right), max(Basis.GEOMETRY, left.passes, right.passes))
+        value, power = Fraction(a * d, b * c), power - right.power
+    basis = max(Basis.GEOMETRY, left.passes, right.passes)
+    return Figure(value, power, op, (left, right), basis)
 
 
 def number(value: int | Fraction, basis: Basis = Basis.GEOMETRY) -> Figure:
     """A bare number inside a formula."""
-    return Figure(Fraction(value), 0, "given", (), basis)
+    return Figure(_exact(value), 0, "given", (), basis)
+
+
+def _exact(value: int | Fraction) -> Fraction:
+    return value if type(value) is Fraction else Fraction(value)
 
 
 def given(
@@ -167,7 +176,7 @@ def given(
     show: Show = "plain",
 ) -> Figure:
     """A number from outside the arithmetic: chosen, measured, or a usual value."""
-    figure = Figure(Fraction(value), power, "given", (), basis)
+    figure = Figure(_exact(value), power, "given", (), basis)
     figure.label = label
     figure.show = show
     return figure
@@ -180,7 +189,9 @@ def count(label: str, value: int, basis: Basis = Basis.CHOSEN) -> Figure:
 
 def from_mm(label: str, value: Fraction, basis: Basis) -> Figure:
     """A given length known in millimetres, and shown so."""
-    return given(label, value / MM_PER_INCH, basis, show="mm")
+    mm = MM_PER_INCH
+    inches = Fraction(value.numerator * mm.denominator, value.denominator * mm.numerator)
+    return given(label, inches, basis, show="mm")
 
 
 def _one(op: str, figure: Figure, value: Fraction, *more: Figure) -> Figure:
