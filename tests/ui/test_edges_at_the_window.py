@@ -176,7 +176,7 @@ def test_piping_goes_in_and_a_wrong_allowance_is_mended_by_its_fix(plain):
     plain.press(Qt.Key.Key_Return)
     plain.ctrl(Qt.Key.Key_1)
     plain.press(Qt.Key.Key_F8)
-    assert (window.desk.stage, window.desk.leaf[Stage.EDGE]) == (Stage.EDGE, "piping")
+    assert (window.desk.seen.stage, window.desk.seen.leaf[Stage.EDGE]) == (Stage.EDGE, "piping")
     assert window.bench.picture.of(Badge)
     plain.press(Qt.Key.Key_Space)
     assert window.desk.plan.snags == ()
@@ -246,7 +246,7 @@ def test_a_metal_zipper_gets_tabs_by_its_fix(at_work):
     hands.choose("zipper.teeth", "metal")
     hands.leaf("binding")
     hands.press(Qt.Key.Key_F8)
-    assert window.desk.leaf[Stage.EDGE] == "closing"
+    assert window.desk.seen.leaf[Stage.EDGE] == "closing"
     hands.press(Qt.Key.Key_Space)
     assert window.desk.project.zipper.ends == "tabs"
     assert not any(snag.key == "edge.metal" for snag in window.desk.plan.snags)

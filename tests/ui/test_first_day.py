@@ -68,10 +68,10 @@ def test_with_the_keyboard_alone(at_work, tmp_path):
     _is_the_folder_bag(window)
 
     hands.ctrl(Qt.Key.Key_2)
-    assert window.desk.stage is Stage.PIECE
+    assert window.desk.seen.stage is Stage.PIECE
     hands.tab_to(window.column.receipt.row("needed.width"))
     hands.press(Qt.Key.Key_Space)
-    assert window.desk.picked.key == "needed.width"
+    assert window.desk.seen.picked.key == "needed.width"
     _sees_why(window)
 
     trimmed = window.desk.plan.panel("front").trimmed
@@ -130,7 +130,7 @@ def test_with_the_mouse_alone(at_work, tmp_path):
 
     hands.click(window.selvage.dots[Stage.PIECE])
     hands.click(window.column.receipt.row("needed.width"))
-    assert window.desk.picked.key == "needed.width"
+    assert window.desk.seen.picked.key == "needed.width"
     _sees_why(window)
 
     box = window.ladder.cells["quilted"].box

@@ -467,9 +467,9 @@ def test_each_thing_has_its_menu_at_the_pointer(at_work):
     _few_in_hand(window)
     row = next(r for r in window.column.receipt.rows if isinstance(r, FigureRow))
     at_work.pointed(row, "Point at it on the bench")
-    assert window.desk.picked.key == row.reading.key
+    assert window.desk.seen.picked.key == row.reading.key
     at_work.pointed(window.tray.tiles[-1], "Turn to the")
-    assert window.desk.panel == window.tray.tiles[-1].key
+    assert window.desk.seen.panel == window.tray.tiles[-1].key
     at_work.pointed(window.ladder.cells["trimmed"], "It came out as planned")
     assert not window.ladder.cells["trimmed"].box.is_empty()
     at_work.pointed(window.bench, "Larger", QPoint(200, 200))

@@ -116,7 +116,7 @@ def test_prints_are_laid_by_clicks_and_by_a_stroke(clutch):
     basket = clutch.field("panel.piecing.prints")
     clutch.click(window.layout_bar.tool_buttons["lay"])
     clutch.click(basket.swatches[8])
-    assert window.desk.brush == "plum"
+    assert window.desk.seen.brush == "plum"
     clutch.click(window.bench, clutch.piece("piece:body:0:12"))
     assert prints_of(clutch)[12] == "plum"
     steps = window.desk.stack.count()
@@ -150,7 +150,7 @@ def test_arrows_walk_the_grid_and_letters_turn_fill_and_pin(clutch):
     clutch.press(Qt.Key.Key_Right)
     clutch.press(Qt.Key.Key_Right)
     clutch.press(Qt.Key.Key_Down)
-    assert window.desk.piece == "piece:body:0:6"
+    assert window.desk.seen.piece == "piece:body:0:6"
     body = window.desk.plan.panel("body")
     turned = body.piece_of(0, 6).turned
     clutch.press(Qt.Key.Key_T)
@@ -163,7 +163,7 @@ def test_arrows_walk_the_grid_and_letters_turn_fill_and_pin(clutch):
     assert prints_of(clutch)[5:10] == ["stars"] * 5
     assert window.layout_bar.deeds[0].isEnabled()
     clutch.press(Qt.Key.Key_Escape)
-    assert window.desk.piece == ""
+    assert window.desk.seen.piece == ""
     assert not window.layout_bar.deeds[0].isEnabled()
 
 
@@ -172,11 +172,11 @@ def test_the_pieces_as_worn_are_the_same_pieces(clutch):
     clutch.click(window.layout_bar.buttons["view:front"])
     assert "front" in window.bench.picture.caption
     clutch.click(window.bench, clutch.piece("piece:body:0:5"))
-    assert window.desk.piece == "piece:body:0:5"
+    assert window.desk.seen.piece == "piece:body:0:5"
     clutch.click(clutch.field("panel.piecing.prints").swatches[1])
     assert prints_of(clutch)[5] == "graph"
     clutch.click(window.layout_bar.buttons["view:"])
-    assert "flat" not in window.desk.worn
+    assert "flat" not in window.desk.seen.worn
 
 
 def test_arranging_runs_beside_the_window_and_keeps_the_rules(clutch):
@@ -242,7 +242,7 @@ def test_a_panel_is_divided_at_its_folds_and_each_part_asked_about(clutch):
     ways = [part.choice.way for part in window.desk.plan.panel("body").parts]
     assert ways == ["squares", "strips", "squares"]
     clutch.click(window.bench, clutch.piece("piece:body:2:1"))
-    assert window.desk.zone == 2
+    assert window.desk.seen.zone == 2
     clutch.click(clutch.field("parts.undo"))
     assert len(window.desk.plan.panel("body").parts) == 1
 
@@ -412,7 +412,7 @@ def test_the_leaf_of_prints_counts_what_is_laid(clutch):
     keys = [row.reading.key for row in clutch.window.column.receipt.rows]
     assert "squares.number" in keys
     assert "press.crossing" in keys
-    assert clutch.window.desk.stage is Stage.PIECE
+    assert clutch.window.desk.seen.stage is Stage.PIECE
 
 
 def test_with_no_print_at_all_arranging_says_what_is_missing(clutch):

@@ -71,7 +71,7 @@ def test_layers_are_put_in_moved_on_the_bench_and_taken_out(plain):
     plain.choose("layers.add", "cotton")
     assert _plies(window) == ["cotton-batting", "cotton"]
     plain.click(window.bench, plain.piece("ply:1"))
-    assert window.desk.ply == 1
+    assert window.desk.seen.ply == 1
     assert window.column.fields["ply.material"].field.currentData() == "cotton"
     plain.press(Qt.Key.Key_Up, Qt.KeyboardModifier.ShiftModifier)
     assert _plies(window) == ["cotton", "cotton-batting"]
@@ -277,7 +277,7 @@ def test_a_line_is_drawn_moved_and_taken_away_on_the_bench(plain):
     assert len(bench.picture.strokes) == before + 1
     plain.click(window.quilt_bar.tools["take"])
     plain.click(bench, _middle_of_line(plain, "drawn.0"))
-    assert window.desk.line == "drawn.0"
+    assert window.desk.seen.line == "drawn.0"
     plain.press(Qt.Key.Key_Down)
     (nudged,) = window.desk.project.panels["front"].quilting.drawn
     assert nudged.y1 == drawn.y1 + F(1, 8)
@@ -327,11 +327,11 @@ def test_a_line_is_left_out_by_keys_alone(plain):
     window.acts["bench"].trigger()
     plain.press(Qt.Key.Key_L)
     plain.press(Qt.Key.Key_L)
-    key = window.desk.line
+    key = window.desk.seen.line
     assert key == window.desk.plan.panel("front").quilt.lines[1].key
     plain.press(Qt.Key.Key_Delete)
     assert window.desk.project.panels["front"].quilting.left_out == (key,)
-    assert window.desk.line == ""
+    assert window.desk.seen.line == ""
 
 
 def test_a_part_below_is_quilted_its_own_way(plain):

@@ -142,7 +142,7 @@ def test_a_mark_is_dragged_and_snaps_and_one_undo_takes_it_back(at_work):
     after = window.desk.project.marks[index]
     assert after.x - before.x in (F(1), F(9, 8))
     assert after.y - before.y in (F(1, 2), F(5, 8))
-    assert window.desk.mark == index
+    assert window.desk.seen.mark == index
     window.acts["undo"].trigger()
     assert window.desk.project.marks[index] == before
 
@@ -155,7 +155,7 @@ def test_a_mark_is_moved_by_arrows(at_work):
     window.desk.take_mark(None)
     for _ in range(5):
         at_work.press(Qt.Key.Key_M)
-        if window.desk.mark == index:
+        if window.desk.seen.mark == index:
             break
     at_work.press(Qt.Key.Key_Right)
     at_work.press(Qt.Key.Key_Right)

@@ -54,14 +54,14 @@ def test_control_and_a_number_turn_to_a_stage(at_work):
     assert cases
     for number, stage in cases:
         at_work.ctrl(getattr(Qt.Key, f"Key_{number}"))
-        assert at_work.window.desk.stage is stage
+        assert at_work.window.desk.seen.stage is stage
         assert at_work.window.selvage.dots[stage].isChecked()
 
 
 def test_control_tab_goes_through_the_panels(at_work):
     seen = []
     for _ in range(6):
-        seen.append(at_work.window.desk.panel)
+        seen.append(at_work.window.desk.seen.panel)
         at_work.window.acts["next-panel"].trigger()
     assert seen == ["front", "back", "lining", "flap", "flap-lining", "front"]
 
@@ -197,7 +197,7 @@ def test_a_piece_is_taken_by_click_and_given_another_print(at_work):
     at_work.ctrl(Qt.Key.Key_2)
     at_work.leaf("prints")
     at_work.click(window.bench, at_work.piece("piece:front:0:2"))
-    assert window.desk.piece == "piece:front:0:2"
+    assert window.desk.seen.piece == "piece:front:0:2"
     basket = at_work.field("panel.piecing.prints")
     at_work.click(basket.swatches[3])
     assert window.desk.plan.panel("front").patches[2].print == basket.swatches[3].cloth.key
@@ -210,12 +210,12 @@ def test_arrows_go_from_piece_to_piece_and_shift_swaps(at_work):
     window.bench.setFocus()
     at_work.press(Qt.Key.Key_Down)
     at_work.press(Qt.Key.Key_Down)
-    assert window.desk.piece == "piece:front:0:1"
+    assert window.desk.seen.piece == "piece:front:0:1"
     before = [patch.print for patch in window.desk.plan.panel("front").patches]
     at_work.press(Qt.Key.Key_Down, Qt.KeyboardModifier.ShiftModifier)
     after = [patch.print for patch in window.desk.plan.panel("front").patches]
     assert (after[1], after[2]) == (before[2], before[1])
-    assert window.desk.piece == "piece:front:0:2"
+    assert window.desk.seen.piece == "piece:front:0:2"
 
 
 def test_a_print_without_a_piece_says_what_to_do_first(at_work):

@@ -101,7 +101,7 @@ class ActingWindow(PagedWindow):
 
     def _step_panel(self, by: int) -> None:
         keys = [panel.key for panel in self.desk.plan.panels]
-        self.desk.look(panel=keys[(keys.index(self.desk.panel) + by) % len(keys)])
+        self.desk.look(panel=keys[(keys.index(self.desk.seen.panel) + by) % len(keys)])
 
     def next_panel(self) -> None:
         self._step_panel(1)
@@ -133,7 +133,7 @@ class ActingWindow(PagedWindow):
 
     def _drag_mark(self, index: int, x: float, y: float) -> None:
         """One drag is one undo step."""
-        placed = self.desk.plan.marks_on(self.desk.panel)
+        placed = self.desk.plan.marks_on(self.desk.seen.panel)
         mark = next(mark for mark in placed if mark.index == index)
         shift = float(self.desk.project.marks[index].x - mark.box[0])
         change = move_mark(self.desk.plan, index, x + shift, y)
@@ -141,10 +141,10 @@ class ActingWindow(PagedWindow):
 
     def _nudge_mark(self, right: int, down: int) -> None:
         desk = self.desk
-        if desk.mark is None:
+        if desk.seen.mark is None:
             return
-        mark, step = desk.project.marks[desk.mark], float(desk.plan.marks.ruler.value)
+        mark, step = desk.project.marks[desk.seen.mark], float(desk.plan.marks.ruler.value)
         change = move_mark(
-            desk.plan, desk.mark, float(mark.x) + right * step, float(mark.y) + down * step
+            desk.plan, desk.seen.mark, float(mark.x) + right * step, float(mark.y) + down * step
         )
-        desk.attempt(change, f"nudge {desk.mark} {desk.run}")
+        desk.attempt(change, f"nudge {desk.seen.mark} {desk.run}")

@@ -62,25 +62,26 @@ class Stitches(QFrame):
 def _advice(desk: Desk) -> list[str]:
     """What the open stage has to say beyond its figures."""
     plan = desk.plan
-    if desk.stage is Stage.PIECE:
+    if desk.seen.stage is Stage.PIECE:
         return _piecing_words(desk)
-    if desk.stage is Stage.QUILT:
+    if desk.seen.stage is Stage.QUILT:
         return quilting_words(desk)
-    if desk.stage is Stage.EDGE:
-        steps = told(plan.edge_steps.get(leaf_of(desk.stage, desk.leaf), ()), plan.marks.notation)
+    if desk.seen.stage is Stage.EDGE:
+        leaf = leaf_of(desk.seen.stage, desk.seen.leaf)
+        steps = told(plan.edge_steps.get(leaf, ()), plan.marks.notation)
         return [f"{at}. {step}" for at, step in enumerate(steps, start=1)]
-    if desk.stage is Stage.TRIM:
-        return [" ".join(told(squaring(plan.panel(desk.panel)), plan.marks.notation))]
+    if desk.seen.stage is Stage.TRIM:
+        return [" ".join(told(squaring(plan.panel(desk.seen.panel)), plan.marks.notation))]
     return [_cloth_words(desk), hoop_words(plan)]
 
 
 def _piecing_words(desk: Desk) -> list[str]:
     """The order of sewing, and what of the scraps is left."""
-    panel = desk.plan.panel(desk.panel)
-    if panel.only_cloth or desk.leaf.get(Stage.PIECE, "pieces") == "prints":
+    panel = desk.plan.panel(desk.seen.panel)
+    if panel.only_cloth or desk.seen.leaf.get(Stage.PIECE, "pieces") == "prints":
         return []
-    top = panel.parts[min(desk.zone, len(panel.parts) - 1)].top
-    if desk.leaf.get(Stage.PIECE) == "stock":
+    top = panel.parts[min(desk.seen.zone, len(panel.parts) - 1)].top
+    if desk.seen.leaf.get(Stage.PIECE) == "stock":
         return [f"Left of the scraps: {'; '.join(top.left)}."] if top.left else []
     order = told(top.order, desk.plan.marks.notation)
     steps = [f"{at}. {step}" for at, step in enumerate(order, start=1)]
@@ -90,7 +91,7 @@ def _piecing_words(desk: Desk) -> list[str]:
 def _cloth_words(desk: Desk) -> str:
     """How the cloth is used, and what limits the bag, where it was begun from cloth."""
     fit = desk.plan.cloth
-    if fit is None or desk.stage is not Stage.BRIEF:
+    if fit is None or desk.seen.stage is not Stage.BRIEF:
         return ""
     rows = "; ".join(" + ".join(row) for row in fit.rows)
     top = "Straps" if fit.linings else "Linings, straps"
@@ -168,24 +169,24 @@ class Column(QWidget):
 
     def _settle(self, on: bool) -> None:
         desk = self.desk
-        kept = [stage for stage in desk.project.settled if stage != desk.stage]
-        words = f"{'Settle' if on else 'Reopen'} {TITLES[desk.stage].lower()}"
-        self.desk.attempt(edit(words, ("settled", tuple(kept + [str(desk.stage)] * on))))
+        kept = [stage for stage in desk.project.settled if stage != desk.seen.stage]
+        words = f"{'Settle' if on else 'Reopen'} {TITLES[desk.seen.stage].lower()}"
+        self.desk.attempt(edit(words, ("settled", tuple(kept + [str(desk.seen.stage)] * on))))
 
     def refresh(self) -> None:
         """Show the desk as it is."""
         desk = self.desk
-        plan, stage = desk.plan, desk.stage
-        label = plan.panel(desk.panel).panel.label
+        plan, stage = desk.plan, desk.seen.stage
+        label = plan.panel(desk.seen.panel).panel.label
         general = stage in (Stage.EDGE, Stage.CUT, Stage.MAKE)
         self.title.setText(TITLES[stage])
         self.panel_name.setText("" if general else label.lower())
         self.settled.setChecked(str(stage) in desk.project.settled)
         self._show_form()
         figures = self._figures()
-        self.receipt.show_readings(figures, plan.marks.notation, desk.picked)
+        self.receipt.show_readings(figures, plan.marks.notation, desk.seen.picked)
         self.stitches.setVisible(bool(figures) and bool(self.fields))
-        materials = plan.panel(desk.panel).materials
+        materials = plan.panel(desk.seen.panel).materials
         words = [TO_COME.get(stage, ""), *_advice(desk), caution_for(stage, materials)]
         if not figures and not self.fields and not TO_COME.get(stage):
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
@@ -194,21 +195,22 @@ class Column(QWidget):
     def _figures(self) -> tuple[Reading, ...]:
         """The figures of the stage; of the open leaf and part, where there are some."""
         desk = self.desk
-        figures = readings(desk.shown, desk.stage, desk.panel)
-        leaves = LEAVES.get(desk.stage)
+        figures = readings(desk.shown, desk.seen.stage, desk.seen.panel)
+        leaves = LEAVES.get(desk.seen.stage)
         if not leaves:
             return figures
-        leaf = desk.leaf.get(desk.stage, leaves[0][0])
-        return tuple(r for r in figures if r.leaf == leaf and r.zone in (None, desk.asked))
+        leaf = desk.seen.leaf.get(desk.seen.stage, leaves[0][0])
+        return tuple(r for r in figures if r.leaf == leaf and r.zone in (None, desk.seen.asked))
 
     def _show_form(self) -> None:
         desk = self.desk
-        leaves = LEAVES.get(desk.stage, ())
-        leaf = desk.leaf.get(desk.stage, leaves[0][0] if leaves else "")
+        leaves = LEAVES.get(desk.seen.stage, ())
+        leaf = desk.seen.leaf.get(desk.seen.stage, leaves[0][0] if leaves else "")
         self.leaves.show_leaves(leaves, leaf)
-        made = specs(desk.plan, desk.stage, desk.panel, leaf, desk.asked, desk.ply)
+        seen = desk.seen
+        made = specs(desk.plan, seen.stage, seen.panel, leaf, seen.asked, seen.ply)
         shape = tuple(spec.form for spec in made)
-        place = (str(desk.stage), desk.panel, leaf, f"{desk.asked} {desk.ply}")
+        place = (str(seen.stage), seen.panel, leaf, f"{seen.asked} {seen.ply}")
         self.specs = {spec.key: spec for spec in made}
         if shape != self._shape or place != self._place:
             self._rebuild(made, keep=place == self._place)
@@ -271,7 +273,7 @@ class Column(QWidget):
     def show_sketch(self) -> None:
         """Show the figures of what is tried out."""
         notation = self.desk.plan.marks.notation
-        self.receipt.show_readings(self._figures(), notation, self.desk.picked)
+        self.receipt.show_readings(self._figures(), notation, self.desk.seen.picked)
 
     def _row(self, spec: Spec) -> FieldRow:
         field = self._field(spec)

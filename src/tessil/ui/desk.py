@@ -6,6 +6,7 @@ desk, so that the last good plan always stays.  Knows no widgets.
 
 from __future__ import annotations
 
+from dataclasses import replace
 from pathlib import Path
 
 from pydantic import ValidationError
@@ -22,7 +23,7 @@ from tessil.core.reading import Reading
 from tessil.core.snags import Snag, Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import first_refusal
-from tessil.drawing.bands import spot_in
+from tessil.ui.seen import Seen
 
 Kept = Project | Book
 
@@ -96,22 +97,7 @@ class Desk(QObject):
         self.sketch: Plan | None = None  # one panel planned anew while a slider is dragged
         self.path: Path | None = None
         self.is_open = False
-        self.stage = Stage.BRIEF
-        self.panel = self.plan.shape.leader
-        self.picked: Reading | None = None
-        self.snag: Snag | None = None
-        self.piece = ""  # the bench's name of the piece in hand
-        self.zone = 0  # the part of the panel that is asked about
-        self.leaf: dict[Stage, str] = {}
-        self.tool = "take"  # what a click on a piece does: take, lay, swap
-        self.brush = ""  # the print that is laid
-        self.side = "front"  # of the finished bag
-        self.worn = ""  # the side on which the pieces are seen, or flat
-        self.mark: int | None = None  # in hand, at the trimming stage
-        self.ply = 0  # the layer in hand
-        self.part = 0  # the part of the quilting that is asked about
-        self.line = ""  # the line of quilting in hand
-        self.draws = False  # whether a stroke on the bench draws a line
+        self.seen = Seen(self.plan.shape.leader)
         self.stack = QUndoStack(self)
         self.stack.setUndoLimit(MOST_STEPS)
         self.run = 0
@@ -120,20 +106,7 @@ class Desk(QObject):
         """Show a project with its book and plan; the undo steps call this."""
         other_book = book is not self.book
         self.project, self.book, self.plan, self.sketch = project, book, made, None
-        if all(panel.key != self.panel for panel in made.panels):
-            self.panel = made.shape.leader
-        self.picked = self.snag = None
-        parts = len(self.plan.panel(self.panel).parts)
-        self.zone = min(self.zone, parts - 1)
-        if self.piece and not self._is_there(self.piece):
-            self.piece = ""
-        if self.mark is not None and self.mark >= len(project.marks):
-            self.mark = None
-        there = self.plan.panel(self.panel)
-        self.ply = max(min(self.ply, len(there.choices.layers.plies) - 1), 0)
-        self.part = min(self.part, len(there.choices.quilt_zones))
-        if self.line and there.quilt.line(self.line) is None:
-            self.line = ""
+        self.seen = self.seen.of(made)
         if other_book:
             self.booked.emit()
         self.planned.emit()
@@ -157,10 +130,6 @@ class Desk(QObject):
         if book is not self.book:
             self.put(self.project, book, plan(self.project, book, self.memory))
 
-    def _is_there(self, piece: str) -> bool:
-        panel, zone, at = spot_in(piece)
-        return self.plan.panel(panel).piece_of(zone, at) is not None
-
     def open(self, project: Project, path: Path | None, book: Book | None = None) -> str:
         """Begin with another project; returns a sentence, and changes nothing, if it fails."""
         book = self.book if book is None else book
@@ -171,9 +140,7 @@ class Desk(QObject):
         self.stack.clear()
         self.path = path
         self.is_open = True
-        self.stage, self.panel, self.piece = Stage.BRIEF, made.shape.leader, ""
-        self.zone, self.tool, self.brush, self.worn = 0, "take", "", ""
-        self.ply, self.part, self.line, self.draws = 0, 0, "", False
+        self.seen = self.seen.opened(made)
         self.opened.emit()
         self.put(project, book, made)
         return ""
@@ -215,7 +182,7 @@ class Desk(QObject):
         """Show a change of the panel in hand at once, without planning the rest or keeping it."""
         try:
             project = applied(self.project, change)
-            self.sketch = with_panel(self.plan, project, self.panel)
+            self.sketch = with_panel(self.plan, project, self.seen.panel)
         except ValidationError as error:
             return first_refusal(error)
         except CannotPlan as trouble:
@@ -233,106 +200,85 @@ class Desk(QObject):
         """The plan to draw: the sketch under the hand, or what is settled."""
         return self.sketch or self.plan
 
-    @property
-    def asked(self) -> int:
-        """The part that the open stage asks about."""
-        return self.part if self.stage is Stage.QUILT else self.zone
-
     def new_run(self) -> str:
         """A mark for one stretch of typing."""
         self.run += 1
         return f"run {self.run}"
 
+    def _see(self, seen: Seen) -> None:
+        self.seen = seen
+        self.looked.emit()
+
     def look(self, stage: Stage | None = None, panel: str | None = None) -> None:
         """Turn to a stage or a panel."""
         self.leaving.emit()
-        if stage is not None:
-            self.stage = stage
-        if panel is not None and panel != self.panel:
-            self.panel, self.piece, self.mark, self.zone = panel, "", None, 0
-            self.ply, self.part, self.line = 0, 0, ""
-        self.picked = self.snag = None
-        self.looked.emit()
+        self._see(self.seen.at(stage, panel))
 
     def pick(self, reading: Reading | None) -> None:
         """Point at what a figure measures, or at nothing."""
-        self.picked, self.snag = reading, None
-        self.looked.emit()
+        self._see(replace(self.seen, picked=reading, snag=None))
 
     def show_snag(self, snag: Snag) -> None:
         """Go where a snag sits."""
         self.leaving.emit()
-        self.stage = snag.stage
-        if snag.leaf:
-            self.leaf[snag.stage] = snag.leaf
-        if snag.panel:
-            self.panel = snag.panel
-        self.picked, self.snag = None, snag
-        self.looked.emit()
+        self._see(self.seen.at_snag(snag))
 
     def take_mark(self, mark: int | None) -> None:
         """Take a mark in hand."""
-        if mark != self.mark:
-            self.mark = mark
+        if mark != self.seen.mark:
             self.run += 1
-            self.looked.emit()
+            self._see(replace(self.seen, mark=mark))
 
     def turn_bag(self, side: str) -> None:
         """Look at another side of the finished bag."""
-        self.side = side
-        self.looked.emit()
+        self._see(replace(self.seen, side=side))
 
     def select_piece(self, piece: str) -> None:
         """Take one piece of the bag in hand; its panel and part come with it."""
-        self.piece = piece
-        if piece:
-            panel, zone, _ = spot_in(piece)
-            if (panel, zone) != (self.panel, self.zone):
-                self.leaving.emit()
-            self.panel, self.zone = panel, zone
-        self.looked.emit()
+        there = self.seen.at_piece(piece)
+        if (there.panel, there.zone) != (self.seen.panel, self.seen.zone):
+            self.leaving.emit()
+        self._see(self.seen.at_piece(piece))
 
     def turn_leaf(self, leaf: str) -> None:
         """Turn to another leaf of the open stage."""
         self.leaving.emit()
-        self.leaf[self.stage] = leaf
-        self.looked.emit()
+        seen = self.seen
+        self._see(replace(seen, leaf={**seen.leaf, seen.stage: leaf}))
 
-    def turn_part(self, zone: int) -> None:
+    def turn_part(self, part: int) -> None:
         """Ask about another part of the panel."""
         self.leaving.emit()
-        if self.stage is Stage.QUILT:
-            self.part, self.line = zone, ""
-        else:
-            self.zone, self.piece = zone, ""
-        self.looked.emit()
+        self._see(self.seen.at_part(part))
 
     def take_ply(self, ply: int) -> None:
         """Take a layer in hand."""
-        if ply != self.ply:
+        if ply != self.seen.ply:
             self.leaving.emit()
-        self.ply = ply
-        self.looked.emit()
+        self._see(replace(self.seen, ply=ply))
 
     def take_line(self, line: str) -> None:
         """Take a line of quilting in hand, or none."""
-        if line != self.line:
+        if line != self.seen.line:
             self.run += 1
-        self.line = line
-        self.looked.emit()
+        self._see(replace(self.seen, line=line))
+
+    def hold_line(self, line: str) -> None:
+        """The line in hand has another name now; nothing else changes."""
+        self.seen = replace(self.seen, line=line)
 
     def draw_lines(self, on: bool) -> None:
         """Whether a stroke on the bench draws a line."""
-        self.draws, self.line = on, ""
-        self.looked.emit()
+        self._see(replace(self.seen, draws=on, line=""))
 
     def see_worn(self, side: str) -> None:
         """See the pieces flat, or on a side of the finished bag."""
-        self.worn = side
-        self.looked.emit()
+        self._see(replace(self.seen, worn=side))
+
+    def hold_brush(self, brush: str) -> None:
+        """The print that is laid from now on."""
+        self.seen = replace(self.seen, brush=brush)
 
     def take_tool(self, tool: str, brush: str = "") -> None:
         """What a click on a piece does from now on."""
-        self.tool = tool
-        self.brush = brush or self.brush
-        self.looked.emit()
+        self._see(replace(self.seen, tool=tool, brush=brush or self.seen.brush))

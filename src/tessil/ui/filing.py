@@ -275,10 +275,10 @@ class FilingWindow(QMainWindow):
     def ask_svg(self) -> None:
         from tessil.files.svg import save_svg
 
-        desk = self.desk
-        leaf = leaf_of(desk.stage, desk.leaf)
+        desk, seen = self.desk, self.desk.seen
+        leaf = leaf_of(seen.stage, seen.leaf)
         self._ask_export(
-            "Panel as", ".svg", lambda path: save_svg(desk.plan, desk.panel, path, desk.stage, leaf)
+            "Panel as", ".svg", lambda path: save_svg(desk.plan, seen.panel, path, seen.stage, leaf)
         )
 
     def ask_photo(self) -> None:

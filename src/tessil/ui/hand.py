@@ -37,15 +37,15 @@ class Hand(QObject):
     def clicked(self, key: str) -> None:
         """A piece was clicked: what that does depends on the tool."""
         desk = self.desk
-        if desk.stage is Stage.LAYER:
+        if desk.seen.stage is Stage.LAYER:
             if key.startswith("ply:"):
                 desk.take_ply(int(key.partition(":")[2]))
-        elif desk.stage is not Stage.PIECE or not key:
+        elif desk.seen.stage is not Stage.PIECE or not key:
             self._take(key)
-        elif desk.tool == "lay":
+        elif desk.seen.tool == "lay":
             self.painted(key, desk.new_run())
-        elif desk.tool == "swap" and desk.piece and desk.piece != key:
-            self._swap(desk.piece, key)
+        elif desk.seen.tool == "swap" and desk.seen.piece and desk.seen.piece != key:
+            self._swap(desk.seen.piece, key)
             desk.select_piece("")
         else:
             self._take(key)
@@ -57,24 +57,24 @@ class Hand(QObject):
     def painted(self, key: str, run: str) -> None:
         """The print in hand goes over a piece; one stroke is one undo step."""
         desk = self.desk
-        if not desk.brush:
+        if not desk.seen.brush:
             self.told.emit("First click a print: it is then laid on every piece you touch.")
             return
         panel, zone, piece = spot_in(key)
         plan = desk.plan.panel(panel)
         patch = plan.piece_of(zone, piece)
-        if patch is not None and patch.print != desk.brush:
-            self._do(paint(desk.project, plan, [(zone, piece)], desk.brush), run)
+        if patch is not None and patch.print != desk.seen.brush:
+            self._do(paint(desk.project, plan, [(zone, piece)], desk.seen.brush), run)
 
     def lay(self, key: str) -> None:
         """A print was clicked: lay it on the piece in hand, or take it in hand to lay."""
         desk = self.desk
-        panel = desk.plan.panel(desk.panel)
+        panel = desk.plan.panel(desk.seen.panel)
         pieces = pieces_of(panel)
         if not pieces:
             self.told.emit("These pieces come from the scraps: their prints stand in the list.")
             return
-        if desk.tool == "lay":
+        if desk.seen.tool == "lay":
             desk.take_tool("lay", key)
             return
         spot = self._spot()
@@ -84,50 +84,50 @@ class Hand(QObject):
             desk.take_tool("lay", key)
             self.told.emit("Now click the pieces it goes on, or draw over them.")
             return
-        desk.brush = key
+        desk.hold_brush(key)
         self._do(paint(desk.project, panel, [spot], key))
 
     def swap_with(self, key: str) -> None:
         """Swap the piece in hand with another and keep it in hand; of layers, their order."""
-        if self.desk.stage is Stage.LAYER and key.startswith("ply:"):
+        if self.desk.seen.stage is Stage.LAYER and key.startswith("ply:"):
             self._move_ply(int(key.partition(":")[2]))
             return
-        if self.desk.stage is Stage.PIECE and self.desk.piece and key:
-            self._swap(self.desk.piece, key)
+        if self.desk.seen.stage is Stage.PIECE and self.desk.seen.piece and key:
+            self._swap(self.desk.seen.piece, key)
             self.desk.select_piece(key)
 
     # -- layers and lines --------------------------------------------------------
 
     def _move_ply(self, to: int) -> None:
         desk = self.desk
-        panel = desk.plan.panel(desk.panel)
-        self._do(move_ply(desk.plan, panel, desk.ply, 1 if to > desk.ply else -1))
+        panel = desk.plan.panel(desk.seen.panel)
+        self._do(move_ply(desk.plan, panel, desk.seen.ply, 1 if to > desk.seen.ply else -1))
         desk.take_ply(to)
 
     def away(self) -> None:
         """Delete was pressed: the layer or the line in hand goes."""
         desk = self.desk
-        panel = desk.plan.panel(desk.panel)
-        if desk.stage is Stage.QUILT:
+        panel = desk.plan.panel(desk.seen.panel)
+        if desk.seen.stage is Stage.QUILT:
             self.leave_line_out()
-        elif desk.stage is Stage.LAYER and desk.ply < len(panel.choices.layers.plies):
-            self._do(remove_ply(desk.plan, panel, desk.ply))
+        elif desk.seen.stage is Stage.LAYER and desk.seen.ply < len(panel.choices.layers.plies):
+            self._do(remove_ply(desk.plan, panel, desk.seen.ply))
 
     def leave_line_out(self) -> None:
         """Leave the line in hand out of its pattern, or take it away if it is by hand."""
         desk = self.desk
-        if not desk.line:
+        if not desk.seen.line:
             self.told.emit("First click a line on the bench.")
             return
-        panel = desk.plan.panel(desk.panel)
-        key = desk.line
+        panel = desk.plan.panel(desk.seen.panel)
+        key = desk.seen.line
         desk.take_line("")
         self._do(leave_out(desk.plan, panel, key))
 
     def take_line(self, key: str) -> None:
         """A line was clicked; what follows starts from how things are now."""
         desk = self.desk
-        if desk.stage is not Stage.QUILT:
+        if desk.seen.stage is not Stage.QUILT:
             return
         self._before = desk.plan
         desk.take_line(key.partition(":")[2])
@@ -135,7 +135,7 @@ class Hand(QObject):
     def drag_line(self, key: str, dx: float, dy: float) -> None:
         """A line is dragged so far from where it was taken; one drag is one undo step."""
         desk, name = self.desk, key.partition(":")[2]
-        panel = self._before.panel(desk.panel)
+        panel = self._before.panel(desk.seen.panel)
         across, down = panel.scale
         by = (dx * across, dy * down)
         made = self._made(lambda: move_line(self._before, panel, name, by))
@@ -143,26 +143,26 @@ class Hand(QObject):
             return
         change, now = made
         self._do(change, f"line {name} {desk.run}")
-        desk.line = now if desk.plan.panel(desk.panel).quilt.line(now) else ""
+        desk.hold_line(now if desk.plan.panel(desk.seen.panel).quilt.line(now) else "")
 
     def nudge_line(self, right: int, down: int) -> None:
         """An arrow moves the line in hand by a ruler mark."""
         desk = self.desk
         mark = float(desk.plan.marks.ruler.value)
-        panel = desk.plan.panel(desk.panel)
+        panel = desk.plan.panel(desk.seen.panel)
         by = (right * mark, down * mark)
-        change, now = self._made(lambda: move_line(desk.plan, panel, desk.line, by)) or NOTHING
+        change, now = self._made(lambda: move_line(desk.plan, panel, desk.seen.line, by)) or NOTHING
         if change.changes:
             self._do(change, f"nudge line {desk.run}")
-            desk.line = now
+            desk.hold_line(now)
             desk.looked.emit()
 
     def draw_line(self, x1: float, y1: float, x2: float, y2: float) -> None:
         """A line was drawn on the bench, in inches of the pieced top."""
         desk = self.desk
-        if desk.stage is not Stage.QUILT:
+        if desk.seen.stage is not Stage.QUILT:
             return
-        panel = desk.plan.panel(desk.panel)
+        panel = desk.plan.panel(desk.seen.panel)
         ends = panel.trimmed_at(x1, y1), panel.trimmed_at(x2, y2)
         made = self._made(lambda: (add_line(desk.plan, panel, *ends), ""))
         if made is not None:
@@ -202,24 +202,24 @@ class Hand(QObject):
     def lay_number(self, number: int) -> None:
         """Lay the print of that number, from 1."""
         prints = self.desk.project.prints
-        if self.desk.stage is Stage.PIECE and 1 <= number <= len(prints):
+        if self.desk.seen.stage is Stage.PIECE and 1 <= number <= len(prints):
             self.lay(prints[number - 1].key)
 
     def _with_piece(self, work: object) -> None:
         spot = self._spot()
-        if self.desk.stage is not Stage.PIECE:
+        if self.desk.seen.stage is not Stage.PIECE:
             return
         if spot is None:
             self.told.emit("First click a piece on the bench.")
             return
-        panel: PanelPlan = self.desk.plan.panel(self.desk.panel)
+        panel: PanelPlan = self.desk.plan.panel(self.desk.seen.panel)
         self._do(work(self.desk.project, panel, spot))  # type: ignore[operator]
 
     def _spot(self) -> PieceAt | None:
-        if not self.desk.piece:
+        if not self.desk.seen.piece:
             return None
-        panel, zone, piece = spot_in(self.desk.piece)
-        return (zone, piece) if panel == self.desk.panel else None
+        panel, zone, piece = spot_in(self.desk.seen.piece)
+        return (zone, piece) if panel == self.desk.seen.panel else None
 
     def _do(self, change: Edit, run: str = "") -> None:
         self.told.emit(self.desk.attempt(change, run))

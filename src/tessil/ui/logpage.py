@@ -131,7 +131,7 @@ class LogPage(RecordPage):
 
     def begin(self) -> None:
         """Come to the page, at a swatch of the layers of the panel in hand."""
-        key = stack_key(self.desk.plan.panel(self.desk.panel).materials)
+        key = stack_key(self.desk.plan.panel(self.desk.seen.panel).materials)
         swatches = self.desk.book.swatches
         now = self.swatch
         if now is None or now.batting != key:
@@ -145,7 +145,9 @@ class LogPage(RecordPage):
         self.at = min(self.at, max(len(book.swatches) - 1, 0))
         swatch = self.swatch
         key = (
-            swatch.batting if swatch else stack_key(self.desk.plan.panel(self.desk.panel).materials)
+            swatch.batting
+            if swatch
+            else stack_key(self.desk.plan.panel(self.desk.seen.panel).materials)
         )
         view = self.view = stack_view(book, key, materials_named(key, known))
         far = set(view.outliers())
@@ -227,7 +229,7 @@ class LogPage(RecordPage):
         """Every lofty material, no batting, and the stacks there are swatches of."""
         known = dict(materials_of(self.desk.project))
         keys = [entry.key for entry in known.values() if entry.kind == "batting"]
-        here = stack_key(self.desk.plan.panel(self.desk.panel).materials)
+        here = stack_key(self.desk.plan.panel(self.desk.seen.panel).materials)
         keys = list(dict.fromkeys([*keys, *stacks_of(self.desk.book), here, "bare"]))
         field = self.rows["batting"].field
         assert isinstance(field, Chooser)
@@ -286,7 +288,7 @@ class LogPage(RecordPage):
                 }
             )
         else:
-            panel = self.desk.plan.panel(self.desk.panel)
+            panel = self.desk.plan.panel(self.desk.seen.panel)
             side = Fraction(10) if self.desk.project.units == "inch" else Fraction(2500, 254)
             made = Swatch(
                 name=f"swatch {number}",

@@ -277,8 +277,8 @@ class PrintsPage(QWidget):
     def begin(self) -> None:
         """Come to the page, at the print in hand."""
         keys = [entry.key for entry in self.desk.project.prints]
-        if self.desk.brush in keys:
-            self.at = keys.index(self.desk.brush)
+        if self.desk.seen.brush in keys:
+            self.at = keys.index(self.desk.seen.brush)
         self.refresh()
         self.back.setFocus()
 

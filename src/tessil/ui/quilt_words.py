@@ -12,8 +12,8 @@ from tessil.ui.desk import Desk
 
 def quilting_words(desk: Desk) -> list[str]:
     """The sentences of the open leaf."""
-    leaf = desk.leaf.get(Stage.QUILT, "lines")
-    panel = desk.shown.panel(desk.panel)
+    leaf = desk.seen.leaf.get(Stage.QUILT, "lines")
+    panel = desk.shown.panel(desk.seen.panel)
     if panel.panel.kind != "outer":
         return []
     if leaf == "sewing" and panel.sewing is not None:
@@ -33,7 +33,7 @@ def _how_to_sew() -> list[str]:
 
 def _swatch(desk: Desk) -> list[str]:
     """How to sew a test swatch for this panel."""
-    panel = desk.plan.panel(desk.panel)
+    panel = desk.plan.panel(desk.seen.panel)
     if not panel.quilt.sets:
         return []
     first = panel.quilt.sets[0]
@@ -48,7 +48,7 @@ def _swatch(desk: Desk) -> list[str]:
 
 def _trust(desk: Desk) -> list[str]:
     """How many swatches stand behind the figures, and what they leave open."""
-    panel = desk.plan.panel(desk.panel)
+    panel = desk.plan.panel(desk.seen.panel)
     if panel.draw.fitted is None:
         return []
     materials = panel.materials

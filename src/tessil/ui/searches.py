@@ -55,7 +55,8 @@ class Searches(QObject):
         if self.running:
             self.stop()
         else:
-            self.start_work(key, _WORK[key](self.desk.plan, self.desk.panel, self.desk.zone))
+            seen = self.desk.seen
+            self.start_work(key, _WORK[key](self.desk.plan, seen.panel, seen.zone))
 
     def start_work(self, key: str, work: Work, take: Callable[[Edit], str] | None = None) -> None:
         """Do some work off the window's thread; its edit is taken when it is done."""

@@ -5,7 +5,7 @@ Words and order only; what an answer means is the core's.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from typing import Any
 
 from tessil.core.brief.choice import Thing
@@ -410,7 +410,7 @@ LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
 }
 
 
-def leaf_of(stage: Stage, open_leaves: dict[Stage, str]) -> str:
+def leaf_of(stage: Stage, open_leaves: Mapping[Stage, str]) -> str:
     """The leaf that is open at a stage; nothing where it has none."""
     leaves = LEAVES.get(stage)
     return open_leaves.get(stage, leaves[0][0]) if leaves else ""

@@ -260,19 +260,19 @@ class Window(ActingWindow):
         self._show_finished()
         self.units_button.setText("inches" if desk.project.units == "inch" else "cm")
         self.selvage.name = desk.project.name
-        self.selvage.show_state(desk.stage, desk.project.settled, self._snag_counts())
+        self.selvage.show_state(desk.seen.stage, desk.project.settled, self._snag_counts())
         self.tray.show_panels(
             [
                 (panel.key, self._tile_label(panel.key), partial(self._thumbnail, panel.key))
                 for panel in plan.panels
             ],
-            desk.panel,
+            desk.seen.panel,
         )
         self._show_bench()
         self.sides.refresh()
         self.layout_bar.refresh()
         self.quilt_bar.refresh()
-        self.ladder.show_ladder(desk.panel, plan.ladder(desk.panel))
+        self.ladder.show_ladder(desk.seen.panel, plan.ladder(desk.seen.panel))
         self.column.refresh()
         self.snags.show_snags(plan.snags)
         self._chain_tabs()
@@ -311,7 +311,7 @@ class Window(ActingWindow):
 
     def _show_sketch(self) -> None:
         desk = self.desk
-        self.ladder.show_ladder(desk.panel, desk.shown.ladder(desk.panel))
+        self.ladder.show_ladder(desk.seen.panel, desk.shown.ladder(desk.seen.panel))
         self.column.show_sketch()
 
     def _tile_label(self, key: str) -> str:
@@ -322,30 +322,28 @@ class Window(ActingWindow):
         return thumbnail(self.desk.plan, self.desk.plan.panel(key))
 
     def _show_bench(self) -> None:
-        desk = self.desk
-        place = desk.picked.place if desk.picked else None
-        if desk.snag is not None:
-            place = desk.snag.place
-        ply = desk.stage is Stage.LAYER
+        desk, seen = self.desk, self.desk.seen
+        place = seen.picked.place if seen.picked else None
+        if seen.snag is not None:
+            place = seen.snag.place
         view = View(
-            desk.stage,
-            desk.panel,
+            seen.stage,
+            seen.panel,
             place,
-            desk.piece,
-            desk.worn,
-            desk.side,
-            desk.mark,
-            leaf_of(desk.stage, desk.leaf),
-            desk.ply,
-            f"line:{desk.line}",
+            seen.piece,
+            seen.worn,
+            seen.side,
+            seen.mark,
+            leaf_of(seen.stage, seen.leaf),
+            seen.ply,
+            f"line:{seen.line}",
         )
         metric = desk.project.units == "metric"
-        mark = desk.mark if desk.stage is Stage.TRIM else None
-        lays = desk.stage is Stage.PIECE and desk.tool == "lay"
-        piece = f"ply:{desk.ply}" if ply else desk.piece
-        self.bench.show_lines(
-            f"line:{desk.line}" if desk.line else "", desk.draws and desk.stage is Stage.QUILT
-        )
+        mark = seen.mark if seen.stage is Stage.TRIM else None
+        lays = seen.stage is Stage.PIECE and seen.tool == "lay"
+        piece = f"ply:{seen.ply}" if seen.stage is Stage.LAYER else seen.piece
+        line = f"line:{seen.line}" if seen.line else ""
+        self.bench.show_lines(line, seen.draws and seen.stage is Stage.QUILT)
         self.bench.show_picture(picture_of(desk.shown, view), piece, metric, mark, lays)
 
     def _snag_counts(self) -> dict[Stage, tuple[int, bool]]:
@@ -359,7 +357,7 @@ class Window(ActingWindow):
 
     def _measure(self, rung: str, got: object, run: str) -> str:
         desk = self.desk
-        return desk.attempt(measure(desk.project, desk.panel, rung, got), f"{rung} {run}")
+        return desk.attempt(measure(desk.project, desk.seen.panel, rung, got), f"{rung} {run}")
 
     def about_to_change(self) -> None:
         """Something is about to change that may move figures out of sight: tell when it is done."""
@@ -372,7 +370,7 @@ class Window(ActingWindow):
         desk = self.desk
         if before is None or before is desk.plan:
             return
-        told = moved(before, desk.plan, desk.stage, desk.panel)
+        told = moved(before, desk.plan, desk.seen.stage, desk.seen.panel)
         self.say(f"Changed with it: {told}." if told else "")
 
     def say(self, sentence: str) -> None:
@@ -384,7 +382,7 @@ class Window(ActingWindow):
         self.told.setText(sentence)
         # The button is gone with its snag: keep the keyboard's place.
         rows = [row for row in self.snags.rows if row.buttons]
-        (rows[0].buttons[0] if rows else self.selvage.dots[self.desk.stage]).setFocus()
+        (rows[0].buttons[0] if rows else self.selvage.dots[self.desk.seen.stage]).setFocus()
 
     # -- the action table -------------------------------------------------------
 

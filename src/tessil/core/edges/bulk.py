@@ -347,8 +347,8 @@ def _length(edge: Edge) -> float:
 
 
 def _point(edge: Edge, share: float) -> tuple[float, float]:
-    (x1, y1), (x2, y2) = _floats(edge.start), _floats(edge.end)
-    return x1 + share * (x2 - x1), y1 + share * (y2 - y1)
+    (x1, y1), (x2, y2) = edge.start, edge.end
+    return float(x1) + share * float(x2 - x1), float(y1) + share * float(y2 - y1)
 
 
 def _floats(point: ExactPoint) -> Vector:

@@ -95,21 +95,21 @@ class Basket(QWidget):
 
     def show_hand(self, desk: Desk) -> None:
         """Say what a click on a print will do, and mark the print concerned."""
-        panel = desk.plan.panel(desk.panel)
+        panel = desk.plan.panel(desk.seen.panel)
         pieces = {key_of(panel.key, p): p for p in panel.patches if p.piece >= 0}
-        patch = pieces.get(desk.piece) or (
+        patch = pieces.get(desk.seen.piece) or (
             next(iter(pieces.values())) if len(pieces) == 1 else None
         )
         if not pieces:
             self.words.setText("These pieces come from the scraps: see “Scraps, seam”.")
-        elif desk.tool == "lay":
-            name = desk.project.print_of(desk.brush).name if desk.brush else "a print"
+        elif desk.seen.tool == "lay":
+            name = desk.project.print_of(desk.seen.brush).name if desk.seen.brush else "a print"
             self.words.setText(f"In hand: {name}. Click or draw over the pieces it goes on.")
         elif patch is None:
             self.words.setText("Click a piece on the bench, then its print here.")
         else:
             self.words.setText(f"Print of piece {patch.name}; Shift and an arrow swap it onwards.")
-        marked = desk.brush if desk.tool == "lay" else patch.print if patch else ""
+        marked = desk.seen.brush if desk.seen.tool == "lay" else patch.print if patch else ""
         for swatch in self.swatches:
             swatch.in_hand = swatch.cloth.key == marked
             swatch.update()

@@ -106,8 +106,8 @@ class LayoutBar(QWidget):
     def refresh(self) -> None:
         """Show the desk as it is."""
         desk = self.desk
-        panel = desk.plan.panel(desk.panel)
-        pieced = desk.stage is Stage.PIECE and not panel.only_cloth
+        panel = desk.plan.panel(desk.seen.panel)
+        pieced = desk.seen.stage is Stage.PIECE and not panel.only_cloth
         self.setVisible(pieced)
         if not pieced:
             return
@@ -116,16 +116,16 @@ class LayoutBar(QWidget):
         if (looks, names) != self._shown:
             self._rebuild(looks, names)
             self._shown = (looks, names)
-        worn = desk.worn if desk.worn in looks else ""
+        worn = desk.seen.worn if desk.seen.worn in looks else ""
         for key, button in self.buttons.items():
             kind, _, what = key.partition(":")
-            button.setChecked(what == (worn if kind == "view" else str(desk.zone)))
+            button.setChecked(what == (worn if kind == "view" else str(desk.seen.zone)))
         can_lay = any(patch.piece >= 0 for patch in panel.patches)  # scraps come as they are
         for key, button in self.tool_buttons.items():
-            button.setChecked(key == desk.tool)
+            button.setChecked(key == desk.seen.tool)
             button.setVisible(can_lay)
         for button in self.deeds:
-            button.setEnabled(bool(desk.piece))
+            button.setEnabled(bool(desk.seen.piece))
             button.setVisible(can_lay)
 
     def _rebuild(self, looks: list[str], names: list[str]) -> None:

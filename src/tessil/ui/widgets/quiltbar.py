@@ -166,17 +166,17 @@ class QuiltBar(QWidget):
     def refresh(self) -> None:
         """Show the desk as it is."""
         desk = self.desk
-        panel = desk.plan.panel(desk.panel)
-        lines = desk.leaf.get(Stage.QUILT, "lines") == "lines"
-        here = desk.stage is Stage.QUILT and panel.panel.kind == "outer" and lines
+        panel = desk.plan.panel(desk.seen.panel)
+        lines = desk.seen.leaf.get(Stage.QUILT, "lines") == "lines"
+        here = desk.seen.stage is Stage.QUILT and panel.panel.kind == "outer" and lines
         self.setVisible(here)
         if not here:
             return
         self._show_parts(1 + len(panel.choices.quilt_zones))
-        self.tools["take"].setChecked(not desk.draws)
-        self.tools["draw"].setChecked(desk.draws)
-        self.out.setEnabled(bool(desk.line))
-        asked = (desk.panel, desk.part)
+        self.tools["take"].setChecked(not desk.seen.draws)
+        self.tools["draw"].setChecked(desk.seen.draws)
+        self.out.setEnabled(bool(desk.seen.line))
+        asked = (desk.seen.panel, desk.seen.part)
         if self._asked == asked and self.tiles:
             self._late.start()  # while she types, the bench comes first
         else:
@@ -186,9 +186,9 @@ class QuiltBar(QWidget):
         """One tile for every way to come out, as things are now."""
         desk = self.desk
         self._late.stop()
-        self._asked = (desk.panel, desk.part)
-        panel = desk.plan.panel(desk.panel)
-        self._show_offers(offers(desk.plan, panel, desk.part), panel)
+        self._asked = (desk.seen.panel, desk.seen.part)
+        panel = desk.plan.panel(desk.seen.panel)
+        self._show_offers(offers(desk.plan, panel, desk.seen.part), panel)
 
     def _show_parts(self, number: int) -> None:
         if number != len(self.buttons):
@@ -208,7 +208,7 @@ class QuiltBar(QWidget):
                 self.buttons.append(button)
                 self.parts.addWidget(button)
         for at, button in enumerate(self.buttons):
-            button.setChecked(at == self.desk.part)
+            button.setChecked(at == self.desk.seen.part)
 
     def _turn(self, at: int, _checked: bool = False) -> None:
         self.desk.turn_part(at)

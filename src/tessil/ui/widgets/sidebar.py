@@ -26,10 +26,10 @@ class SideBar(QWidget):
         names: list[str] = [look.side for look in desk.plan.bag.looks]
         if names != list(self.buttons):
             self._rebuild(names)
-        side = desk.side if desk.side in self.buttons else "front"
+        side = desk.seen.side if desk.seen.side in self.buttons else "front"
         for name, button in self.buttons.items():
             button.setChecked(name == side)
-        self.setVisible(desk.stage is Stage.BRIEF and len(names) > 1)
+        self.setVisible(desk.seen.stage is Stage.BRIEF and len(names) > 1)
 
     def _rebuild(self, names: list[str]) -> None:
         while (item := self.row.takeAt(0)) is not None:
