@@ -100,9 +100,9 @@ class Hands:
             self.click(field.buttons[value])
             return
         assert field.isVisible(), f"{key} cannot be seen"
+        self.click(field)
         row = field.findData(value)
         assert row >= 0, f"{key} offers no {value}"
-        self.click(field)
         view = field.view()
         QTest.keyClick(view, Qt.Key.Key_Home)
         for _ in range(row):

@@ -36,7 +36,7 @@ def _sees_why(window):
     assert "÷ (1 −" in row.sum
     assert window.desk.plan.marks.notation.exact(trimmed) in row.sum
     assert row.basis == "starting guess"
-    assert "width drawn in, at most" in row.toolTip()
+    assert "width drawn in, at most" in row.tip()
 
 
 def _was_saved_and_printed(folder):

@@ -26,7 +26,7 @@ from tessil.ui.searches import Searches
 from tessil.ui.specs import Spec
 from tessil.ui.stages import LEAVES, TITLES, TO_COME, leaf_of, specs
 from tessil.ui.widgets.basket import Basket
-from tessil.ui.widgets.choosers import Chooser, Segments, Tick
+from tessil.ui.widgets.choosers import Chooser, LateChooser, Segments, Tick
 from tessil.ui.widgets.fieldrow import FieldRow
 from tessil.ui.widgets.fields import CountField, EntryField, LengthField, Try, TypedField, WordField
 from tessil.ui.widgets.leaves import Leaves
@@ -195,7 +195,9 @@ class Column(QWidget):
     def _figures(self) -> tuple[Reading, ...]:
         """The figures of the stage; of the open leaf and part, where there are some."""
         desk = self.desk
-        figures = readings(desk.shown, desk.seen.stage, desk.seen.panel)
+        seen = desk.seen
+        asked = (seen.stage, seen.panel)
+        figures = desk.told("figures", lambda plan: readings(plan, *asked), asked)
         leaves = LEAVES.get(desk.seen.stage)
         if not leaves:
             return figures
@@ -312,8 +314,14 @@ class Column(QWidget):
         if spec.kind in ("toggle", "action", "page", "search", "basket"):
             return self._pressed(spec, attempt)
         letters = sum(len(words) for _, words in spec.choices)
+        if spec.more is not None:
+            return LateChooser(spec.choices, attempt, lambda: self._more(key))
         kind = Segments if letters <= SHORT.get(len(spec.choices), 0) else Chooser
         return kind(spec.choices, attempt)
+
+    def _more(self, key: str) -> tuple[tuple[Any, str], ...]:
+        spec = self.specs.get(key)
+        return spec.more() if spec is not None and spec.more is not None else ()
 
     def _pressed(self, spec: Spec, attempt: Try) -> QWidget:
         """What is clicked rather than typed in."""

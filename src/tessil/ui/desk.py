@@ -6,8 +6,10 @@ desk, so that the last good plan always stays.  Knows no widgets.
 
 from __future__ import annotations
 
+from collections.abc import Callable, Hashable, Iterable
 from dataclasses import replace
 from pathlib import Path
+from typing import TypeVar
 
 from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
@@ -17,7 +19,7 @@ from tessil.core.edits import Edit, applied
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.memory.recall import Memory
 from tessil.core.plan import plan, with_panel
-from tessil.core.planned import Plan
+from tessil.core.planned import PARTS, Plan
 from tessil.core.project import Project
 from tessil.core.reading import Reading
 from tessil.core.snags import Snag, Stage
@@ -26,6 +28,7 @@ from tessil.core.words.refusals import first_refusal
 from tessil.ui.seen import Seen
 
 Kept = Project | Book
+T = TypeVar("T")
 
 
 class UndoStep(QUndoCommand):
@@ -199,6 +202,13 @@ class Desk(QObject):
     def shown(self) -> Plan:
         """The plan to draw: the sketch under the hand, or what is settled."""
         return self.sketch or self.plan
+
+    def told(
+        self, key: Hashable, work: Callable[[Plan], Iterable[T]], asked: object = None
+    ) -> tuple[T, ...]:
+        """What is read or drawn from the plan on show: the same object as long as nothing that was
+        read has changed, so that what shows it can be left alone."""
+        return self.memory.reading(("told", key), work, self.shown, PARTS, asked)
 
     def new_run(self) -> str:
         """A mark for one stretch of typing."""

@@ -12,7 +12,7 @@ from tessil.core.edits import Edit, edit
 from tessil.core.layout.board import areas
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import divide, part_path
-from tessil.core.piecing.acts.whole import whole_sizes
+from tessil.core.piecing.acts.whole import may_be_whole, whole_sizes
 from tessil.core.piecing.choice import GRIDS, MOST_SCRAPS, Pack, Piecing, SeamTest
 from tessil.core.piecing.scraplist import read_lengths, read_scrap, write_lengths, write_scrap
 from tessil.core.planned import Plan
@@ -264,28 +264,36 @@ def _lengths_spec(plan: Plan, part: PartFields, key: str, label: str, help_: str
 
 
 def _whole(plan: Plan) -> Iterator[Spec]:
-    """Bags near this one at which the pieces come out whole, behind one button."""
-    lead = plan.panel(plan.shape.leader)
-    rows = lead.strips
-    sizes = whole_sizes(plan)
-    if rows is None or not sizes:
+    """Bags near this one at which the pieces come out whole, behind one button; planned when the
+    list is opened."""
+    if not may_be_whole(plan):
         return
-    strips = lead.choices.piecing.way == "strips"
-    choices = []
-    for size in sizes:
-        finished = plan.marks.notation.size(*(figure.value for figure in size.finished))
-        choices.append(
-            (str(size.number), f"{size.number} {'strips' if strips else 'rows'}: {finished}")
-        )
-    edits = {str(size.number): size.edit for size in sizes}
+
+    def chosen(key: str) -> Edit:
+        edits = {str(size.number): size.edit for size in whole_sizes(plan)}
+        return edits.get(key, Edit("", ()))
+
     yield Spec(
         "whole",
         "choice",
         "Whole pieces only",
         "Bags that leave nothing over",
         "",
-        lambda key: edits.get(key, Edit("", ())),
-        (("", "make the bag…"), *choices),
+        chosen,
+        (("", "make the bag…"),),
+        more=partial(_whole_bags, plan),
+    )
+
+
+def _whole_bags(plan: Plan) -> tuple[tuple[str, str], ...]:
+    strips = plan.lead.choices.piecing.way == "strips"
+    return tuple(
+        (
+            str(size.number),
+            f"{size.number} {'strips' if strips else 'rows'}: "
+            + plan.marks.notation.size(*(figure.value for figure in size.finished)),
+        )
+        for size in whole_sizes(plan)
     )
 
 

@@ -38,6 +38,7 @@ class Spec:
     edit: Callable[[Any], Edit]
     choices: tuple[tuple[Any, str], ...] = ()
     empty: str = ""  # what it means to leave it empty
+    more: Callable[[], tuple[tuple[Any, str], ...]] | None = None  # choices, when the list opens
 
     @property
     def form(self) -> tuple[Any, ...]:

@@ -319,7 +319,8 @@ class Window(ActingWindow):
         return f"{panel.label} ×{panel.copies}" if panel.copies > 1 else panel.label
 
     def _thumbnail(self, key: str) -> Picture:
-        return thumbnail(self.desk.plan, self.desk.plan.panel(key))
+        (picture,) = self.desk.told(("tile", key), lambda plan: [thumbnail(plan, plan.panel(key))])
+        return picture
 
     def _show_bench(self) -> None:
         desk, seen = self.desk, self.desk.seen
@@ -344,7 +345,8 @@ class Window(ActingWindow):
         piece = f"ply:{seen.ply}" if seen.stage is Stage.LAYER else seen.piece
         line = f"line:{seen.line}" if seen.line else ""
         self.bench.show_lines(line, seen.draws and seen.stage is Stage.QUILT)
-        self.bench.show_picture(picture_of(desk.shown, view), piece, metric, mark, lays)
+        (picture,) = desk.told("bench", lambda plan: [picture_of(plan, view)], view)
+        self.bench.show_picture(picture, piece, metric, mark, lays)
 
     def _snag_counts(self) -> dict[Stage, tuple[int, bool]]:
         counts: dict[Stage, tuple[int, bool]] = {}

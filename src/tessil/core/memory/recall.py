@@ -51,16 +51,20 @@ class Memory:
         work: Callable[[T], Iterable[R]],
         record: T,
         whole: frozenset[str] = frozenset(),
+        asked: object = None,
     ) -> tuple[R, ...]:
-        """What ``work`` finds in a record: what it found last time where all that it read then is
-        the same now.  Fields named ``whole`` are records of which it may read a part."""
+        """What ``work`` finds in a record: what it found last time where the same was ``asked``
+        and all that it read then is the same now.  Fields named ``whole`` are records of which it
+        may read a part.  What is found must not hold the record itself."""
         self._used[key] = self._plans
         kept = self._kept.get(key)
-        if kept is not None and still(record, cast("Mapping[Way, object]", kept[0])):
-            return cast("tuple[R, ...]", kept[1])
-        read: dict[Way, object] = {}
-        found = tuple(work(cast("T", Watched(record, read, whole))))
-        self._kept[key] = read, found
+        if kept is not None:
+            before, read = cast("tuple[object, Mapping[Way, object]]", kept[0])
+            if same(before, asked) and still(record, read):
+                return cast("tuple[R, ...]", kept[1])
+        noted: dict[Way, object] = {}
+        found = tuple(work(cast("T", Watched(record, noted, whole))))
+        self._kept[key] = (asked, noted), found
         return found
 
     def settle(self) -> None:

@@ -109,6 +109,8 @@ class Bench(QWidget):
     ) -> None:
         """Show a picture, keeping zoom and place."""
         self.mark, self.lays = mark, lays
+        if self.picture is picture and (self.piece, self.in_metric) == (piece, metric):
+            return
         if self.picture != picture:
             self._crisp = None
         self.picture, self.piece, self.in_metric = picture, piece, metric

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from PySide6.QtCore import QPoint, QPointF, QRectF, QSize, Qt
@@ -69,6 +70,26 @@ class Chooser(QComboBox):
         for dx, dy in ((-4.0, 0.0), (4.0, 0.0), (0.0, 5.0)):
             shape.append(QRectF(x + dx, y + dy, 0, 0).topLeft())
         painter.drawPolygon(shape)
+
+
+class LateChooser(Chooser):
+    """A list whose further choices are only found when it is opened."""
+
+    def __init__(
+        self,
+        choices: tuple[tuple[Any, str], ...],
+        attempt: Try,
+        more: Callable[[], tuple[tuple[Any, str], ...]],
+    ) -> None:
+        super().__init__(choices, attempt)
+        self.kept, self.more = len(choices), more
+
+    def showPopup(self) -> None:
+        while self.count() > self.kept:
+            self.removeItem(self.count() - 1)
+        for key, words in self.more():
+            self.addItem(words, key)
+        super().showPopup()
 
 
 class Segments(QWidget):

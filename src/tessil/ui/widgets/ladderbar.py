@@ -16,6 +16,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
+from tessil.core.memory.same import same
 from tessil.core.numbers.lengths import Notation
 from tessil.core.panels.ladder import Rung
 from tessil.drawing import theme
@@ -146,9 +147,14 @@ class LadderBar(QWidget):
         self.row.setSpacing(4)
         self.cells: dict[str, RungCell] = {}
         self.panel = ""
+        self._shown: object = None
 
     def show_ladder(self, panel: str, rungs: tuple[Rung, ...]) -> None:
         """Show the rungs, keeping the boxes of a panel while its rungs stay the same."""
+        shown = panel, rungs, self.notation()
+        if same(shown, self._shown):
+            return
+        self._shown = shown
         keys: list[str] = [rung.key for rung in rungs]
         if panel != self.panel or keys != list(self.cells):
             self._rebuild(panel, keys)

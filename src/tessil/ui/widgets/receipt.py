@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPoint, QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QEvent, QPoint, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
@@ -15,6 +15,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
 
+from tessil.core.memory.same import same
 from tessil.core.numbers.lengths import Notation
 from tessil.core.reading import Reading
 from tessil.core.words.written import exact_text, value_text, working, working_words
@@ -38,31 +39,44 @@ class FigureRow(QAbstractButton):
         policy = QSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
         policy.setHeightForWidth(True)
         self.setSizePolicy(policy)
+        self._shown: tuple[Reading, Notation] | None = None
         self.show_reading(reading, notation)
 
     def show_reading(self, reading: Reading, notation: Notation) -> None:
         """Show another reading in this row."""
         figure = reading.figure
-        self.reading = reading
+        shown = reading, notation
+        if same(shown, self._shown):
+            return
+        self.reading, self._shown = reading, shown
         self._heights: dict[int, int] = {}
         self.name = figure.label[:1].upper() + figure.label[1:]
         self._name_wide = QFontMetricsF(medium_font(theme.TEXT)).horizontalAdvance(self.name)
         self.value = value_text(figure, notation)
         self.sum = working(figure, notation) or reading.about.lower()
         self.basis = figure.basis.words
-        exact = exact_text(figure, notation)
-        words = working_words(figure, notation)
-        self.setToolTip(
-            plain_tip(
-                f"{reading.about}.\n"
-                + (f"{words}\n" if words else "")
-                + (f"Exactly {exact}" if exact != self.value else "")
-            )
-        )
         self.setAccessibleName(f"{self.name}: {self.value}")
         self.setAccessibleDescription(f"{self.sum}, {self.basis}")
         self.updateGeometry()
         self.update()
+
+    def tip(self) -> str:
+        """What the figure is for, its sum in words, and its exact value."""
+        assert self._shown is not None
+        reading, notation = self._shown
+        exact = exact_text(reading.figure, notation)
+        words = working_words(reading.figure, notation)
+        return plain_tip(
+            f"{reading.about}.\n"
+            + (f"{words}\n" if words else "")
+            + (f"Exactly {exact}" if exact != self.value else "")
+        )
+
+    def event(self, event: QEvent) -> bool:
+        """The tip is written when it is asked for."""
+        if event.type() == QEvent.Type.ToolTip:
+            self.setToolTip(self.tip())
+        return super().event(event)
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         self.menu_wanted.emit(self.reading, event.globalPos())

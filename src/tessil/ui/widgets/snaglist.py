@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPoint, QPointF, QSize, Qt, Signal
-from PySide6.QtGui import QContextMenuEvent, QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtGui import QContextMenuEvent, QGuiApplication, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import (
     QFrame,
     QHBoxLayout,
@@ -27,10 +27,15 @@ MOST_HIGH = 104  # pixels of snags in sight at once; the rest scrolls
 class Flag(QWidget):
     """A snag's number, as on the bench."""
 
-    def __init__(self, number: int, blocks: bool) -> None:
+    def __init__(self) -> None:
         super().__init__()
-        self.number, self.blocks = number, blocks
+        self.number, self.blocks = 0, False
         fixed(self, 28, 28)
+
+    def show_flag(self, number: int, blocks: bool) -> None:
+        if (number, blocks) != (self.number, self.blocks):
+            self.number, self.blocks = number, blocks
+            self.update()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
@@ -41,33 +46,55 @@ class Flag(QWidget):
 class SnagRow(QWidget):
     """One snag."""
 
-    def __init__(self, snag: Snag, number: int, parent: SnagList) -> None:
+    def __init__(self, snag: Snag, parent: SnagList) -> None:
         super().__init__()
-        self.snag, self.number, self.list = snag, number, parent
+        self.number, self.list = 0, parent
         row = QHBoxLayout(self)
         row.setContentsMargins(8, 2, 8, 2)
         row.setSpacing(8)
-        row.addWidget(Flag(number, snag.weight is Weight.BLOCKS), 0, Qt.AlignmentFlag.AlignTop)
+        self.flag = Flag()
+        row.addWidget(self.flag, 0, Qt.AlignmentFlag.AlignTop)
         words = QVBoxLayout()
         words.setSpacing(0)
-        head = self.head = QPushButton(snag.title.replace("&", "&&"))
+        head = self.head = QPushButton()
         head.setObjectName("link")
         head.setToolTip("Show where")
-        head.clicked.connect(lambda: parent.shown.emit(snag))
+        head.clicked.connect(lambda: parent.shown.emit(self.snag))
         words.addWidget(head, 0, Qt.AlignmentFlag.AlignLeft)
-        why = Told(snag.why)
-        why.setObjectName("soft")
-        why.setContentsMargins(3, 0, 0, 0)
-        words.addWidget(why)
+        self.why = Told()
+        self.why.setObjectName("soft")
+        self.why.setContentsMargins(3, 0, 0, 0)
+        words.addWidget(self.why)
         row.addLayout(words, 1)
-        self.buttons: list[QPushButton] = []
-        for fix in snag.fixes:
-            button = QPushButton(fix.words)
-            button.setObjectName("fix")
+        self.fixes = row
+        self.all_buttons: list[QPushButton] = []
+        self.show_snag(snag)
+
+    @property
+    def buttons(self) -> list[QPushButton]:
+        """Those of the fixes that there are."""
+        return self.all_buttons[: len(self.snag.fixes)]
+
+    def show_snag(self, snag: Snag) -> None:
+        """Show a snag, or the same as it has become, with the widgets there are."""
+        self.snag = snag
+        self.flag.show_flag(self.number, snag.weight is Weight.BLOCKS)
+        self.head.setText(snag.title.replace("&", "&&"))
+        self.why.setText(snag.why)
+        while len(self.all_buttons) < len(snag.fixes):
+            self._add_button(len(self.all_buttons))
+        for at, button in enumerate(self.all_buttons):
+            button.setVisible(at < len(snag.fixes))
+        for button, fix in zip(self.buttons, snag.fixes, strict=True):
+            button.setText(fix.words)
             button.setToolTip(plain_tip(f"Mend it: {fix.words}"))
-            button.clicked.connect(lambda _=False, chosen=fix: parent.mend(snag, chosen))
-            row.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
-            self.buttons.append(button)
+
+    def _add_button(self, at: int) -> None:
+        button = QPushButton()
+        button.setObjectName("fix")
+        button.clicked.connect(lambda: self.list.mend(self.snag, self.snag.fixes[at]))
+        self.fixes.addWidget(button, 0, Qt.AlignmentFlag.AlignTop)
+        self.all_buttons.append(button)
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         self.list.menu_wanted.emit(self.snag, event.globalPos())
@@ -95,6 +122,8 @@ class SnagList(QScrollArea):
         self.setFocusPolicy(Qt.FocusPolicy.NoFocus)  # its rows have what is to be reached
         self.snags: tuple[Snag, ...] = ()
         self.rows: list[SnagRow] = []
+        self._spare: list[SnagRow] = []  # to be used again
+        self._gone: list[SnagRow] = []  # a press may still be on them
         body = QWidget()
         self.column = QVBoxLayout(body)
         self.column.setContentsMargins(4, 6, 4, 6)
@@ -106,29 +135,42 @@ class SnagList(QScrollArea):
     def show_snags(self, snags: tuple[Snag, ...]) -> None:
         """Show them in order; nothing at all if there are none.
 
-        A press on one row may change the plan before it is done: rows that still hold stay, and
-        those that go are only destroyed once the press is over.
+        A press on one row may change the plan before it is done: while a button is down, a row
+        whose snag has changed gives way to another, and is only destroyed once the press is over.
+        Else the rows there are show what the snags have become.
         """
         if snags == self.snags:
             return
         self.snags = snags
-        old = {(row.snag.key, row.snag.panel, row.number): row for row in self.rows}
-        self.rows = []
-        for at, snag in enumerate(snags, start=1):
-            row = old.get((snag.key, snag.panel, at))
-            if row is not None and row.snag == snag:
-                del old[snag.key, snag.panel, at]
-            else:
-                row = SnagRow(snag, at, self)
-            self.rows.append(row)
-        for row in old.values():
-            self.column.removeWidget(row)
+        pressed = QGuiApplication.mouseButtons() != Qt.MouseButton.NoButton
+        old, self.rows = self.rows, []
+        for at, snag in enumerate(snags):
+            self.rows.append(self._row(old, at, snag, pressed))
+        for row in old[len(snags) :]:
             row.hide()
-            row.deleteLater()
-        for at, row in enumerate(self.rows):
-            self.column.insertWidget(at, row)
+            (self._gone if pressed else self._spare).append(row)
+        if not pressed:
+            for row in self._gone:
+                row.deleteLater()
+            self._gone = []
         self.setVisible(bool(snags))
         self.updateGeometry()
+
+    def _row(self, old: list[SnagRow], at: int, snag: Snag, pressed: bool) -> SnagRow:
+        """The row for a snag: the one in its place, one laid aside, or a new one."""
+        row = old[at] if at < len(old) else None
+        if row is not None and pressed and row.snag != snag:
+            row.hide()
+            self._gone.append(row)
+            row = None
+        if row is None:
+            row = self._spare.pop() if self._spare else SnagRow(snag, self)
+            self.column.insertWidget(at, row)
+        if row.number != at + 1 or row.snag != snag:
+            row.number = at + 1
+            row.show_snag(snag)
+        row.show()
+        return row
 
     def mend(self, snag: Snag, fix: Edit) -> None:
         """A fix was pressed.  If the plan has changed since it was shown, the same fix of the same

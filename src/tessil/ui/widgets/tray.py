@@ -31,6 +31,9 @@ class PanelTile(QAbstractButton):
         self.key = ""
 
     def show_panel(self, key: str, label: str, picture: Picture, per_inch: float) -> None:
+        shown = (self.key, self.text(), self.per_inch) == (key, label, per_inch)
+        if shown and self.picture is picture:
+            return
         self.key, self.picture, self.per_inch = key, picture, per_inch
         self.setText(label)
         self.setAccessibleName(f"Panel {label}")

@@ -41,6 +41,17 @@ def _trimmed_from(plan: Plan, panel: PanelPlan, pieced: Figure) -> Figure:
     return down_to(left, plan.marks.ruler).settled("trimmed, from whole strips")
 
 
+def may_be_whole(plan: Plan) -> bool:
+    """Whether the leading panel is made of strips of one fixed width."""
+    panel = plan.panel(plan.shape.leader)
+    strips = panel.strips
+    return (
+        strips is not None
+        and panel.choices.piecing.fixed == "width"
+        and len(set(strips.kinds)) == 1
+    )
+
+
 def whole_sizes(plan: Plan) -> tuple[WholeSize, ...]:
     """Sizes around the present one at which the leading panel's strips come out whole.
 
@@ -48,7 +59,7 @@ def whole_sizes(plan: Plan) -> tuple[WholeSize, ...]:
     """
     panel = plan.panel(plan.shape.leader)
     strips = panel.strips
-    if strips is None or panel.choices.piecing.fixed != "width" or len(set(strips.kinds)) > 1:
+    if strips is None or not may_be_whole(plan):
         return ()
     key = plan.shape.panel_height if panel.level_strips else plan.shape.panel_width
     found = []
