@@ -15,6 +15,7 @@ import numpy as np
 
 from tessil.core.layout.arrange import Problem, arrange
 from tessil.core.piecing.fill import fill_quickly, fill_well
+from tessil.core.project import job_of
 
 try:
     from ortools.sat.python import cp_model
@@ -171,7 +172,7 @@ def pieces_on_the_bench(percentiles: Any, timed: Any) -> None:
     from tessil.ui.window import Window
 
     text = (files("tessil") / "demo" / "march-card-clutch.tessil").read_text("utf-8")
-    project = from_text(text)
+    project = from_text(text).project()
     body = plan(project).panel("body").panel
     sizes = {"panel_width": Fraction(50), "panel_height": Fraction(100), "flap": Fraction(20)}
     project = applied(project, edit("", ("shape.way", "panel"), ("shape.sizes", sizes)))
@@ -191,7 +192,7 @@ def pieces_on_the_bench(percentiles: Any, timed: Any) -> None:
     print(f"plan of {len(made.panel('body').patches)} pieces: {time.perf_counter() - begun:.2f} s")
     window = Window()
     window.resize(1280, 800)
-    window.open_project(project, None)
+    window.open_job(job_of(project), None)
     window.desk.look(stage=Stage.PIECE)
     window.show()
     QApplication.processEvents()

@@ -80,7 +80,7 @@ def sliding(percentiles: Percentiles) -> None:
     from tessil.ui.window import Window
 
     window = Window()
-    window.open_demo()
+    window.open_demo("rehearsal-satchel")
     window.show()
     for panel in ("front", "flap"):
         window.desk.look(stage=Stage.QUILT, panel=panel)

@@ -89,7 +89,7 @@ def planning() -> None:
     from tessil.files.projectfile import from_text
 
     text = (files("tessil") / "demo" / "rehearsal-satchel.tessil").read_text("utf-8")
-    demo = from_text(text)
+    demo = from_text(text).project()
     jobs = [
         applied(demo, edit("", ("panels.front.quilting.gap", Fraction(1) + Fraction(at, 16))))
         for at in range(16)
@@ -116,7 +116,7 @@ def typing() -> None:
     app = make_app()
     dress(app)
     window = Window()
-    window.open_demo()
+    window.open_demo("rehearsal-satchel")
     window.show()
     app.processEvents()
     cases = (
@@ -147,7 +147,7 @@ def painting() -> None:
     from tessil.ui.window import Window
 
     window = Window()
-    window.open_demo()
+    window.open_demo("rehearsal-satchel")
     window.desk.look(stage=Stage.QUILT)
     window.show()
     QApplication.processEvents()

@@ -1,5 +1,6 @@
 """Every test runs with no screen, in XDG folders of its own."""
 
+import json
 import os
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -18,10 +19,10 @@ from tessil.core.edits import applied
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan
-from tessil.core.project import Project
+from tessil.core.project import Job, Project, job_of
 from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers, Ply
-from tessil.files.projectfile import load
+from tessil.files.projectfile import from_text, load, save, to_text
 
 # What fails is made small for a reader, but not for a tool that only asks whether it fails.
 SHORT = {"phases": (Phase.explicit, Phase.generate)} if "TESSIL_TESTS_SHORT" in os.environ else {}
@@ -49,7 +50,30 @@ def with_front(project: Project, *changes) -> Project:
 
 @pytest.fixture
 def demo() -> Project:
-    return load(DEMO)
+    return load_bag(DEMO)
+
+
+def load_bag(path: Path) -> Project:
+    """The first bag in a file, with what it shares."""
+    return load(path).project()
+
+
+def save_bag(project: Project, path: Path) -> None:
+    """A file with that one bag."""
+    save(job_of(project), path)
+
+
+def bag_from(text: str, *name: str) -> Project:
+    """The first bag in a text."""
+    return from_text(text, *name).project()
+
+
+def flat_text(project: Project) -> str:
+    """A bag as format 4 had it: all in one, before there were jobs."""
+    job = json.loads(to_text(job_of(project)))
+    job["shared"].pop("first_seams")
+    flat = {**job["shared"], **job["bags"][0], "format": 4}
+    return json.dumps(flat, ensure_ascii=False, indent=2, sort_keys=True) + "\n"
 
 
 def plies(*keys: str, **more) -> tuple[Ply, ...]:
@@ -88,3 +112,8 @@ def tote(**changes) -> Project:
 @pytest.fixture
 def project() -> Project:
     return tote()
+
+
+def job_tote(**changes) -> Job:
+    """A job of one tote."""
+    return job_of(tote(**changes))

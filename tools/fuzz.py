@@ -24,6 +24,9 @@ from importlib.resources import files
 from pathlib import Path
 from typing import Any
 
+from tessil.core.project import Job
+from tessil.files.jobreport import job_data
+
 BOX = Path(tempfile.mkdtemp(prefix="fuzz-"))
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 for name in ("STATE", "DATA", "CONFIG", "CACHE"):
@@ -35,7 +38,6 @@ from tessil.core.plan import plan  # noqa: E402
 from tessil.core.trouble import CannotPlan, FileTrouble  # noqa: E402
 from tessil.files.logfile import load_book  # noqa: E402
 from tessil.files.projectfile import load  # noqa: E402
-from tessil.files.report import report_data  # noqa: E402
 
 SLOW = 1.0  # seconds of the processor
 JUNK: tuple[Any, ...] = (
@@ -157,6 +159,11 @@ def judge(work: Callable[[], object], seen: Counter[str]) -> str:
     return wrong or (f"slow: {took:.1f} s" if took > SLOW else "")
 
 
+def job_reports(job: Job) -> object:
+    """The reports of all bags of a job."""
+    return job_data(job, [plan(job.project(at)) for at in range(len(job.bags))])
+
+
 def main() -> int:
     """Spoil, read, tell."""
     number = int(sys.argv[1]) if len(sys.argv) > 1 else 5000
@@ -165,9 +172,9 @@ def main() -> int:
     demo = Path(str(files("tessil") / "demo"))
     bags = [json.loads(path.read_text()) for path in sorted(demo.glob("*.tessil"))]
     books = [json.loads((demo / "logbook.json").read_text())]
-    base = load(demo / "rehearsal-satchel.tessil")
+    base = load(demo / "rehearsal-satchel.tessil").project()
     works: tuple[tuple[list[Any], Callable[[Path], object]], ...] = (
-        (bags, lambda path: report_data(plan(load(path)))),
+        (bags, lambda path: job_reports(load(path))),
         (books, lambda path: plan(base, load_book(path))),
     )
     seen: Counter[str] = Counter()

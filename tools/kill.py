@@ -25,7 +25,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
-from tessil.core.project import Project
+from tessil.core.project import Job
 from tessil.files.projectfile import load, to_text
 from tessil.ui import app as tessil_app
 from tessil.ui.shell import Shell
@@ -36,9 +36,9 @@ LONGEST = 2.0  # seconds that may be lost
 WAIT = 60.0  # seconds for a start
 
 
-def mark_of(project: Project) -> str:
-    """A short name for the state of a project."""
-    return hashlib.sha1(to_text(project).encode()).hexdigest()[:16]
+def mark_of(job: Job) -> str:
+    """A short name for the state of a job."""
+    return hashlib.sha1(to_text(job).encode()).hexdigest()[:16]
 
 
 # -- the one that types -------------------------------------------------------------------
@@ -55,12 +55,12 @@ def typist(file: Path, journal: Path, found: Path, pace: int) -> int:
         if offered:
             window.bar.take.click()
         app.processEvents()
-        said = {"offered": offered, "state": mark_of(window.desk.project)}
+        said = {"offered": offered, "state": mark_of(window.desk.job)}
         found.write_text(json.dumps(said))
         out = os.open(journal, os.O_WRONLY | os.O_CREAT | os.O_TRUNC)
 
         def note() -> None:
-            os.write(out, f"{time.monotonic()} {mark_of(window.desk.project)}\n".encode())
+            os.write(out, f"{time.monotonic()} {mark_of(window.desk.job)}\n".encode())
 
         window.desk.planned.connect(note)
         timer = QTimer(window)

@@ -14,14 +14,15 @@ from pathlib import Path
 from tessil import __version__
 from tessil.core.plan import plan
 from tessil.core.planned import Plan
+from tessil.core.project import Job
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import printable
+from tessil.files.jobreport import job_cut_csv, job_data, job_strips_csv, job_text
 from tessil.files.logfile import load_book
 from tessil.files.places import path_in
 from tessil.files.projectfile import FileTrouble, load, schema
-from tessil.files.report import check_text, cut_csv, report_data, report_text
-from tessil.files.striplist import strips_csv
+from tessil.files.report import check_text
 
 COMMANDS = ("report", "check", "shots", "schema")
 
@@ -31,8 +32,8 @@ def _arguments() -> argparse.ArgumentParser:
         prog="tessil",
         description="Plans quilted bags.  With a FILE or nothing, opens the window.",
         epilog=(
-            "Other commands: tessil report FILE [--format text|json|csv|strips] [--log LOGBOOK] · "
-            "tessil check FILE [--log LOGBOOK] · "
+            "Other commands: tessil report FILE [--format text|json|csv|strips] [--bag BAG] "
+            "[--log LOGBOOK] · tessil check FILE [--bag BAG] [--log LOGBOOK] · "
             "tessil shots DIR · tessil schema"
         ),
     )
@@ -48,32 +49,51 @@ def _command() -> argparse.ArgumentParser:
     report = commands.add_parser("report", help="print the plan without a display")
     report.add_argument("file", type=Path)
     report.add_argument("--log", type=Path, help="a logbook in place of your own")
+    report.add_argument("--bag", help="one bag of several, by name or number")
     report.add_argument("--format", choices=("text", "json", "csv", "strips"), default="text")
     check = commands.add_parser("check", help="print snags; exit 1 if any blocks")
     check.add_argument("file", type=Path)
     check.add_argument("--log", type=Path, help="a logbook in place of your own")
+    check.add_argument("--bag", help="one bag of several, by name or number")
     shots = commands.add_parser("shots", help="write one PNG of each main view")
     shots.add_argument("folder", type=Path)
     commands.add_parser("schema", help="print the JSON Schema of a project file")
     return parser
 
 
-def _planned(path: Path, log: Path | None) -> Plan:
-    if log is not None and not log.is_file():
-        raise FileTrouble(f"“{log.name}” is not a file that can be opened.")
-    try:
-        return plan(load(path), load_book(log))
-    except CannotPlan as trouble:
-        raise FileTrouble(f"{trouble.sentence} ({trouble.field})") from None
+def _planned(asked: argparse.Namespace) -> tuple[Job, list[Plan]]:
+    """The job in a file and the plans of its bags, or of the one that is asked for."""
+    if asked.log is not None and not asked.log.is_file():
+        raise FileTrouble(f"“{asked.log.name}” is not a file that can be opened.")
+    job, book = load(asked.file), load_book(asked.log)
+    wanted = range(len(job.bags)) if asked.bag is None else [_bag_at(job, asked.bag)]
+    plans = []
+    for at in wanted:
+        try:
+            plans.append(plan(job.project(at), book))
+        except CannotPlan as trouble:
+            which = f"{printable(job.bags[at].name)}: " if len(job.bags) > 1 else ""
+            raise FileTrouble(f"{which}{trouble.sentence} ({trouble.field})") from None
+    return job, plans
 
 
-def _report(path: Path, log: Path | None, form: str) -> int:
-    made = _planned(path, log)
-    if form == "json":
-        print(_json(report_data(made)))
+def _bag_at(job: Job, asked: str) -> int:
+    """Which bag is meant by a name or a number from 1."""
+    for at, bag in enumerate(job.bags):
+        if asked in (bag.name, str(at + 1)):
+            return at
+    raise FileTrouble(f"There is no bag “{asked}” in this file: it has {len(job.bags)}.")
+
+
+def _report(asked: argparse.Namespace) -> int:
+    job, plans = _planned(asked)
+    if asked.format == "json":
+        print(_json(job_data(job, plans)))
+    elif asked.format == "text":
+        sys.stdout.write(job_text(job, plans))
     else:
-        made_text = {"csv": cut_csv, "strips": strips_csv}.get(form, report_text)
-        sys.stdout.write(made_text(made))
+        made = job_cut_csv(plans) if asked.format == "csv" else job_strips_csv(plans)
+        sys.stdout.write(made)
     return 0
 
 
@@ -135,10 +155,10 @@ def _settle_streams() -> None:
             stream.reconfigure(errors="tessil")
 
 
-def _check(path: Path, log: Path | None) -> int:
-    made = _planned(path, log)
-    sys.stdout.write(check_text(made))
-    return int(any(snag.weight is Weight.BLOCKS for snag in made.snags))
+def _check(asked: argparse.Namespace) -> int:
+    job, plans = _planned(asked)
+    sys.stdout.write(job_text(job, plans, check_text))
+    return int(any(snag.weight is Weight.BLOCKS for made in plans for snag in made.snags))
 
 
 def main(arguments: list[str] | None = None) -> int:
@@ -168,9 +188,9 @@ def _answer(given: list[str]) -> int:
 
 def _run(asked: argparse.Namespace) -> int:
     if asked.command == "report":
-        return _report(asked.file, asked.log, asked.format)
+        return _report(asked)
     if asked.command == "check":
-        return _check(asked.file, asked.log)
+        return _check(asked)
     if asked.command == "schema":
         print(json.dumps(schema(), indent=2, sort_keys=True))
         return 0

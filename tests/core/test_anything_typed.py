@@ -24,7 +24,7 @@ from tessil.core.words.written import exact_text, value_text, working, working_w
 from tessil.drawing.layoutview import layout_picture
 from tessil.drawing.pictures import View, picture_of
 from tessil.files.report import report_data, report_text
-from tests.conftest import plies
+from tests.conftest import bag_from, flat_text, plies
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -317,10 +317,9 @@ def test_any_shape_can_follow_any_other(keys, steps):
 
 @given(answers())
 def test_a_project_typed_in_survives_its_file(steps):
-    from tessil.files.projectfile import from_text, to_text
 
     made = _typed_in(plan(project_of("satchel")), steps)
-    again = from_text(to_text(made.project))
+    again = bag_from(flat_text(made.project))
     assert again == made.project
     assert isinstance(again, Project)
     assert [f.value for f in plan(again).bag.finished] == [f.value for f in made.bag.finished]

@@ -11,8 +11,7 @@ from tessil.core.cutting.cutlist import strip_sets
 from tessil.core.numbers.lengths import IN_PER
 from tessil.core.numbers.workings import HAIR, given, up_to
 from tessil.core.plan import plan
-from tessil.files.projectfile import load
-from tests.conftest import DEMO, tote
+from tests.conftest import DEMO, load_bag, tote
 
 F = Fraction
 BAGS = sorted(DEMO.parent.glob("*.tessil"))
@@ -32,7 +31,7 @@ def _with_pattern(project, pattern, **more):
 @pytest.mark.parametrize("path", BAGS, ids=lambda path: path.stem)
 def test_lines_on_seams_have_one_gap_and_one_count(path, pattern):
     """What the picture shows is counted, measured, sewn and drawn in: no second number."""
-    made = plan(_with_pattern(load(path), pattern))
+    made = plan(_with_pattern(load_bag(path), pattern))
     followed = 0
     for panel in made.panels:
         for at, entry in enumerate(panel.quilt.sets):

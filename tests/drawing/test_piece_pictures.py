@@ -15,15 +15,14 @@ from tessil.drawing.bands import spot_in
 from tessil.drawing.layoutview import key_of_prints, layout_picture, letter
 from tessil.drawing.picture import Cloth, Dimension, Label, Line, Net, neighbour
 from tessil.drawing.pictures import View, picture_of
-from tessil.files.projectfile import load
-from tests.conftest import DEMO, tote
+from tests.conftest import DEMO, load_bag, tote
 
 F = Fraction
 
 
 @pytest.fixture
 def clutch():
-    return plan(load(DEMO.with_name("march-card-clutch.tessil")))
+    return plan(load_bag(DEMO.with_name("march-card-clutch.tessil")))
 
 
 def piecing(made, panel, **more):
@@ -97,7 +96,7 @@ def test_worn_the_same_pieces_lie_where_the_bag_shows_them(clutch, side):
 
 
 def test_parts_and_scraps_are_drawn():
-    pouch = plan(load(DEMO.with_name("reed-pouch.tessil")))
+    pouch = plan(load_bag(DEMO.with_name("reed-pouch.tessil")))
     picture = piecing(pouch, "body")
     assert not picture.pieces
     names = {label.text for label in picture.of(Label)}
@@ -106,7 +105,7 @@ def test_parts_and_scraps_are_drawn():
 
 
 def test_crumbs_say_that_it_is_one_way_they_may_fall():
-    project = load(DEMO.with_name("reed-pouch.tessil"))
+    project = load_bag(DEMO.with_name("reed-pouch.tessil"))
     body = plan(project).bag.panel("body")
     made = plan(applied(project, choose(project, body, "", ("piecing.way", "crumbs"))))
     assert "may fall" in piecing(made, "body").caption

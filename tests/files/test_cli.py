@@ -11,9 +11,8 @@ import pytest
 
 from tessil.cli import main
 from tessil.core.plan import plan
-from tessil.files.projectfile import load, save
 from tessil.files.report import finished_text
-from tests.conftest import DEMO, tote
+from tests.conftest import DEMO, load_bag, save_bag, tote
 
 
 def test_report_as_text_shows_workings(capsys):
@@ -36,7 +35,7 @@ def test_check_exits_one_only_if_something_blocks(tmp_path, capsys):
     path = tmp_path / "short.tessil"
     project = tote()
     binding = project.binding.model_copy(update={"strips_on_hand": 0})
-    save(project.model_copy(update={"binding": binding}), path)
+    save_bag(project.model_copy(update={"binding": binding}), path)
     assert main(["check", str(path)]) == 1
     assert "blocks: The binding in hand" in capsys.readouterr().out
 
@@ -53,7 +52,7 @@ def test_a_bad_file_is_one_sentence_and_exit_two(tmp_path, capsys):
 def test_an_impossible_project_is_one_sentence(tmp_path, capsys):
     path = tmp_path / "odd.tessil"
     shape = tote().shape.model_copy(update={"kind": "balloon"})
-    save(tote(shape=shape), path)
+    save_bag(tote(shape=shape), path)
     assert main(["check", str(path)]) == 2
     assert "not one this Tessil knows" in capsys.readouterr().err
 
@@ -133,7 +132,7 @@ def test_a_reader_that_leaves_early_is_no_trouble():
 
 
 def test_the_finished_size_is_told_in_the_words_of_the_shape():
-    pouch = plan(load(DEMO.with_name("reed-pouch.tessil")))
+    pouch = plan(load_bag(DEMO.with_name("reed-pouch.tessil")))
     assert finished_text(pouch) == "6⅜ long × 4⁵⁄₁₆ across × 3 high"
     metric = plan(pouch.project.model_copy(update={"units": "metric"}))
     assert re.fullmatch(r"[\d.]+ long × [\d.]+ across × [\d.]+ cm high", finished_text(metric))

@@ -14,35 +14,35 @@ import pytest
 from tessil.core.trouble import FileTrouble, NewerFile
 from tessil.files import disk, recovery
 from tessil.files.logfile import begin_book, book_path, save_book
-from tessil.files.projectfile import is_project, load, save, state_on_disk, write_export
-from tests.conftest import tote
+from tessil.files.projectfile import is_project, state_on_disk, write_export
+from tests.conftest import flat_text, job_tote, load_bag, save_bag, tote
 
 
 def test_a_link_is_followed_and_stays_one(tmp_path):
     real, link = tmp_path / "shelf" / "bag.tessil", tmp_path / "link.tessil"
     real.parent.mkdir()
-    save(tote(bags=1), real)
+    save_bag(tote(bags=1), real)
     link.symlink_to(real)
-    save(tote(bags=2), link)
+    save_bag(tote(bags=2), link)
     assert link.is_symlink()
-    assert load(real).bags == 2
+    assert load_bag(real).bags == 2
 
 
 @pytest.mark.parametrize("mode", [0o664, 0o600, 0o644])
 def test_a_file_keeps_its_mode(tmp_path, mode):
     path = tmp_path / "bag.tessil"
-    save(tote(), path)
+    save_bag(tote(), path)
     path.chmod(mode)
-    save(tote(bags=3), path)
+    save_bag(tote(bags=3), path)
     assert stat.S_IMODE(path.stat().st_mode) == mode
 
 
 def test_new_files_get_the_usual_mode_and_kept_work_is_private(tmp_path):
     old = os.umask(0o022)
     try:
-        save(tote(), tmp_path / "bag.tessil")
+        save_bag(tote(), tmp_path / "bag.tessil")
         write_export(tmp_path / "list.csv", b"x")
-        recovery.keep(tote(), None)
+        recovery.keep(job_tote(), None)
     finally:
         os.umask(old)
     modes = [
@@ -58,16 +58,16 @@ def test_the_backup_is_the_state_before(tmp_path, monkeypatch, links):
     if not links:
         monkeypatch.setattr(disk.os, "link", lambda *a: (_ for _ in ()).throw(OSError(1, "none")))
     for bags in (1, 2, 3):
-        save(tote(bags=bags), path)
-    assert load(path).bags == 3
-    assert load(path.with_name("bag.tessil~")).bags == 2
+        save_bag(tote(bags=bags), path)
+    assert load_bag(path).bags == 3
+    assert load_bag(path.with_name("bag.tessil~")).bags == 2
     assert not list(tmp_path.glob(".*"))
 
 
 def test_a_disk_that_fills_up_while_the_backup_is_copied_harms_neither(tmp_path, monkeypatch):
     path = tmp_path / "bag.tessil"
-    save(tote(bags=1), path)
-    save(tote(bags=2), path)
+    save_bag(tote(bags=1), path)
+    save_bag(tote(bags=2), path)
     real = disk._write_beside
 
     def full(target, *rest):
@@ -78,9 +78,9 @@ def test_a_disk_that_fills_up_while_the_backup_is_copied_harms_neither(tmp_path,
     monkeypatch.setattr(disk.os, "link", lambda *a: (_ for _ in ()).throw(OSError(1, "none")))
     monkeypatch.setattr(disk, "_write_beside", full)
     with pytest.raises(FileTrouble, match="no space left"):
-        save(tote(bags=3), path)
-    assert load(path).bags == 2
-    assert load(path.with_name("bag.tessil~")).bags == 1
+        save_bag(tote(bags=3), path)
+    assert load_bag(path).bags == 2
+    assert load_bag(path.with_name("bag.tessil~")).bags == 1
 
 
 def test_what_a_kill_left_is_swept_and_what_is_being_written_is_not(tmp_path):
@@ -100,19 +100,19 @@ def test_what_a_kill_left_is_swept_and_what_is_being_written_is_not(tmp_path):
 
 def test_a_project_is_never_written_over_by_a_list(tmp_path):
     path = tmp_path / "bag.json"
-    save(tote(bags=7), path)
+    save_bag(tote(bags=7), path)
     assert is_project(path)
     with pytest.raises(FileTrouble, match="is a Tessil project"):
         write_export(path, b"a,b")
-    assert load(path).bags == 7
+    assert load_bag(path).bags == 7
 
 
 def test_another_program_s_change_shows_in_the_fingerprint(tmp_path):
     path = tmp_path / "bag.tessil"
     assert state_on_disk(path) == ""
-    save(tote(bags=1), path)
+    save_bag(tote(bags=1), path)
     first = state_on_disk(path)
-    save(tote(bags=2), path)
+    save_bag(tote(bags=2), path)
     assert state_on_disk(path) != first
 
 
@@ -120,8 +120,8 @@ HOLDER = """
 import sys, time
 from pathlib import Path
 from tessil.files import recovery
-from tests.conftest import tote
-recovery.keep(tote(name="Precious"), None, 4)
+from tests.conftest import job_tote
+recovery.keep(job_tote(name="Precious"), None, 4)
 print(recovery._own_path().name, flush=True)
 time.sleep(60)
 """
@@ -141,7 +141,7 @@ def test_a_lock_dies_with_its_program_whatever_its_number(tmp_path):
         child.wait()
     (lost,) = recovery.find_lost()
     assert (lost.name, lost.shape, lost.changes) == ("Precious", "tote", 4)
-    assert lost.project == tote(name="Precious")
+    assert lost.job.project() == tote(name="Precious")
 
 
 @pytest.mark.parametrize(
@@ -163,17 +163,15 @@ def test_strange_files_among_kept_work_do_not_stop_the_start(name, body):
 def test_what_an_earlier_tessil_kept_is_still_found():
     import json
 
-    from tessil.files.projectfile import to_text
-
-    record = {"origin": None, "project": json.loads(to_text(tote(bags=5)))}
+    record = {"origin": None, "project": json.loads(flat_text(tote(bags=5)))}
     (recovery.state_folder() / "recovery-4711.json").write_text(json.dumps(record))
     (lost,) = recovery.find_lost()
-    assert (lost.name, lost.project.bags) == ("Test tote", 5)
+    assert (lost.name, lost.job.bags[0].bags) == ("Test tote", 5)
 
 
 def test_kept_work_is_pruned_by_age():
-    recovery.put_aside(tote(name="Old"), None)
-    recovery.put_aside(tote(name="New"), None)
+    recovery.put_aside(job_tote(name="Old"), None)
+    recovery.put_aside(job_tote(name="New"), None)
     old = next(lost for lost in recovery.find_lost() if lost.name == "Old")
     long_ago = time.time() - (recovery.KEPT_DAYS + 1) * 86400
     os.utime(old.path, (long_ago, long_ago))
@@ -184,7 +182,7 @@ def test_kept_work_is_pruned_by_age():
 def test_a_folder_that_cannot_be_written_is_a_sentence(tmp_path, monkeypatch):
     (tmp_path / "blocked").write_text("a file where a folder should be")
     monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "blocked"))
-    assert "cannot be kept" in recovery.keep(tote(), None)
+    assert "cannot be kept" in recovery.keep(job_tote(), None)
     assert recovery.find_lost() == []
 
 

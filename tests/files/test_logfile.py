@@ -72,7 +72,6 @@ def test_the_book_lies_in_the_data_folder_and_nowhere_else(tmp_path):
             '{"format": 1, "swatches": [{"gap": "0 in"}]}',
             "swatches → no. 1 → gap: This must be more than zero.",
         ),
-        ('{"format": 1, "extra": 1}', "wrong entry at extra"),
         ("[" * 3000, "make no sense"),
     ],
 )
@@ -84,6 +83,16 @@ def test_a_broken_book_is_put_aside_and_said(text, says):
     assert "put aside" in sentence
     assert book_path().with_suffix(".unreadable-1.json").read_text("utf-8") == text
     assert not book_path().exists()
+
+
+def test_a_book_with_an_entry_of_a_newer_tessil_is_left_as_it_is():
+    text = '{"format": 1, "extra": 1}'
+    book_path().write_text(text, "utf-8")
+    book, sentence = begin_book()
+    assert book == EMPTY
+    assert "written by a newer Tessil, or changed by hand: this one knows no entry" in sentence
+    assert "“extra”. It is left as it is" in sentence
+    assert book_path().read_text("utf-8") == text
 
 
 def test_a_disk_that_refuses_is_a_sentence(tmp_path):

@@ -14,14 +14,15 @@ from pypdf.generic import ContentStream
 
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
+from tessil.core.project import job_of
 from tessil.core.shapes import SHAPES
 from tessil.drawing.fonts import text_font
 from tessil.drawing.layoutview import key_of_prints
-from tessil.files.projectfile import load, schema, to_text
+from tessil.files.projectfile import schema, to_text
 from tessil.files.report import cut_csv, report_data, report_text
 from tessil.files.svg import PER_INCH, svg_bytes
 from tessil.files.worksheet import pdf_bytes, worksheet
-from tests.conftest import DEMO, tote
+from tests.conftest import DEMO, load_bag, tote
 from tests.outside.test_every_shape_on_paper import project_of
 
 POINTS_PER_MM = 72 / 25.4
@@ -31,20 +32,21 @@ def test_a_project_file_keeps_its_own_schema(demo):
     validator = jsonschema.Draft202012Validator(schema())
     validator.check_schema(schema())
     for project in (demo, tote(), tote(units="metric")):
-        validator.validate(json.loads(to_text(project)))
+        validator.validate(json.loads(to_text(job_of(project))))
 
 
 @pytest.mark.parametrize(
     "spoil",
     [
-        lambda data: data.update(bags="two"),
+        lambda data: data["bags"][0].update(bags="two"),
         lambda data: data.update(colour="red"),
-        lambda data: data["hold"].update(width=9),
-        lambda data: data["prints"][0].update(ground="reddish"),
+        lambda data: data.update(bags=[]),
+        lambda data: data["bags"][0]["hold"].update(width=9),
+        lambda data: data["shared"]["prints"][0].update(ground="reddish"),
     ],
 )
 def test_the_schema_refuses_what_the_program_refuses(demo, spoil):
-    data = json.loads(to_text(demo))
+    data = json.loads(to_text(job_of(demo)))
     spoil(data)
     with pytest.raises(jsonschema.ValidationError):
         jsonschema.validate(data, schema())
@@ -110,7 +112,7 @@ def test_figures_of_a_page_can_be_searched_whatever_the_window_uses(qapp):
 
 def test_the_layout_page_can_be_sewn_from_in_black_and_white():
     """Letters, row numbers, turned marks and the order of sewing, read back by pypdf."""
-    clutch = load(DEMO.with_name("march-card-clutch.tessil"))
+    clutch = load_bag(DEMO.with_name("march-card-clutch.tessil"))
     made = plan(clutch)
     page = pypdf.PdfReader(io.BytesIO(pdf_bytes(made))).pages[2]
     text = " ".join(page.extract_text().split())
@@ -237,7 +239,7 @@ def test_the_report_is_plain_json_with_every_figure_explained(demo):
 @pytest.mark.parametrize("key", SHAPES)
 def test_every_shape_is_reported_saved_printed_and_drawn(key, qapp):
     project = project_of(key)
-    jsonschema.validate(json.loads(to_text(project)), schema())
+    jsonschema.validate(json.loads(to_text(job_of(project))), schema())
     made = plan(project)
     data = json.loads(json.dumps(report_data(made)))
     assert data["shape"] == key

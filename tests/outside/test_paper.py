@@ -20,10 +20,10 @@ from tessil.core.plan import plan
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts, text_font, title_font
 from tessil.files.flow import Block, paged
-from tessil.files.projectfile import from_text, load
 from tessil.files.report import merged_rows
 from tessil.files.striplist import strip_rows
 from tessil.files.worksheet import pdf_bytes
+from tests.conftest import bag_from, load_bag
 
 DEMOS = sorted(Path(str(files("tessil") / "demo")).glob("*.tessil"))
 LEAST, TO_CUT = 9, 14
@@ -45,7 +45,7 @@ def words_of(project):
 
 @pytest.fixture(scope="module", params=[path.stem for path in DEMOS])
 def paper(request, qapp):
-    project = load(next(path for path in DEMOS if path.stem == request.param))
+    project = load_bag(next(path for path in DEMOS if path.stem == request.param))
     return plan(project), words_of(project)
 
 
@@ -81,7 +81,7 @@ def many_prints():
         {**model, "key": f"p{at}", "name": f"Cutting {at}", "amount": None} for at in range(40)
     ]
     data["panels"]["body"]["piecing"]["prints"] = [f"p{at}" for at in range(40)]
-    return from_text(json.dumps(data))
+    return bag_from(json.dumps(data))
 
 
 def test_a_cut_list_longer_than_its_page_goes_on_with_its_head(qapp):

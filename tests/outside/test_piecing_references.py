@@ -17,7 +17,7 @@ from tessil.core.layout.arrange import arrange
 from tessil.core.layout.rules import ask
 from tessil.core.piecing.fill import fill_well
 from tessil.core.plan import plan
-from tessil.files.projectfile import from_text
+from tests.conftest import bag_from
 from tests.core.layout.test_touches import squared
 from tests.core.piecing.helpers import top
 from tests.outside.test_every_shape_on_paper import project_of
@@ -68,7 +68,7 @@ def clashes(graph):
 
 def test_the_demo_clutch_has_no_edge_inside_a_colour():
     text = (files("tessil") / "demo" / "march-card-clutch.tessil").read_text("utf-8")
-    made = plan(from_text(text))
+    made = plan(bag_from(text))
     graph = conflict_graph(made, "body")
     assert len(graph) == 40
     assert {how for *_, how in graph.edges.data("how")} == {"flat", "folded"}

@@ -17,9 +17,8 @@ from tessil.core.snags import Stage
 from tessil.core.starting import Answers, first_project
 from tessil.core.words.written import exact_text, value_text, working
 from tessil.files.logfile import load_book
-from tessil.files.projectfile import load
 from tessil.files.report import figure_data, report_data
-from tests.conftest import DEMO
+from tests.conftest import DEMO, load_bag
 from tests.outside.calculator import worked_out
 
 BAGS = sorted(path.stem for path in DEMO.parent.glob("*.tessil"))
@@ -28,7 +27,7 @@ BAGS = sorted(path.stem for path in DEMO.parent.glob("*.tessil"))
 def _bag(name, units):
     if name in SHAPES:
         return first_project(Answers().changed("shape", name).changed("units", units))
-    project = load(DEMO.parent / f"{name}.tessil")
+    project = load_bag(DEMO.parent / f"{name}.tessil")
     return project if project.units == units else applied(project, read_in(project, units))
 
 

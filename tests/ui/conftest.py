@@ -152,6 +152,6 @@ def hands(window, qtbot):
 @pytest.fixture
 def at_work(hands):
     """The demo bag on the bench."""
-    hands.window.open_demo()
+    hands.window.open_demo("rehearsal-satchel")
     QApplication.processEvents()
     return hands

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QApplication
 
 from tessil.core.snags import Stage
 from tessil.drawing.picture import Badge, Cloth, Label
-from tests.conftest import tote
+from tests.conftest import job_tote
 
 F = Fraction
 LEAVES = ("binding", "bias", "piping", "straps", "closing")
@@ -25,7 +25,7 @@ def satchel(at_work):
 
 @pytest.fixture
 def plain(hands):
-    hands.window.open_project(tote(id="mine"), None)
+    hands.window.open_job(job_tote(id="mine"), None)
     QApplication.processEvents()
     hands.ctrl(Qt.Key.Key_6)
     return hands

@@ -12,7 +12,7 @@ from PySide6.QtCore import Qt
 
 from tessil.core.numbers.lengths import read_length
 from tessil.core.snags import Stage
-from tessil.files.projectfile import load
+from tests.conftest import load_bag
 
 CM = Fraction(50, 127)
 
@@ -40,7 +40,7 @@ def _sees_why(window):
 
 
 def _was_saved_and_printed(folder):
-    project = load(folder / "Tote for folder.tessil")
+    project = load_bag(folder / "Tote for folder.tessil")
     assert project.hold.things[0].thickness == 4 * CM
     assert project.measured["front"].quilted.height is not None
     document = pypdf.PdfReader(folder / "Tote for folder.pdf")

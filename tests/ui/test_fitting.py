@@ -24,7 +24,7 @@ SIZES = ((1024, 640), (1100, 700), (1280, 800), (1920, 1080))
 
 
 def _settle():
-    for _ in range(3):
+    for _ in range(5):
         QApplication.processEvents()
 
 

@@ -17,12 +17,11 @@ from tessil.core.changes import moved
 from tessil.core.edits import edit
 from tessil.core.logbook.book import Swatch
 from tessil.core.plan import plan
-from tessil.core.project import Project
+from tessil.core.project import job_of
 from tessil.core.snags import Stage
 from tessil.core.trimming.choice import Mark
 from tessil.files import recovery
-from tessil.files.projectfile import load, save
-from tessil.ui.desk import UndoStep
+from tessil.ui.desk import UndoStep, Work
 from tessil.ui.filing import BOOK_MOST_MS
 from tessil.ui.rest import Rest
 from tessil.ui.settings import keep_place, restore_place
@@ -30,7 +29,7 @@ from tessil.ui.widgets.fields import MeasuredField
 from tessil.ui.widgets.receipt import FigureRow
 from tessil.ui.widgets.snaglist import SnagRow
 from tessil.ui.window import AUTOSAVE_MOST_MS, Window
-from tests.conftest import tote
+from tests.conftest import job_tote, load_bag, save_bag, tote
 
 F = Fraction
 CTRL = Qt.KeyboardModifier.ControlModifier
@@ -161,15 +160,15 @@ def test_new_bags_get_free_names_from_what_they_are(hands, tmp_path):
 
 def test_another_bag_is_not_replaced_unasked(at_work, tmp_path):
     window, path = at_work.window, tmp_path / "documents" / "other.tessil"
-    save(tote(bags=9), path)
+    save_bag(tote(bags=9), path)
     at_work.ctrl(Qt.Key.Key_S)
     at_work.type(str(path))
     at_work.press(Qt.Key.Key_Return)
     assert "is there already" in window.file_bar.error.text()
-    assert load(path).bags == 9
+    assert load_bag(path).bags == 9
     at_work.click(window.file_bar.replace)
-    assert load(path).name == window.desk.project.name
-    assert load(path.with_name("other.tessil~")).bags == 9
+    assert load_bag(path).name == window.desk.project.name
+    assert load_bag(path.with_name("other.tessil~")).bags == 9
 
 
 def test_a_list_over_a_list_asks_and_over_a_project_is_refused(at_work, tmp_path):
@@ -184,7 +183,7 @@ def test_a_list_over_a_list_asks_and_over_a_project_is_refused(at_work, tmp_path
     assert there.read_text().startswith("panel,")
     assert str(there) in window.quiet.whole
     bag = tmp_path / "documents" / "bag.tessil"
-    save(tote(), bag)
+    save_bag(tote(), bag)
     at_work.menu("csv")
     at_work.type(str(bag))
     at_work.press(Qt.Key.Key_Return)
@@ -194,25 +193,25 @@ def test_a_list_over_a_list_asks_and_over_a_project_is_refused(at_work, tmp_path
 
 def test_what_another_program_saved_is_kept_too(at_work, tmp_path):
     window, path = at_work.window, tmp_path / "documents" / "bag.tessil"
-    save(tote(bags=1), path)
+    save_bag(tote(bags=1), path)
     window.open_path(path)
-    save(tote(bags=77), path)
+    save_bag(tote(bags=77), path)
     window.desk.attempt(edit("x", ("bags", 5)))
     at_work.ctrl(Qt.Key.Key_S)
     assert "was changed by another program" in window.file_bar.error.text()
-    assert load(path).bags == 77
+    assert load_bag(path).bags == 77
     at_work.click(window.file_bar.go)  # under the free name that is offered
-    assert load(path).bags == 77
-    assert load(tmp_path / "documents" / "bag 2.tessil").bags == 5
+    assert load_bag(path).bags == 77
+    assert load_bag(tmp_path / "documents" / "bag 2.tessil").bags == 5
 
 
 def test_kept_work_is_a_list_to_take_up_or_throw_away(hands):
     window = hands.window
     for bags in (3, 4):
-        recovery.put_aside(tote(name=f"Kept {bags}", bags=bags), None, changes=bags)
+        recovery.put_aside(job_tote(name=f"Kept {bags}", bags=bags), None, changes=bags)
     bad = tote(shape=tote().shape.model_copy(update={"kind": "no-such-shape"}), name="Strange")
-    recovery.put_aside(bad, None)
-    hands.window.open_demo()
+    recovery.put_aside(job_of(bad), None)
+    hands.window.open_demo("rehearsal-satchel")
     hands.menu("kept")
     rows = {row.lost.name: row for row in window.kept_page.rows}
     assert set(rows) == {"Kept 3", "Kept 4", "Strange"}
@@ -417,7 +416,7 @@ def _drop(window, path):
 def test_a_project_a_list_and_a_photo_can_be_dropped(at_work, qtbot, tmp_path):
     window = at_work.window
     bag, scraps, photo = (tmp_path / name for name in ("b.tessil", "s.csv", "p.png"))
-    save(tote(bags=6), bag)
+    save_bag(tote(bags=6), bag)
     _drop(window, bag)
     assert window.desk.project.bags == 6
     scraps.write_text("width,height\n4,6\n")
@@ -432,7 +431,7 @@ def test_a_project_a_list_and_a_photo_can_be_dropped(at_work, qtbot, tmp_path):
 
 def test_file_addresses_are_paths(at_work, tmp_path):
     window, path = at_work.window, tmp_path / "documents" / "my bag.tessil"
-    save(tote(bags=8), path)
+    save_bag(tote(bags=8), path)
     at_work.ctrl(Qt.Key.Key_O)
     at_work.type(
         QUrl.fromLocalFile(str(path)).toString(QUrl.ComponentFormattingOption.FullyEncoded)
@@ -578,7 +577,7 @@ def test_steps_that_are_no_longer_there_hold_no_project(at_work):
     window.desk.attempt(edit("Make", ("bags", 40)))
     gc.collect()
     steps = [one for one in gc.get_objects() if type(one) is UndoStep and one.desk is window.desk]
-    held = [one for one in steps if isinstance(one.after, Project)]
+    held = [one for one in steps if isinstance(one.after, Work)]
     assert len(held) == window.desk.stack.count()
     window.desk.stack.undo()
     assert window.desk.project.bags == 3

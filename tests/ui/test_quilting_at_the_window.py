@@ -13,8 +13,7 @@ from tessil.core.piecing.choice import SeamTest
 from tessil.core.snags import Stage
 from tessil.files.logfile import book_path, load_book
 from tessil.files.places import state_folder
-from tessil.files.projectfile import load
-from tests.conftest import tote
+from tests.conftest import job_tote, load_bag, tote
 
 F = Fraction
 
@@ -22,7 +21,7 @@ F = Fraction
 @pytest.fixture
 def plain(hands):
     """A tote of one's own, with one's own empty logbook."""
-    hands.window.open_project(tote(id="mine"), None)
+    hands.window.open_job(job_tote(id="mine"), None)
     QApplication.processEvents()
     return hands
 
@@ -488,7 +487,7 @@ def test_swatches_go_to_a_csv_and_come_back(at_work, tmp_path):
     at_work.type(str(path))
     at_work.press(Qt.Key.Key_Return)
     assert path.read_text("utf-8").count("\n") == 13
-    window.open_project(tote(id="mine"), None)
+    window.open_job(job_tote(id="mine"), None)
     at_work.ctrl(Qt.Key.Key_L)
     assert window.desk.book.swatches == ()
     window.log_page.csv_in.emit()
@@ -517,7 +516,7 @@ def test_panels_measured_flow_into_the_logbook_when_the_bag_is_saved(plain, tmp_
     assert window.save_to(tmp_path / "bag.tessil") == ""
     (entry,) = _kept(window).swatches
     assert entry.source == "mine/front"
-    assert load(tmp_path / "bag.tessil").id == "mine"
+    assert load_bag(tmp_path / "bag.tessil").id == "mine"
     plain.ctrl(Qt.Key.Key_L)
     assert "front" in window.log_page.entries[0].text()
     assert not window.log_page.rows["gap"].isVisible()  # it is as it was sewn
@@ -648,7 +647,7 @@ def test_two_windows_write_into_one_logbook(plain, qtbot):
 
     other = Window()
     qtbot.addWidget(other)
-    other.open_project(tote(id="other"), None)
+    other.open_job(job_tote(id="other"), None)
     for window, name in ((plain.window, "mine"), (other, "hers")):
         swatch = Swatch(name=name)
         assert window.desk.attempt_book(edit("", ("swatches", (swatch,)))) == ""

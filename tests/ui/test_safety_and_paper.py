@@ -13,12 +13,11 @@ from tessil.core.choosing import measure
 from tessil.core.panels.choice import Got
 from tessil.core.snags import Stage
 from tessil.files import recovery
-from tessil.files.projectfile import load, save
 from tessil.ui.app import _guard
 from tessil.ui.shell import Shell
 from tessil.ui.shots import take_shots
 from tessil.ui.window import Window
-from tests.conftest import tote
+from tests.conftest import job_tote, load_bag, save_bag, tote
 
 F = Fraction
 
@@ -81,7 +80,7 @@ def test_a_new_bag_that_was_only_answered_is_kept_too(hands):
 
 
 def test_work_taken_up_again_and_closed_untouched_is_still_kept(qtbot):
-    recovery.keep(tote(bags=4), None)
+    recovery.keep(job_tote(bags=4), None)
     kept = recovery._own_path()
     kept.rename(kept.with_name("recovery-999999997.json"))
     window = Window()
@@ -102,7 +101,7 @@ def test_another_project_does_not_swallow_unsaved_work(at_work, tmp_path):
     at_work.click(window.bags)
     at_work.type("5")
     other = tmp_path / "other.tessil"
-    save(tote(bags=9), other)
+    save_bag(tote(bags=9), other)
     assert window.open_path(other) == ""
     assert window.desk.project.bags == 9
     assert window.bar.isVisible()
@@ -131,7 +130,7 @@ def test_closing_saved_work_leaves_nothing_behind(at_work, tmp_path):
 
 
 def test_work_that_was_thrown_away_is_gone(qtbot):
-    recovery.keep(tote(bags=4), None)
+    recovery.keep(job_tote(bags=4), None)
     kept = recovery._own_path()
     kept.rename(kept.with_name("recovery-999999998.json"))
     window = Window()
@@ -143,7 +142,7 @@ def test_work_that_was_thrown_away_is_gone(qtbot):
     assert window.bar.words.text() == "“Test tote” is thrown away."
     window.bar.back.click()  # until the next start it can be had back
     (lost,) = recovery.find_lost()
-    assert lost.project.bags == 4
+    assert lost.job.bags[0].bags == 4
     window.bar.drop.click()
     recovery.prune()
     recovery.bring_back(lost)
@@ -170,7 +169,7 @@ def test_the_frame_takes_the_furnished_window_in(qtbot):
     shell.show()
     shell.grab()
     window = Window()
-    window.open_demo()
+    window.open_demo("rehearsal-satchel")
     shell.take_in(window)
     QApplication.processEvents()
     assert window.isVisible()
@@ -180,7 +179,7 @@ def test_the_frame_takes_the_furnished_window_in(qtbot):
 
 def test_a_file_given_on_the_command_line_is_opened_and_remembered(qtbot, tmp_path):
     path = tmp_path / "given.tessil"
-    save(tote(bags=6), path)
+    save_bag(tote(bags=6), path)
     window = Window()
     qtbot.addWidget(window)
     assert window.open_path(path) == ""
@@ -199,7 +198,7 @@ def test_saving_again_goes_to_the_same_file(at_work, tmp_path):
     at_work.type("8")
     assert window.unsaved.unsaved
     at_work.ctrl(Qt.Key.Key_S)
-    assert load(path).bags == 8
+    assert load_bag(path).bags == 8
     assert not window.unsaved.unsaved
     window.acts["undo"].trigger()
     assert window.unsaved.unsaved

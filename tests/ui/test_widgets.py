@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
 from tessil.core.numbers.lengths import Notation
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
+from tessil.core.project import job_of
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.ui.desk import Desk
@@ -312,7 +313,7 @@ def test_a_desk_keeps_its_last_good_plan(qtbot):
     from tessil.core.edits import edit
 
     desk = Desk()
-    assert desk.open(tote(), None) == ""
+    assert desk.open(job_of(tote()), None) == ""
     before = desk.plan
     assert "more than zero" in desk.attempt(edit("", ("hold.things.0.width", F(0))))
     assert "no notch" in desk.attempt(
@@ -321,7 +322,7 @@ def test_a_desk_keeps_its_last_good_plan(qtbot):
     assert desk.plan is before
     assert not desk.stack.canUndo()
     odd = tote(shape=tote().shape.model_copy(update={"kind": "balloon"}))
-    assert "not one this Tessil knows" in desk.open(odd, None)
+    assert "not one this Tessil knows" in desk.open(job_of(odd), None)
     assert desk.plan is before
 
 
@@ -329,7 +330,7 @@ def test_a_long_undo_list_comes_all_the_way_back(qtbot):
     from tessil.core.edits import edit
 
     desk = Desk()
-    desk.open(tote(), None)
+    desk.open(job_of(tote()), None)
     start = desk.project
     for bags in range(2, 60):
         assert desk.attempt(edit(f"Make {bags}", ("bags", bags))) == ""

@@ -9,11 +9,10 @@ from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdi
 from tessil.core.project import MOST_BAGS
 from tessil.core.snags import Stage
 from tessil.files import recovery
-from tessil.files.projectfile import load, save
 from tessil.ui.actions import ACTIONS
 from tessil.ui.stages import specs
 from tessil.ui.window import Window
-from tests.conftest import tote
+from tests.conftest import load_bag, save_bag, tote
 
 F = Fraction
 
@@ -292,7 +291,7 @@ def test_a_broken_file_leaves_the_open_work(at_work, tmp_path):
 def test_a_full_disk_on_save_says_so_and_keeps_the_work(at_work, tmp_path, monkeypatch):
     window = at_work.window
     path = tmp_path / "bag.tessil"
-    save(tote(bags=9), path)
+    save_bag(tote(bags=9), path)
     window.open_path(path)
     at_work.ctrl(Qt.Key.Key_U)
 
@@ -303,7 +302,7 @@ def test_a_full_disk_on_save_says_so_and_keeps_the_work(at_work, tmp_path, monke
     at_work.ctrl(Qt.Key.Key_S)
     assert "no space left" in window.file_bar.error.text()
     monkeypatch.undo()
-    assert load(path).bags == 9
+    assert load_bag(path).bags == 9
     assert window.unsaved.unsaved
 
 

@@ -8,7 +8,7 @@ plan's to say.
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import Annotated, Literal
+from typing import Annotated, Literal, TypeVar
 
 from pydantic import Field, field_validator
 
@@ -27,8 +27,10 @@ from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark, Snap, Wash
 from tessil.core.words.refusals import printable
 
-FORMAT = 4
+FORMAT = 5
 MOST_BAGS = 999
+MOST_IN_A_JOB = 60
+Part = TypeVar("Part", bound=Decided)
 
 
 class LeftShape(Decided):
@@ -40,14 +42,26 @@ class LeftShape(Decided):
     lining: Lining = "drop-in"
 
 
-class Project(Decided):
-    """One job: a bag, how many of it, and everything chosen and measured for it."""
+class Shared(Decided):
+    """What all bags of a job have in common: how it is measured, what there is to sew with."""
 
-    format: Literal[4] = 4
-    id: Annotated[str, Field(max_length=40)] = ""  # under which its panels stand in the logbook
-    name: Name = "New bag"
     units: Units = "inch"
     rounding: Units | None = None  # marks that sizes keep, if not those that are read
+    prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
+    scraps: Annotated[tuple[Scrap, ...], Field(max_length=MOST_SCRAPS)] = ()
+    seam_test: SeamTest | None = None
+    stock: Stock = Field(default_factory=Stock)
+    materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
+    offcuts: Annotated[tuple[Offcut, ...], Field(max_length=60)] = ()
+    machine: Machine = Field(default_factory=Machine)
+    first_seams: Seams | None = None  # that a new bag of the job begins with
+
+
+class OneBag(Decided):
+    """One bag of a job: how many of it, and everything chosen and measured for it."""
+
+    id: Annotated[str, Field(max_length=40)] = ""  # under which its panels stand in the logbook
+    name: Name = "New bag"
     bags: int = 1
     shape: ShapeChoice = Field(default_factory=ShapeChoice)
     hold: Held = Field(default_factory=Held)
@@ -67,17 +81,10 @@ class Project(Decided):
     strap: Strap = Field(default_factory=Strap)
     cord: Cord = Field(default_factory=Cord)
     button: Button = Field(default_factory=Button)
-    prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
-    scraps: Annotated[tuple[Scrap, ...], Field(max_length=MOST_SCRAPS)] = ()
-    seam_test: SeamTest | None = None
     pack: Pack | None = None
     rules: Rules = Field(default_factory=Rules)
     marks: Annotated[tuple[Mark, ...], Field(max_length=40)] = ()
     snap: Snap = Field(default_factory=Snap)
-    stock: Stock = Field(default_factory=Stock)
-    materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
-    offcuts: Annotated[tuple[Offcut, ...], Field(max_length=60)] = ()
-    machine: Machine = Field(default_factory=Machine)
     wash: Wash = Field(default_factory=Wash)
     settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
     left: dict[str, LeftShape] = Field(default_factory=dict, max_length=20)  # by kind
@@ -94,6 +101,10 @@ class Project(Decided):
         """The name under which its measured panels stand in the logbook."""
         return self.id or self.name[:40]
 
+
+class Project(Shared, OneBag):
+    """One bag with what it shares with the others of its job: all that a plan is made of."""
+
     def print_of(self, key: str) -> Print:
         """The print of that key, or a plain cloth if the basket has none such."""
         for cloth in self.prints:
@@ -102,3 +113,41 @@ class Project(Decided):
         # A file may name anything here, also what could not be the key of a print.
         name = printable(key)[:80] or "cloth"
         return Print.model_construct(key=key or "cloth", name=name)
+
+
+class Job(Decided):
+    """The document: bags that are made from one heap of cloth, and that heap."""
+
+    format: Literal[5] = 5
+    name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
+    shared: Shared = Field(default_factory=Shared)
+    bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = (OneBag(),)
+
+    @property
+    def title(self) -> str:
+        """What the job is called: by its own name, else by its bags."""
+        more = len(self.bags) - 1
+        return self.name or self.bags[0].name + (f" and {more} more" if more else "")
+
+    def project(self, at: int = 0) -> Project:
+        """One of its bags, with what it shares."""
+        return Project.model_construct(**dict(self.shared), **dict(self.bags[at]))
+
+    def holding(self, project: Project, at: int = 0) -> Job:
+        """The job with one bag as it stands in a project, and what is shared as it stands there."""
+        shared, bag = _part(Shared, self.shared, project), _part(OneBag, self.bags[at], project)
+        bags = (*self.bags[:at], bag, *self.bags[at + 1 :])
+        return self.model_copy(update={"shared": shared, "bags": bags})
+
+
+def _part(kind: type[Part], before: Part, project: Project) -> Part:
+    """A project's part of a kind; the same object as before where nothing of it has changed."""
+    values = {name: getattr(project, name) for name in kind.model_fields}
+    if all(getattr(before, name) == value for name, value in values.items()):
+        return before
+    return kind(**values)
+
+
+def job_of(project: Project, name: str = "") -> Job:
+    """A job of one bag."""
+    return Job(name=name).holding(project)

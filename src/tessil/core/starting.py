@@ -16,7 +16,7 @@ from tessil.core.edges.choice import Binding, Zipper
 from tessil.core.numbers.lengths import IN_PER, Inches, Units
 from tessil.core.panels.choice import Oversize, PanelChoices
 from tessil.core.piecing.choice import Piecing
-from tessil.core.project import Project
+from tessil.core.project import Job, OneBag, Project, job_of
 from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers, Ply
 from tessil.core.shapes import SHAPES
@@ -136,4 +136,52 @@ def first_project(answers: Answers) -> Project:
             cover=CM * 3 / 10 if metric else Fraction(1, 8),
             overlap=6 * CM if metric else Fraction(5, 2),
         ),
+    )
+
+
+def joining(job: Job, project: Project, mark: str) -> OneBag:
+    """A first project's bag as one more of a job: it is sewn of the job's prints, with the seams
+    that the job begins with.  ``mark`` is its own, for the logbook."""
+    keys = tuple(cloth.key for cloth in job.shared.prints)
+    seams = job.shared.first_seams or project.seams
+    bag = job_of(project).bags[0]
+    panels = {key: _of_prints(choices, keys) for key, choices in bag.panels.items()}
+    binding = bag.binding
+    if binding.print not in keys:
+        binding = binding.model_copy(update={"print": ""})
+    return bag.model_copy(
+        update={
+            "id": mark,
+            "name": _free_name(job, bag.name),
+            "seams": seams,
+            "panels": panels,
+            "binding": binding,
+        }
+    )
+
+
+def _of_prints(choices: PanelChoices, keys: tuple[str, ...]) -> PanelChoices:
+    """Choices whose pieces are laid of the prints there are."""
+    asked = choices.piecing.prints
+    if all(key in keys for key in asked):
+        return choices
+    laid = keys[: len(asked)]
+    piecing = choices.piecing.model_copy(update={"prints": laid})
+    return choices.model_copy(update={"piecing": piecing})
+
+
+def copied(job: Job, at: int, mark: str) -> OneBag:
+    """A bag like another of the job, under a name of its own, not yet measured or settled."""
+    bag = job.bags[at]
+    fresh = {"measured": {}, "settled": (), "left": {}, "id": mark}
+    return bag.model_copy(update={**fresh, "name": _free_name(job, bag.name)})
+
+
+def _free_name(job: Job, name: str) -> str:
+    """A name that no bag of the job has: with a number behind it where it is taken."""
+    taken, base = {bag.name for bag in job.bags}, name[:74].rstrip("0123456789").rstrip() or name
+    if name not in taken:
+        return name
+    return next(
+        free for number in range(2, len(taken) + 3) if (free := f"{base} {number}") not in taken
     )

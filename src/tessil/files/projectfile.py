@@ -9,13 +9,13 @@ from __future__ import annotations
 import hashlib
 import json
 import os
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from tessil.core.project import FORMAT, Project
+from tessil.core.project import FORMAT, Job
 from tessil.core.trouble import BrokenFile, NewerFile
 from tessil.core.trouble import FileTrouble as FileTrouble
 from tessil.core.words.refusals import printable, refusal, where_words
@@ -47,6 +47,27 @@ def _layers_in_order(document: dict[str, Any]) -> dict[str, Any]:
     return {**document, "panels": moved, "format": 3}
 
 
+# What format 4 said once for its one bag, and format 5 says once for all of them.
+_SHARED = (
+    "units",
+    "rounding",
+    "prints",
+    "scraps",
+    "seam_test",
+    "stock",
+    "materials",
+    "offcuts",
+    "machine",
+)
+
+
+def _job_of_one_bag(document: dict[str, Any]) -> dict[str, Any]:
+    """Format 5 is a job of bags with what they share."""
+    shared = {key: document[key] for key in _SHARED if key in document}
+    bag = {key: value for key, value in document.items() if key not in (*_SHARED, "format")}
+    return {"format": 5, "shared": shared, "bags": [bag]}
+
+
 # From a format number to the next: MIGRATIONS[1] makes a format 2 document of a format 1 one.
 MIGRATIONS: dict[int, Migration] = {
     # Format 2 only has more to say of piecing, prints and scraps: what was is still right.
@@ -54,17 +75,18 @@ MIGRATIONS: dict[int, Migration] = {
     2: _layers_in_order,
     # Format 4 only has more to say: shapes that were left, and marks that sizes keep.
     3: lambda document: {**document, "format": 4},
+    4: _job_of_one_bag,
 }
 
 
-def to_text(project: Project) -> str:
-    """The project as it stands in a file."""
-    data = project.model_dump(mode="json")
+def to_text(job: Job) -> str:
+    """The job as it stands in a file."""
+    data = job.model_dump(mode="json")
     return json.dumps(data, ensure_ascii=False, indent=2, sort_keys=True) + "\n"
 
 
-def from_text(text: str, name: str = "This file") -> Project:
-    """The project in a file's text; raises FileTrouble with one sentence that says where."""
+def from_text(text: str, name: str = "This file") -> Job:
+    """The job in a file's text; raises FileTrouble with one sentence that says where."""
     if _depth(text) > DEEPEST:
         raise BrokenFile(f"{name} is nested too deeply to be a Tessil project.")
     try:
@@ -118,25 +140,57 @@ def _is_number(value: Any) -> bool:
     return isinstance(value, int) and not isinstance(value, bool)
 
 
-def validated(model: type[Document], data: dict[str, Any], name: str) -> Document:
-    """A document of its kind; raises BrokenFile with the place of the first wrong entry."""
+def validated(
+    model: type[Document], data: dict[str, Any], name: str, hidden: Sequence[str | int] = ()
+) -> Document:
+    """A document of its kind; raises BrokenFile with the place of the first wrong entry, or
+    NewerFile where that is one that this Tessil does not know.  ``hidden`` are steps of the place
+    that nobody needs to be told."""
     try:
         return model.model_validate(data)
     except ValidationError as error:
         first = error.errors()[0]
-        raise BrokenFile(
-            f"{name} has a wrong entry at {where_words(first['loc'])}: {refusal(first)}"
-        ) from None
+        where = where_words(_without(first["loc"], hidden))
+        if first["type"] == "extra_forbidden":
+            raise NewerFile(
+                f"{name} was written by a newer Tessil, or changed by hand: this one knows no "
+                f"entry “{where}”."
+            ) from None
+        raise BrokenFile(f"{name} has a wrong entry at {where}: {refusal(first)}") from None
 
 
-def _validated(data: dict[str, Any], name: str) -> Project:
-    project = validated(Project, data, name)
-    check_pictures(((cloth.name, cloth.photo) for cloth in project.prints), name)
-    return project
+def _without(loc: Sequence[str | int], hidden: Sequence[str | int]) -> Sequence[str | int]:
+    rest = list(loc)
+    for step in hidden:
+        if rest[:1] == [step] and len(rest) > 1:
+            rest.pop(0)
+    return rest
 
 
-def load(path: Path) -> Project:
-    """Read a project; raises FileTrouble and changes nothing else."""
+def _validated(data: dict[str, Any], name: str) -> Job:
+    bags = data.get("bags")
+    if isinstance(bags, list) and not bags:
+        raise BrokenFile(f"{name} is a job without a bag: there is nothing to open.")
+    one = isinstance(bags, list) and len(bags) == 1
+    job = validated(Job, data, name, ("shared", "bags", 0) if one else ("shared",))
+    check_pictures(((cloth.name, cloth.photo) for cloth in job.shared.prints), name)
+    return _named_apart(job)
+
+
+def _named_apart(job: Job) -> Job:
+    """Bags under names of their own in the logbook, where two would stand under one."""
+    seen: set[str] = set()
+    bags = []
+    for at, bag in enumerate(job.bags, start=1):
+        if bag.log_name in seen:
+            bag = bag.model_copy(update={"id": f"{bag.log_name[:34]}-{at}"})
+        seen.add(bag.log_name)
+        bags.append(bag)
+    return job if tuple(bags) == job.bags else job.model_copy(update={"bags": tuple(bags)})
+
+
+def load(path: Path) -> Job:
+    """Read a job; raises FileTrouble and changes nothing else."""
     name = f"“{printable(path.name)}”"
     path = reachable(path)
     try:
@@ -156,8 +210,8 @@ def load(path: Path) -> Project:
     return from_text(text, name)
 
 
-def save(project: Project, path: Path) -> None:
-    """Write a project so that either the old or the new file is whole; keep one backup.
+def save(job: Job, path: Path) -> None:
+    """Write a job so that either the old or the new file is whole; keep one backup.
 
     Raises FileTrouble, with the old file untouched, if the disk refuses.
     """
@@ -167,7 +221,7 @@ def save(project: Project, path: Path) -> None:
             raise FileTrouble(f"{name} is not a file that can be written to.")
         if is_there(path) and not os.access(reachable(path), os.W_OK):
             raise FileTrouble(f"{name} is read-only: save it under another name.")
-        write_whole(path, to_text(project).encode("utf-8"), backup=True)
+        write_whole(path, to_text(job).encode("utf-8"), backup=True)
     except OSError as error:
         raise FileTrouble(f"{name} could not be saved: {reason(error)}.") from None
 
@@ -180,6 +234,10 @@ def state_on_disk(path: Path) -> str:
         return ""
 
 
+# By which a document of any format is known: of one bag, of a job.
+_MARKS = ({"format", "shape", "hold"}, {"format", "shared", "bags"})
+
+
 def is_project(path: Path) -> bool:
     """Whether a project stands there, by its name or by what is in it."""
     if path.suffix.lower() == SUFFIX:
@@ -190,7 +248,7 @@ def is_project(path: Path) -> bool:
         data = json.loads(path.read_bytes())
     except (OSError, ValueError, RecursionError):
         return False
-    return isinstance(data, dict) and {"format", "shape", "hold"} <= data.keys()
+    return isinstance(data, dict) and any(keys <= data.keys() for keys in _MARKS)
 
 
 def write_export(path: Path, data: bytes) -> None:
@@ -219,7 +277,7 @@ def write_quickly(path: Path, text: str, wait: bool = True) -> None:
 
 def schema() -> dict[str, Any]:
     """The JSON Schema of the file format."""
-    made = Project.model_json_schema(mode="serialization")
+    made = Job.model_json_schema(mode="serialization")
     made["$schema"] = "https://json-schema.org/draft/2020-12/schema"
     made["title"] = "Tessil project"
     return made

@@ -17,7 +17,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Any
 from uuid import uuid4
 
-from tessil.core.project import Project
+from tessil.core.project import Job
 from tessil.core.words.refusals import printable
 from tessil.files.disk import lock_for, reason, sweep
 from tessil.files.places import state_folder
@@ -49,7 +49,7 @@ class Lost:
     stood: str  # what the maker's own file held when it was read
 
     @cached_property
-    def project(self) -> Project:
+    def job(self) -> Job:
         """The work itself; raises FileTrouble, with a sentence, if it cannot be read any more."""
         try:
             text = self.path.read_text("utf-8")
@@ -63,7 +63,7 @@ class Lost:
         return _of_one_line(head)
 
 
-def _of_one_line(text: str) -> Project:
+def _of_one_line(text: str) -> Job:
     """What an earlier Tessil kept: all in one line."""
     try:
         record = json.loads(text)
@@ -90,29 +90,29 @@ def _own_path() -> Path:
     return path
 
 
-def keep(project: Project, origin: Path | None, changes: int = 0, stood: str = "") -> str:
+def keep(job: Job, origin: Path | None, changes: int = 0, stood: str = "") -> str:
     """Write the current work where a crash cannot reach it; a sentence if that fails.
 
     ``origin`` is the maker's file it belongs to, ``stood`` what that held when it was read.
     """
-    return _write(_own_path(), project, origin, changes, stood)
+    return _write(_own_path(), job, origin, changes, stood)
 
 
-def put_aside(project: Project, origin: Path | None, changes: int = 0, stood: str = "") -> str:
+def put_aside(job: Job, origin: Path | None, changes: int = 0, stood: str = "") -> str:
     """Keep unsaved work that makes room for another project; it is found like lost work."""
     path = state_folder() / f"aside-{time.time_ns()}-{uuid4().hex[:6]}.json"
-    return _write(path, project, origin, changes, stood)
+    return _write(path, job, origin, changes, stood)
 
 
-def _write(path: Path, project: Project, origin: Path | None, changes: int, stood: str) -> str:
+def _write(path: Path, job: Job, origin: Path | None, changes: int, stood: str) -> str:
     head = {
-        "name": project.name,
-        "shape": project.shape.kind,
+        "name": job.title,
+        "shape": job.bags[0].shape.kind,
         "origin": str(origin) if origin else None,
         "changes": changes,
         "stood": stood,
     }
-    text = json.dumps(head, ensure_ascii=False) + "\n" + to_text(project)
+    text = json.dumps(head, ensure_ascii=False) + "\n" + to_text(job)
     try:
         write_quickly(path, text, wait=False)
     except OSError as error:

@@ -6,9 +6,13 @@ from PySide6.QtCore import QPoint
 from PySide6.QtWidgets import QMenu, QPushButton
 
 from tessil.core.choosing import read_in
+from tessil.core.edits import edit
 from tessil.core.piecing.acts.whole import row_step
+from tessil.core.project import Project
+from tessil.core.starting import copied, joining
 from tessil.core.trimming.acts.marking import move_mark
 from tessil.ui.column import Column
+from tessil.ui.filing import new_mark
 from tessil.ui.hand import Hand
 from tessil.ui.pages import PagedWindow
 from tessil.ui.widgets.bench import Bench
@@ -50,6 +54,64 @@ class ActingWindow(PagedWindow):
         units = self.desk.project.units if self.desk.is_open else "inch"
         self.start.begin(units, can_go_back=self.desk.is_open)
         self.pages.setCurrentWidget(self.start)
+
+    def add_bag(self) -> None:
+        """Ask the three questions for one bag more of this job."""
+        if self.desk.is_open:
+            self._settle_typing()
+            self.start.begin(self.desk.project.units, can_go_back=True, adds=True)
+            self.pages.setCurrentWidget(self.start)
+
+    def take_bag(self, project: Project) -> str:
+        """A bag that was asked for joins the job, with the job's prints and first seams."""
+        desk = self.desk
+        sentence = desk.add_bag(joining(desk.job, project, new_mark()), f"Add {project.name}")
+        if not sentence:
+            self._to_work()
+        self.told.setText(sentence)
+        return sentence
+
+    def copy_bag(self) -> None:
+        """Another bag like the one in hand, not yet measured."""
+        if self.desk.is_open:
+            self._settle_typing()
+            bag = copied(self.desk.job, self.desk.at, new_mark())
+            self.told.setText(self.desk.add_bag(bag, f"Copy {self.desk.project.name}"))
+
+    def remove_bag(self) -> None:
+        """The bag in hand leaves the job; undo brings it back."""
+        if self.desk.is_open:
+            self._forget_typing()
+            self.told.setText(self.desk.remove_bag())
+
+    def keep_seams(self) -> None:
+        """Bags that join the job from now on begin with the seams of the one in hand."""
+        desk = self.desk
+        change = edit("Begin new bags with these seams", ("first_seams", desk.project.seams))
+        self.told.setText(desk.attempt(change))
+
+    def next_bag(self) -> None:
+        self._step_bag(1)
+
+    def last_bag(self) -> None:
+        self._step_bag(-1)
+
+    def _step_bag(self, by: int) -> None:
+        """The next bag that can be planned; the sentence of one that cannot stays in sight."""
+        desk, told = self.desk, ""
+        for step in range(1, len(desk.job.bags)):
+            sentence = self.turn_to_bag(desk.at + by * step)
+            told = told or sentence
+            if not sentence:
+                break
+        self.told.setText(told)
+
+    def turn_to_bag(self, at: int) -> str:
+        """Take a bag of the job in hand; a sentence if it cannot be planned."""
+        self._settle_typing()
+        sentence = self.desk.turn_to(at)
+        self.told.setText(sentence)
+        return sentence
 
     def undo(self) -> None:
         self._forget_typing()

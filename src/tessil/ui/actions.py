@@ -51,8 +51,14 @@ ACTIONS = (
     ActionRow(
         "last-panel", "Panel before", ("Ctrl+Shift+Tab", "Ctrl+PgUp"), "last_panel", menu=False
     ),
+    ActionRow("add-bag", "Add a bag to this job", ("Ctrl+Shift+N",), "add_bag", apart=True),
+    ActionRow("copy-bag", "Copy this bag", ("Ctrl+D",), "copy_bag"),
+    ActionRow("remove-bag", "Remove this bag from the job", (), "remove_bag"),
+    ActionRow("next-bag", "Next bag of the job", ("Alt+PgDown",), "next_bag", menu=False),
+    ActionRow("last-bag", "Bag before", ("Alt+PgUp",), "last_bag", menu=False),
     ActionRow("menu", "Menu", ("F10",), "open_menu", menu=False),
-    ActionRow("demo", "Demo: rehearsal satchel", (), "open_demo", apart=True),
+    ActionRow("demo", "Demo: the band's kit of four", (), "open_demo", apart=True),
+    ActionRow("demo-satchel", "Demo: rehearsal satchel", (), "open_satchel"),
     ActionRow("demo-pouch", "Demo: reed pouch", (), "open_reed_pouch"),
     ActionRow("demo-clutch", "Demo: march-card clutch", (), "open_clutch"),
     ActionRow("demo-sack", "Demo: mute sack", (), "open_sack"),

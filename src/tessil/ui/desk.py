@@ -7,7 +7,8 @@ desk, so that the last good plan always stays.  Knows no widgets.
 from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Iterable
-from dataclasses import replace
+from contextlib import suppress
+from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import TypeVar
 
@@ -20,27 +21,43 @@ from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.memory.recall import Memory
 from tessil.core.plan import plan, with_panel
 from tessil.core.planned import PARTS, Plan
-from tessil.core.project import Project
+from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project
 from tessil.core.reading import Reading
 from tessil.core.snags import Snag, Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import first_refusal
 from tessil.ui.seen import Seen
 
-Kept = Project | Book
 T = TypeVar("T")
+
+
+@dataclass(frozen=True)
+class Work:
+    """A job, which of its bags is in hand, and that bag with what it shares."""
+
+    job: Job
+    at: int
+    project: Project
+
+
+def work_on(job: Job, at: int = 0) -> Work:
+    """One bag of a job in hand."""
+    return Work(job, at, job.project(at))
+
+
+Kept = Work | Book
 
 
 class UndoStep(QUndoCommand):
     """One named change; typing on in the same field is one step.
 
-    Keeps projects, not plans: a plan is quick to make again and large to keep.
+    Keeps jobs, not plans: a plan is quick to make again and large to keep.
     """
 
     def __init__(self, desk: Desk, after: Kept, made: Plan, words: str, run: str) -> None:
         super().__init__(words)
         self.desk = desk
-        self.before: Kept = desk.project if isinstance(after, Project) else desk.book
+        self.before: Kept = desk.work if isinstance(after, Work) else desk.book
         self.after = after
         self.fresh: Plan | None = made
         self.run = run
@@ -60,7 +77,7 @@ class UndoStep(QUndoCommand):
         return True
 
     def let_go(self) -> None:
-        """Hold no project any more.  The toolkit's binding never frees a step that was merged or
+        """Hold no job any more.  The toolkit's binding never frees a step that was merged or
         written over, so it must not keep what is large."""
         self.before = self.after = EMPTY
         self.fresh = None
@@ -73,6 +90,7 @@ class UndoStep(QUndoCommand):
         self.desk.take_back(self.before)
 
 
+MOST_MEMORIES = 4  # of bags; more would only fill memory
 MOST_STEPS = 1000  # that can be taken back; more would only fill memory
 
 
@@ -93,10 +111,10 @@ class Desk(QObject):
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self.project = Project()
+        self.work = work_on(Job())
         self.book = EMPTY
-        self.memory = Memory()
-        self.plan = plan(self.project, memory=self.memory)
+        self.memories: dict[int, Memory] = {}
+        self.plan = self._planned(self.work, self.book)
         self.sketch: Plan | None = None  # one panel planned anew while a slider is dragged
         self.path: Path | None = None
         self.is_open = False
@@ -105,10 +123,41 @@ class Desk(QObject):
         self.stack.setUndoLimit(MOST_STEPS)
         self.run = 0
 
-    def put(self, project: Project, book: Book, made: Plan) -> None:
-        """Show a project with its book and plan; the undo steps call this."""
+    @property
+    def job(self) -> Job:
+        """The document."""
+        return self.work.job
+
+    @property
+    def at(self) -> int:
+        """Which of the job's bags is in hand."""
+        return self.work.at
+
+    @property
+    def project(self) -> Project:
+        """The bag in hand with what it shares."""
+        return self.work.project
+
+    @property
+    def memory(self) -> Memory:
+        """What was computed for the bag in hand."""
+        return self._memory(self.at)
+
+    def _memory(self, at: int) -> Memory:
+        """The memory of one bag; those of a few bags are kept."""
+        memory = self.memories.pop(at, None) or Memory()
+        self.memories[at] = memory
+        while len(self.memories) > MOST_MEMORIES:
+            del self.memories[next(iter(self.memories))]
+        return memory
+
+    def _planned(self, work: Work, book: Book) -> Plan:
+        return plan(work.project, book, self._memory(work.at))
+
+    def put(self, work: Work, book: Book, made: Plan) -> None:
+        """Show a bag of a job with its book and plan; the undo steps call this."""
         other_book = book is not self.book
-        self.project, self.book, self.plan, self.sketch = project, book, made, None
+        self.work, self.book, self.plan, self.sketch = work, book, made, None
         self.seen = self.seen.of(made)
         if other_book:
             self.booked.emit()
@@ -123,29 +172,94 @@ class Desk(QObject):
         self.stack.push(step)
 
     def take_back(self, kept: Kept, made: Plan | None = None) -> None:
-        """Put a project or a book on the desk, as one step of the undo list."""
-        project = kept if isinstance(kept, Project) else self.project
+        """Put a job or a book on the desk, as one step of the undo list."""
+        work = kept if isinstance(kept, Work) else self.work
         book = kept if isinstance(kept, Book) else self.book
-        self.put(project, book, made or plan(project, book, self.memory))
+        self.put(work, book, made or self._planned(work, book))
 
     def learn(self, book: Book) -> None:
         """Take a book that has grown by itself: no step to undo, the plan follows."""
         if book is not self.book:
-            self.put(self.project, book, plan(self.project, book, self.memory))
+            self.put(self.work, book, self._planned(self.work, book))
 
-    def open(self, project: Project, path: Path | None, book: Book | None = None) -> str:
-        """Begin with another project; returns a sentence, and changes nothing, if it fails."""
-        book = self.book if book is None else book
+    def open(self, job: Job, path: Path | None, book: Book | None = None) -> str:
+        """Begin with another job, at the first of its bags that can be planned; returns a sentence,
+        and changes nothing, if none can."""
+        book, sentence = self.book if book is None else book, ""
+        for at in range(len(job.bags)):
+            work = work_on(job, at)
+            try:
+                made = plan(work.project, book)
+            except CannotPlan as trouble:
+                sentence = sentence or trouble.sentence
+                continue
+            self.stack.clear()
+            self.memories.clear()
+            self.path = path
+            self.is_open = True
+            self.seen = self.seen.opened(made)
+            self.opened.emit()
+            self.put(work, book, made)
+            return ""
+        return sentence
+
+    def turn_to(self, at: int) -> str:
+        """Take another bag of the job in hand; a sentence if it cannot be planned."""
+        self.leaving.emit()
+        work = work_on(self.job, at % len(self.job.bags))
         try:
-            made = plan(project, book, self.memory)
+            made = self._planned(work, self.book)
+        except CannotPlan as trouble:
+            return f"{work.project.name}: {trouble.sentence}"
+        self.seen = self.seen.opened(made)
+        self.put(work, self.book, made)
+        return ""
+
+    def add_bag(self, bag: OneBag, words: str) -> str:
+        """One bag more, after the one in hand; a sentence if it cannot be planned."""
+        bags = self.job.bags
+        if len(bags) >= MOST_IN_A_JOB:
+            return f"A job holds at most {MOST_IN_A_JOB} bags."
+        at = self.at + 1
+        return self._have_bags((*bags[:at], bag, *bags[at:]), at, words)
+
+    def remove_bag(self) -> str:
+        """The bag in hand goes from the job; the last one stays."""
+        bags, at = self.job.bags, self.at
+        if len(bags) == 1:
+            return "A job has at least one bag."
+        words = f"Remove {bags[at].name}"
+        return self._have_bags((*bags[:at], *bags[at + 1 :]), max(at - 1, 0), words)
+
+    def _have_bags(self, bags: tuple[OneBag, ...], at: int, words: str) -> str:
+        self.leaving.emit()
+        work = work_on(self.job.model_copy(update={"bags": bags}), at)
+        self.memories.clear()
+        try:
+            made = self._planned(work, self.book)
         except CannotPlan as trouble:
             return trouble.sentence
-        self.stack.clear()
-        self.path = path
-        self.is_open = True
-        self.seen = self.seen.opened(made)
-        self.opened.emit()
-        self.put(project, book, made)
+        self._push(UndoStep(self, work, made, words, ""))
+        return ""
+
+    def measured_plans(self) -> list[Plan]:
+        """The plans of all bags that were measured, and of the one in hand."""
+        made = [self.plan]
+        for at, bag in enumerate(self.job.bags):
+            if at != self.at and bag.measured:
+                with suppress(CannotPlan):
+                    made.append(plan(self.job.project(at), self.book))
+        return made
+
+    def rename_job(self, name: str) -> str:
+        """What the bags are called together."""
+        try:
+            job = Job(**{**dict(self.job), "name": name})
+        except ValidationError as error:
+            return first_refusal(error)
+        if job != self.job:
+            work = work_on(job, self.at)
+            self._push(UndoStep(self, work, self.plan, "Name the job", "name the job"))
         return ""
 
     def attempt(self, change: Edit, run: str = "") -> str:
@@ -158,12 +272,13 @@ class Desk(QObject):
             if project == self.project:
                 self._drop_sketch()
                 return ""
-            made = plan(project, self.book, self.memory)
+            work = Work(self.job.holding(project, self.at), self.at, project)
+            made = self._planned(work, self.book)
         except ValidationError as error:
             return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
-        self._push(UndoStep(self, project, made, change.words, run))
+        self._push(UndoStep(self, work, made, change.words, run))
         return ""
 
     def attempt_book(self, change: Edit, run: str = "") -> str:
@@ -173,7 +288,7 @@ class Desk(QObject):
             if book == self.book:
                 return ""
             self.teaching.emit()
-            made = plan(self.project, book, self.memory)
+            made = self._planned(self.work, book)
         except ValidationError as error:
             return first_refusal(error)
         except CannotPlan as trouble:

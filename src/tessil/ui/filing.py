@@ -16,7 +16,7 @@ from PySide6.QtWidgets import QMainWindow
 from tessil.core.edits import edit
 from tessil.core.logbook.book import MOST_SWATCHES, MOST_TESTS, Book
 from tessil.core.panels.learning import with_panels
-from tessil.core.project import Project
+from tessil.core.project import Job, Project, job_of
 from tessil.files import recent, recovery
 from tessil.files.disk import is_there, reachable
 from tessil.files.logfile import begin_book, keep_together, load_book, read_swatches, swatches_csv
@@ -59,39 +59,43 @@ class FilingWindow(QMainWindow):
         self.book_rest.due.connect(self.flush_book)
 
     def begin_project(self, project: Project) -> str:
-        """A new bag: its own name in the logbook, the maker's materials and last seam test."""
+        """A new job of one bag: its own name in the logbook, the maker's materials and last seam
+        test."""
         book = self.own_book
         last = book.seam_tests[-1] if book.seam_tests else project.seam_test
         fresh = project.model_copy(
             update={
-                "id": uuid4().hex[:16],
+                "id": new_mark(),
                 "name": self._free_name(project.name),
                 "materials": book.materials,
                 "seam_test": last,
             }
         )
-        return self.open_project(fresh, None)
+        return self.open_job(job_of(fresh), None)
 
-    def open_project(self, project: Project, path: Path | None, book: Book | None = None) -> str:
-        """Put another project on the desk; the window shows it."""
+    def open_job(self, job: Job, path: Path | None, book: Book | None = None) -> str:
+        """Put another job on the desk; the window shows it."""
         raise NotImplementedError
 
     def open_path(self, path: Path) -> str:
         """Open a file; a sentence, and the open work untouched, if it will not do."""
         try:
-            project = load(path)
+            job = load(path)
         except FileTrouble as trouble:
             return str(trouble)
-        sentence = self.open_project(project, path)
+        sentence = self.open_job(job, path)
         if not sentence:
             recent.remember(path)
         return sentence
 
-    def open_demo(self, key: str = "rehearsal-satchel") -> None:
-        """One of the demo bags, as a new project."""
+    def open_demo(self, key: str = "kit-of-four") -> None:
+        """The band's kit, or one of its bags, as a new job."""
         folder = files("tessil") / "demo"
         with as_file(folder / f"{key}.tessil") as path, as_file(folder / "logbook.json") as log:
-            self.open_project(load(path), None, load_book(log))
+            self.open_job(load(path), None, load_book(log))
+
+    def open_satchel(self) -> None:
+        self.open_demo("rehearsal-satchel")
 
     def open_reed_pouch(self) -> None:
         self.open_demo("reed-pouch")
@@ -129,7 +133,7 @@ class FilingWindow(QMainWindow):
     def save_to(self, path: Path) -> str:
         """Save; a sentence, and the old file whole, if the disk refuses."""
         try:
-            save(self.desk.project, path)
+            save(self.desk.job, path)
         except FileTrouble as trouble:
             return str(trouble)
         self.desk.path = path
@@ -183,8 +187,9 @@ class FilingWindow(QMainWindow):
     def learn_from_panels(self) -> None:
         """The panels measured in this project go into the logbook, with the maker's materials."""
         desk = self.desk
-        today = datetime.date.today().isoformat()
-        book = with_panels(desk.book, desk.plan.learning, today)
+        today, book = datetime.date.today().isoformat(), desk.book
+        for made in desk.measured_plans():
+            book = with_panels(book, made.learning, today)
         keys = {entry.key for entry in desk.project.materials}
         kept = tuple(entry for entry in book.materials if entry.key not in keys)
         if desk.project.materials and (*kept, *desk.project.materials) != book.materials:
@@ -370,7 +375,12 @@ class FilingWindow(QMainWindow):
         """Keep what is on the desk; a sentence if that cannot be done."""
         desk = self.desk
         changes = abs(desk.stack.index() - max(desk.stack.cleanIndex(), 0))
-        return recovery.keep(desk.project, desk.path, changes, self.on_disk)
+        return recovery.keep(desk.job, desk.path, changes, self.on_disk)
+
+
+def new_mark() -> str:
+    """A mark of its own for a bag in the logbook."""
+    return uuid4().hex[:16]
 
 
 def _stem_of(name: str) -> str:

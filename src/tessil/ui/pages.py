@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
 from tessil.core.edits import Edit
+from tessil.core.project import Project
 from tessil.ui.filing import FilingWindow
 from tessil.ui.searches import Searches
 
@@ -30,6 +31,10 @@ class PagedWindow(FilingWindow):
     work: QWidget
     searches: Searches
 
+    def take_bag(self, project: Project) -> str:
+        """A bag that was asked for joins the job; the window does it."""
+        raise NotImplementedError
+
     @cached_property
     def start(self) -> StartPage:
         """The first page."""
@@ -37,6 +42,7 @@ class PagedWindow(FilingWindow):
 
         page = StartPage()
         page.made.connect(self.begin_project)
+        page.added.connect(self.take_bag)
         page.demo_wanted.connect(lambda: self.open_demo())
         page.open_wanted.connect(self.ask_open)
         page.left.connect(self._to_work)

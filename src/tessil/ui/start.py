@@ -28,6 +28,7 @@ class StartPage(QWidget):
     """Asks for shape, object and pieces, and says what will come of them."""
 
     made = Signal(object)
+    added = Signal(object)
     demo_wanted = Signal()
     open_wanted = Signal()
     left = Signal()
@@ -35,7 +36,7 @@ class StartPage(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self.setObjectName("paper")
-        self.answers = Answers()
+        self.answers, self.adds = Answers(), False
         self.rows: dict[str, FieldRow] = {}
         outer = QHBoxLayout(self)
         outer.addStretch(1)
@@ -56,7 +57,7 @@ class StartPage(QWidget):
         self.refresh()
 
     def _head(self) -> QVBoxLayout:
-        title = Words("A new bag in three answers")
+        title = self.title = Words("A new bag in three answers")
         title.setObjectName("large")
         words = Words("Every answer can be changed later; sizes are read as you write them.")
         words.setObjectName("soft")
@@ -162,7 +163,7 @@ class StartPage(QWidget):
         self.plan_it.setObjectName("main")
         self.plan_it.clicked.connect(self._finish)
         self.outcome = Words()
-        demo = QPushButton("Show me the demo bag")
+        demo = QPushButton("Show me the demo bags")
         demo.setObjectName("quiet")
         demo.clicked.connect(self.demo_wanted)
         open_ = QPushButton("Open a project…")
@@ -189,10 +190,16 @@ class StartPage(QWidget):
         if wrong:
             wrong[0].field.setFocus()
             return
-        self.made.emit(first_project(self.answers))
+        told = self.added if self.adds else self.made
+        told.emit(first_project(self.answers))
 
-    def begin(self, units: str, can_go_back: bool) -> None:
-        """Ask afresh."""
+    def begin(self, units: str, can_go_back: bool, adds: bool = False) -> None:
+        """Ask afresh: for a new job, or for one bag more of the job there is."""
+        self.adds = adds
+        self.title.setText(
+            "One bag more in three answers" if adds else "A new bag in three answers"
+        )
+        self.plan_it.setText("Add this bag" if adds else "Plan this bag")
         self.answers = Answers().changed("units", units)
         self.back.setVisible(can_go_back)
         for row in self.rows.values():

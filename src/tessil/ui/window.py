@@ -23,7 +23,7 @@ from tessil.core.choosing import measure
 from tessil.core.logbook.book import Book
 from tessil.core.numbers.lengths import Notation
 from tessil.core.planned import Plan
-from tessil.core.project import Project
+from tessil.core.project import Job
 from tessil.core.snags import Stage, Weight
 from tessil.core.words.refusals import printable
 from tessil.drawing import theme
@@ -185,6 +185,12 @@ class Window(ActingWindow):
         self.told, self.tray = head.told, head.tray
         self.undo_button, self.redo_button = head.undo_button, head.redo_button
         self.units_button, self.menu_button = head.units_button, head.menu_button
+        switch = self.switch = head.switch
+        switch.chosen.connect(self.turn_to_bag)
+        switch.add_wanted.connect(self.add_bag)
+        switch.copy_wanted.connect(self.copy_bag)
+        switch.remove_wanted.connect(self.remove_bag)
+        switch.seams_wanted.connect(self.keep_seams)
         for button, work in (
             (self.undo_button, self.undo),
             (self.redo_button, self.redo),
@@ -257,6 +263,7 @@ class Window(ActingWindow):
         self._show_title()
         self.name.show_value(desk.project.name)
         self.bags.show_value(desk.project.bags)
+        self.switch.show_job(desk.job, desk.at)
         self._show_finished()
         self.units_button.setText("inches" if desk.project.units == "inch" else "cm")
         self.selvage.name = desk.project.name
@@ -285,6 +292,7 @@ class Window(ActingWindow):
             *self.column.in_order(),
             *snags,
             self.name,
+            self.switch,
             self.bags,
             *self.tray.tiles,
             self.bench,
@@ -388,14 +396,14 @@ class Window(ActingWindow):
 
     # -- the action table -------------------------------------------------------
 
-    def open_project(self, project: Project, path: Path | None, book: Book | None = None) -> str:
-        """Put another project on the desk; unsaved work is put aside and offered again.  A demo
+    def open_job(self, job: Job, path: Path | None, book: Book | None = None) -> str:
+        """Put another job on the desk; unsaved work is put aside and offered again.  A demo
         brings its own logbook; everything else has the maker's."""
         desk, unsaved = self.desk, self._has_unsaved_work()
         changes = abs(desk.stack.index() - max(desk.stack.cleanIndex(), 0))
-        before = (desk.project, desk.path, changes, self.on_disk)
+        before = (desk.job, desk.path, changes, self.on_disk)
         was_demo, self.is_demo = self.is_demo, book is not None
-        sentence = desk.open(project, path, self.own_book if book is None else book)
+        sentence = desk.open(job, path, self.own_book if book is None else book)
         if sentence:
             self.is_demo = was_demo
             return sentence
@@ -435,7 +443,8 @@ class Window(ActingWindow):
         """Bag, file, and whether there is something to save, on the frame."""
         frame, desk = self.window(), self.desk
         file = desk.path.name if desk.path else "not in a file yet"
-        name = printable(desk.project.name)
+        several = len(desk.job.bags) > 1
+        name = printable(desk.project.name + (f", {desk.job.title}" if several else ""))
         frame.setWindowTitle(f"{name}[*] ({file}) – Tessil" if desk.is_open else "Tessil")
         frame.setWindowModified(desk.is_open and self.unsaved.unsaved)
 
@@ -465,7 +474,7 @@ class Window(ActingWindow):
     def _restore(self, lost: recovery.Lost) -> None:
         """Take kept work up again; where that fails its sentence stands beside it."""
         try:
-            sentence = self.open_project(lost.project, lost.origin)
+            sentence = self.open_job(lost.job, lost.origin)
         except FileTrouble as trouble:
             sentence = str(trouble)
         self.told.setText(sentence)

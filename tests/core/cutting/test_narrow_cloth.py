@@ -8,8 +8,7 @@ import pytest
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
-from tessil.files.projectfile import load
-from tests.conftest import DEMO
+from tests.conftest import DEMO, load_bag
 
 WIDTHS = (Fraction(1, 2), 1, Fraction(3, 2), 2, 3, 4, 6, 7, 8, 11, 12, 13, 20, 390)
 
@@ -18,7 +17,7 @@ WIDTHS = (Fraction(1, 2), 1, Fraction(3, 2), 2, 3, 4, 6, 7, 8, 11, 12, 13, 20, 3
 @pytest.mark.parametrize("made", ["cloth", "webbing"])
 @pytest.mark.parametrize("inner", [False, True])
 def test_every_width_is_planned_or_refused(bag, made, inner):
-    project = load(DEMO.with_name(f"{bag}.tessil"))
+    project = load_bag(DEMO.with_name(f"{bag}.tessil"))
     lining = "quilted-in" if inner else project.lining
     for wide in WIDTHS:
         change = edit(
@@ -37,7 +36,7 @@ def test_every_width_is_planned_or_refused(bag, made, inner):
 
 
 def test_a_strap_as_wide_as_the_cloth_names_the_field():
-    project = load(DEMO)  # its strap is cut 6 wide
+    project = load_bag(DEMO)  # its strap is cut 6 wide
     with pytest.raises(CannotPlan) as told:
         plan(applied(project, edit("", ("stock.usable_width", Fraction(6)))))
     assert told.value.field == "stock.usable_width"

@@ -9,6 +9,7 @@ from fractions import Fraction
 import pytest
 from pydantic import ValidationError
 
+from tessil.core.bag.model import BagFigure
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
 from tessil.core.memory.recall import Memory
@@ -20,8 +21,7 @@ from tessil.core.plan import plan
 from tessil.core.planned import Plan
 from tessil.core.shapes import SHAPES
 from tessil.core.trouble import CannotPlan
-from tessil.files.projectfile import load
-from tests.conftest import DEMO
+from tests.conftest import DEMO, load_bag
 from tests.core.test_anything_typed import (
     CHOICES,
     LENGTH_FIELDS,
@@ -37,7 +37,7 @@ EDITS = int(os.environ.get("TESSIL_EDITS", "100"))
 
 
 def _project(name):
-    return project_of(name) if name in SHAPES else load(DEMO.parent / f"{name}.tessil")
+    return project_of(name) if name in SHAPES else load_bag(DEMO.parent / f"{name}.tessil")
 
 
 def _typed(dice):
@@ -149,6 +149,9 @@ def test_figures_are_the_same_by_their_working():
     assert not same(one, given("hem", F(1, 4)) * 2)
     assert not same(given("seam", F(1, 4)), given("seam", F(1, 4), Basis.MEASURED))
     assert not same(one.called("both"), one.called("both", "mm"))
+    seam = BagFigure("seam", one)
+    assert same(seam, BagFigure("seam", given("seam", F(1, 4)) * 2))
+    assert not same(seam, BagFigure("seam", given("seam", F(1, 4)) * 3))
     assert not same((1, 2), (1, 2, 3))
     assert not same({"a": 1, "b": 2}, {"b": 2, "a": 1})
     assert not same(1, 1.0)

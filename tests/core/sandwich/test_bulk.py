@@ -10,7 +10,7 @@ from tessil.core.plan import plan
 from tessil.core.sandwich.checks import held_out, pressed_open, tab_moved
 from tessil.core.shapes import SHAPES
 from tessil.core.trimming.choice import Mark
-from tests.conftest import plies, tote, with_front
+from tests.conftest import load_bag, plies, tote, with_front
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -129,10 +129,9 @@ def test_every_shape_has_places_on_its_panels_with_a_working_that_comes_out(shap
 
 
 def test_a_snap_wants_something_behind_it():
-    from tessil.files.projectfile import load
     from tests.conftest import DEMO
 
-    demo = load(DEMO)
+    demo = load_bag(DEMO)
     flap = demo.panels["flap"]
     bare = flap.model_copy(update={"layers": flap.layers.model_copy(update={"plies": ()})})
     project = demo.model_copy(update={"panels": {**demo.panels, "flap": bare}})

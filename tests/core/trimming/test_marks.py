@@ -13,7 +13,7 @@ from tessil.core.plan import plan
 from tessil.core.trimming.acts.marking import add_mark, move_mark, set_mark
 from tessil.core.trimming.choice import Mark, Snap
 from tessil.core.trimming.marks import KINDS, female_below_top
-from tests.conftest import tote
+from tests.conftest import bag_from, flat_text, tote
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -141,10 +141,9 @@ def test_a_stiffener_covers_half_the_base_on_each_panel():
 
 
 def test_marks_survive_their_file():
-    from tessil.files.projectfile import from_text, to_text
 
     project = tote(marks=(Mark(kind="divided", panel="front", x=F(3), y=F(4), divisions=3),))
-    assert from_text(to_text(project)) == project
+    assert bag_from(flat_text(project)) == project
     assert len(plan(project).marks_on("front")[0].lines) == 2
 
 

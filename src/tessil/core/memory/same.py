@@ -26,7 +26,7 @@ def _same(one: Any, other: Any, seen: set[tuple[int, int]]) -> bool:
         return False
     if kind is Figure:
         return _same_figures(one, other, seen)
-    if kind is tuple or kind is list:
+    if isinstance(one, tuple | list):
         return len(one) == len(other) and all(
             a is b or _same(a, b, seen) for a, b in zip(one, other, strict=True)
         )

@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from tessil.core.edits import edit
 from tessil.ui.desk import Desk
+from tessil.ui.widgets.bagswitch import BagSwitch
 from tessil.ui.widgets.fields import CountField, WordField
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.tray import PanelTray
@@ -32,7 +33,13 @@ class Head(QHBoxLayout):
         self.tray.chosen.connect(lambda key: desk.look(panel=key))
         words = QVBoxLayout()
         words.setSpacing(0)
-        words.addWidget(self.name)
+        names = QHBoxLayout()
+        names.setSpacing(4)
+        names.addWidget(self.name)
+        self.switch = BagSwitch()
+        names.addWidget(self.switch)
+        names.addStretch(1)
+        words.addLayout(names)
         words.addLayout(self._count_row(unsaved))
         self.addLayout(words)
         self.addStretch(1)

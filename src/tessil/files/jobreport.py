@@ -1,0 +1,58 @@
+"""Reports of a whole job: those of its bags, one after the other, each under its name.
+
+Of a job of one bag they are that bag's report alone.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from typing import Any
+
+from tessil.core.planned import Plan
+from tessil.core.project import Job
+from tessil.files.csvtext import write_list
+from tessil.files.report import CUT_COLUMNS, cut_csv, cut_rows, report_data, report_text
+from tessil.files.striplist import HEAD, strip_rows, strips_csv
+
+RULE = "\n" + "─" * 60 + "\n\n"
+
+
+def job_text(job: Job, plans: Sequence[Plan], told: Callable[[Plan], str] = report_text) -> str:
+    """The bags' pages of text, under the job's name."""
+    if len(plans) == 1:
+        return told(plans[0])
+    pages = [told(made) for made in plans]
+    if told is not report_text:  # pages that do not begin with the bag's own name
+        pages = [f"{made.project.name}\n{page}" for made, page in zip(plans, pages, strict=True)]
+    return f"{job.title}: {len(plans)} bags\n\n" + RULE.join(pages)
+
+
+def job_data(job: Job, plans: Sequence[Plan]) -> dict[str, Any]:
+    """The bags' reports as data, in a list where there are several."""
+    if len(plans) == 1:
+        return report_data(plans[0])
+    return {"job": job.title, "bags": [report_data(made) for made in plans]}
+
+
+def job_cut_csv(plans: Sequence[Plan]) -> str:
+    """One cut list of all bags, with a column for the bag where there are several."""
+    if len(plans) == 1:
+        return cut_csv(plans[0])
+    rows = [
+        [made.project.name, *(row[name] for name in CUT_COLUMNS)]
+        for made in plans
+        for row in cut_rows(made)
+    ]
+    return write_list(("bag", *CUT_COLUMNS), rows)
+
+
+def job_strips_csv(plans: Sequence[Plan]) -> str:
+    """One list of the edges' strips of all bags, likewise."""
+    if len(plans) == 1:
+        return strips_csv(plans[0])
+    rows = [
+        [made.project.name, *(row[name] for name in HEAD)]
+        for made in plans
+        for row in strip_rows(made)
+    ]
+    return write_list(("bag", *HEAD), rows)

@@ -1,0 +1,107 @@
+"""A job of bags: what is shared is shared, what is a bag's own stays its own."""
+
+from fractions import Fraction
+
+import pytest
+from pydantic import ValidationError
+
+from tessil.core.brief.choice import Seams
+from tessil.core.edits import applied, edit
+from tessil.core.memory.same import same
+from tessil.core.numbers.lengths import IN_PER
+from tessil.core.plan import plan
+from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project, Shared, job_of
+from tessil.core.shapes import SHAPES
+from tessil.core.starting import Answers, copied, first_project, joining
+from tessil.files.projectfile import load
+from tests.conftest import DEMO, load_bag, tote
+
+F = Fraction
+FOUR = ("rehearsal-satchel", "reed-pouch", "march-card-clutch", "mute-sack")
+
+
+@pytest.fixture
+def kit() -> Job:
+    return load(DEMO.with_name("kit-of-four.tessil"))
+
+
+def test_a_project_is_what_is_shared_and_one_bag():
+    assert set(Project.model_fields) == set(Shared.model_fields) | set(OneBag.model_fields)
+    assert not set(Shared.model_fields) & set(OneBag.model_fields)
+
+
+def test_the_kit_holds_the_four_demo_bags_and_each_plans_as_it_does_alone(kit):
+    """The panels, edges and finished sizes; the heap of prints and scraps is one for all."""
+    assert [bag.name for bag in kit.bags] == [
+        load_bag(DEMO.with_name(f"{n}.tessil")).name for n in FOUR
+    ]
+    for at, name in enumerate(FOUR):
+        alone, together = plan(load_bag(DEMO.with_name(f"{name}.tessil"))), plan(kit.project(at))
+        assert same(together.bag, alone.bag), name
+        assert same(together.edging, alone.edging), name
+        sizes = [[panel.pieced.values() for panel in made.panels] for made in (together, alone)]
+        assert sizes[0] == sizes[1], name
+    assert len(kit.shared.scraps) == 12
+
+
+def test_what_is_shared_changes_for_all_and_the_rest_for_one(kit):
+    metric = applied(kit.project(1), edit("", ("units", "metric"), ("bags", 5)))
+    job = kit.holding(metric, 1)
+    assert [job.project(at).units for at in range(4)] == ["metric"] * 4
+    assert [bag.bags for bag in job.bags] == [2, 5, 1, 2]
+    assert all(job.bags[at] is kit.bags[at] for at in (0, 2, 3))
+    only = applied(kit.project(3), edit("", ("seams.side", F(1, 2))))
+    assert kit.holding(only, 3).shared is kit.shared
+
+
+def test_a_job_of_one_bag_is_called_as_it_is_and_several_are_counted(kit):
+    assert job_of(tote(name="Only one")).title == "Only one"
+    assert kit.title == "The band's kit of four"
+    assert kit.model_copy(update={"name": ""}).title == "Rehearsal satchel and 3 more"
+
+
+@pytest.mark.parametrize(("number", "refused"), [(0, True), (1, False), (60, False), (61, True)])
+def test_a_job_has_one_bag_to_sixty(number, refused):
+    bags = tuple(OneBag(name=f"Bag {at}") for at in range(number))
+    assert MOST_IN_A_JOB == 60
+    if refused:
+        with pytest.raises(ValidationError):
+            Job(bags=bags)
+    else:
+        assert len(Job(bags=bags).bags) == number
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_a_bag_that_joins_is_sewn_of_the_jobs_prints_with_its_first_seams(kit, key):
+    half = Seams(side=F(1, 2), bottom=F(1, 2))
+    job = kit.holding(applied(kit.project(), edit("", ("first_seams", half))))
+    fresh = first_project(Answers(shape=key, width=F(4), height=F(3), thickness=F(1)))
+    bag = joining(job, fresh, "mark")
+    assert (bag.id, bag.seams) == ("mark", half)
+    keys = {cloth.key for cloth in job.shared.prints}
+    assert all(set(choices.piecing.prints) <= keys for choices in bag.panels.values())
+    assert bag.binding.print in keys | {""}
+    grown = job.model_copy(update={"bags": (*job.bags, bag)})
+    assert plan(grown.project(4)).bag.finished
+
+
+def test_without_first_seams_a_bag_keeps_the_usual_ones(kit):
+    fresh = first_project(Answers(shape="tote"))
+    assert joining(kit, fresh, "m").seams == fresh.seams
+
+
+def test_a_copy_has_its_own_name_and_mark_and_is_not_measured():
+    measured = tote(name="Sack 9", id="a", settled=("brief",))
+    job = job_of(measured)
+    bag = copied(job, 0, "b")
+    assert (bag.id, bag.name, bag.settled, bag.measured) == ("b", "Sack 2", (), {})
+    assert bag.panels == measured.panels
+    two = job.model_copy(update={"bags": (job.bags[0], bag)})
+    assert copied(two, 1, "c").name == "Sack 3"
+
+
+def test_a_bag_that_joins_two_of_its_name_is_numbered():
+    job = job_of(tote(name="Tote for folder"))
+    assert joining(job, first_project(Answers(shape="tote")), "m").name == "Tote for folder 2"
+    assert Answers().width == F(9)
+    assert IN_PER["cm"] == F(50, 127)

@@ -1,0 +1,128 @@
+"""A job in its file: older files as jobs of one bag, hostile ones in a sentence, reports of all."""
+
+import csv
+import io
+import json
+
+import pytest
+
+from tessil.cli import main
+from tessil.core.plan import plan
+from tessil.core.project import FORMAT
+from tessil.core.trouble import BrokenFile, NewerFile
+from tessil.files.jobreport import job_cut_csv, job_data, job_strips_csv, job_text
+from tessil.files.projectfile import from_text, is_project, load, save, to_text
+from tessil.files.report import check_text, cut_csv, report_data, report_text
+from tests.conftest import DEMO, flat_text, job_tote, load_bag, tote
+
+KIT = DEMO.with_name("kit-of-four.tessil")
+
+
+def _spoilt(**changes):
+    return json.dumps({**json.loads(KIT.read_text("utf-8")), **changes})
+
+
+@pytest.mark.parametrize("number", [1, 2, 3, 4])
+def test_an_older_file_is_a_job_of_one_bag(number):
+    data = {**json.loads(flat_text(tote())), "format": number}
+    if number < 3:
+        for choices in data["panels"].values():
+            choices["layers"] = {"batting": "cotton-batting", "backing": "none"}
+    job = from_text(json.dumps(data))
+    assert (job.format, FORMAT, len(job.bags), job.name) == (5, 5, 1, "")
+    assert job.project().name == tote().name
+    assert job.shared.prints == tote().prints
+
+
+def test_a_job_is_written_and_read_as_it_is(tmp_path):
+    kit = load(KIT)
+    save(kit, tmp_path / "kit.tessil")
+    assert load(tmp_path / "kit.tessil") == kit
+    data = json.loads(to_text(kit))
+    assert list(data) == ["bags", "format", "name", "shared"]
+    assert "prints" not in data["bags"][0]
+    assert is_project(tmp_path / "kit.tessil")
+    (tmp_path / "kit.txt").write_text(to_text(kit), "utf-8")
+    assert is_project(tmp_path / "kit.txt")
+
+
+@pytest.mark.parametrize(
+    ("changes", "kind", "says"),
+    [
+        ({"bags": []}, BrokenFile, "is a job without a bag: there is nothing to open."),
+        ({"bags": [{}] * 61}, BrokenFile, "at bags to make: At most 60 entries go here."),
+        (
+            {"format": 6},
+            NewerFile,
+            "was written by a newer Tessil (format 6; this one reads up to 5).",
+        ),
+        (
+            {"bags": [{}, {"colour": 1}]},
+            NewerFile,
+            "this one knows no entry “bags to make → no. 2 → colour”.",
+        ),
+        ({"bags": [{"colour": 1}]}, NewerFile, "this one knows no entry “colour”."),
+        ({"shared": {"shelf": 1}}, NewerFile, "this one knows no entry “shelf”."),
+        (
+            {"bags": [{"bags": 0}]},
+            BrokenFile,
+            "at bags to make: Give a number of bags from 1 to 999.",
+        ),
+        ({"bags": 3}, BrokenFile, "at bags to make: A list goes here."),
+    ],
+)
+def test_a_job_that_will_not_do_is_told_in_a_sentence(changes, kind, says):
+    with pytest.raises(kind) as trouble:
+        from_text(_spoilt(**changes), "“kit.tessil”")
+    assert says in str(trouble.value)
+
+
+def test_two_bags_of_one_name_stand_apart_in_the_logbook():
+    one = json.loads(to_text(job_tote(name="Twin")))["bags"][0]
+    job = from_text(_spoilt(bags=[one, one, {**one, "id": "Twin"}]))
+    assert [bag.log_name for bag in job.bags] == ["Twin", "Twin-2", "Twin-3"]
+
+
+def test_reports_of_one_bag_are_as_they_were_and_of_several_one_after_the_other():
+    kit = load(KIT)
+    plans = [plan(kit.project(at)) for at in range(4)]
+    one = load_bag(DEMO)
+    assert job_text(job_tote(), [plan(one)]) == report_text(plan(one))
+    assert job_data(job_tote(), [plan(one)]) == report_data(plan(one))
+    assert job_cut_csv([plan(one)]) == cut_csv(plan(one))
+    text = job_text(kit, plans)
+    assert text.startswith("The band's kit of four: 4 bags\n\nRehearsal satchel\n")
+    assert all(report_text(made) in text for made in plans)
+    data = job_data(kit, plans)
+    assert data["job"] == "The band's kit of four"
+    assert [bag["name"] for bag in data["bags"]] == [bag.name for bag in kit.bags]
+    rows = list(csv.reader(io.StringIO(job_cut_csv(plans))))
+    assert rows[0][0] == "bag"
+    assert len(rows) == 1 + sum(len(cut_csv(made).splitlines()) - 1 for made in plans)
+    assert [row[0] for row in rows[1:]][-1] == "Mute sack"
+    strips = list(csv.reader(io.StringIO(job_strips_csv(plans))))
+    assert strips[0][0] == "bag"
+    assert {row[0] for row in strips[1:]} <= {bag.name for bag in kit.bags}
+    told = job_text(kit, plans, check_text)
+    assert "Rehearsal satchel\n" in told
+
+
+def test_the_command_line_reports_all_bags_or_one(capsys, tmp_path):
+    assert main(["report", str(KIT), "--format", "json"]) == 0
+    assert len(json.loads(capsys.readouterr().out)["bags"]) == 4
+    for asked in ("2", "Reed pouch"):
+        assert main(["report", str(KIT), "--bag", asked]) == 0
+        assert capsys.readouterr().out.startswith("Reed pouch\n")
+    assert main(["report", str(KIT), "--bag", "9"]) == 2
+    assert "There is no bag “9” in this file: it has 4." in capsys.readouterr().err
+    assert main(["check", str(KIT)]) == 0
+    assert "Mute sack" in capsys.readouterr().out
+    odd = json.loads(KIT.read_text("utf-8"))
+    odd["bags"][1]["shape"]["kind"] = "hammock"
+    path = tmp_path / "odd.tessil"
+    path.write_text(json.dumps(odd), "utf-8")
+    assert main(["report", str(path)]) == 2
+    assert (
+        "Reed pouch: The shape “hammock” is not one this Tessil knows." in capsys.readouterr().err
+    )
+    assert main(["report", str(path), "--bag", "1"]) == 0
