@@ -11,6 +11,7 @@ $(READY): requirements.lock pyproject.toml tools/setup-system.sh
 	test -x $(PY) || $$(bash tools/find-python.sh) -m venv $(VENV)
 	$(PY) -m pip install --quiet --require-hashes -r requirements.lock
 	$(PY) -m pip install --quiet --no-deps --no-build-isolation -e .
+	$(PY) -m compileall -q src
 	touch $@
 
 demo: $(READY)

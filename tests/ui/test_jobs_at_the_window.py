@@ -37,7 +37,7 @@ def _pick(hands, words):
 
 def test_the_demo_is_the_kit_of_four(kit):
     window = kit.window
-    assert window.switch.text() == "1 of 4 bags"
+    assert window.switch.text() == "1 of 4 bags ▾"
     assert window.name.text() == "Rehearsal satchel"
     assert "Rehearsal satchel, The band's kit of four" in window.window().windowTitle()
 
@@ -51,7 +51,7 @@ def test_keys_go_through_the_bags_and_round(kit):
     assert window.name.text() == "Rehearsal satchel"
     _alt(kit, Qt.Key.Key_PageUp)
     assert window.name.text() == "Mute sack"
-    assert window.switch.text() == "4 of 4 bags"
+    assert window.switch.text() == "4 of 4 bags ▾"
     assert window.desk.stack.count() == 0  # looking changes nothing
 
 
@@ -83,18 +83,33 @@ def test_a_bag_is_copied_removed_and_brought_back(kit):
     _pick(kit, "Copy this bag")
     assert [bag.name for bag in window.desk.job.bags][1:3] == ["Reed pouch", "Reed pouch 2"]
     assert window.name.text() == "Reed pouch 2"
-    assert window.switch.text() == "3 of 5 bags"
+    assert window.switch.text() == "3 of 5 bags ▾"
     _pick(kit, "Remove this bag")
-    assert window.switch.text() == "2 of 4 bags"
+    assert window.switch.text() == "2 of 4 bags ▾"
     kit.ctrl(Qt.Key.Key_Z)
     assert window.name.text() == "Reed pouch 2"
     kit.ctrl(Qt.Key.Key_Z)
     assert len(window.desk.job.bags) == 4
 
 
+def test_the_job_is_named_in_its_list_and_undone(kit):
+    window = kit.window
+    kit.click(window.switch)
+    title = window.switch.title
+    title.setFocus()
+    title.selectAll()
+    QTest.keyClicks(title, "Kit for the tour")
+    assert window.desk.job.name == "Kit for the tour"
+    assert "Kit for the tour" in window.window().windowTitle()
+    window.switch.list.close()
+    kit.ctrl(Qt.Key.Key_Z)
+    assert window.desk.job.name == "The band's kit of four"
+    assert window.desk.stack.count() == 1
+
+
 def test_the_last_bag_stays(at_work):
     window = at_work.window
-    assert window.switch.text() == "1 bag"
+    assert window.switch.text() == "1 bag ▾"
     window.remove_bag()
     assert window.told.text() == "A job has at least one bag."
     assert len(window.desk.job.bags) == 1
@@ -110,7 +125,7 @@ def test_a_bag_is_added_by_three_answers_and_saved_with_the_others(kit, tmp_path
     kit.click(window.start.plan_it)
     assert window.pages.currentWidget() is not window.start
     assert len(window.desk.job.bags) == 5
-    assert window.switch.text() == "2 of 5 bags"
+    assert window.switch.text() == "2 of 5 bags ▾"
     assert window.desk.project.seams == window.desk.job.shared.first_seams
     assert window.desk.project.prints == window.desk.job.shared.prints
     path = tmp_path / "kit.tessil"
@@ -146,7 +161,7 @@ def test_sixty_bags_are_turned_through(at_work, tmp_path):
     path.write_text(json.dumps(data), "utf-8")
     assert window.open_path(path) == ""
     window.last_bag()
-    assert window.switch.text() == "60 of 60 bags"
+    assert window.switch.text() == "60 of 60 bags ▾"
     window.copy_bag()
     assert window.told.text() == "A job holds at most 60 bags."
     assert len({bag.log_name for bag in window.desk.job.bags}) == 60

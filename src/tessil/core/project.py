@@ -121,7 +121,9 @@ class Job(Decided):
     format: Literal[5] = 5
     name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
     shared: Shared = Field(default_factory=Shared)
-    bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = (OneBag(),)
+    bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = Field(
+        default_factory=lambda: (OneBag(),)
+    )
 
     @property
     def title(self) -> str:

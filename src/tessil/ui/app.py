@@ -86,8 +86,7 @@ def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> W
     elif path is not None:
         sentence = window.open_path(path)
     shell.take_in(window)
-    # What was made while starting stays: later collections need not look at it again.
-    gc.collect()
+    # What was made while starting stays: later collections need not look at it.
     gc.freeze()
     if sentence:
         print(sentence, file=sys.stderr)

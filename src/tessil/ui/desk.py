@@ -114,14 +114,21 @@ class Desk(QObject):
         self.work = work_on(Job())
         self.book = EMPTY
         self.memories: dict[int, Memory] = {}
-        self.plan = self._planned(self.work, self.book)
+        self._plan: Plan | None = None
         self.sketch: Plan | None = None  # one panel planned anew while a slider is dragged
         self.path: Path | None = None
         self.is_open = False
-        self.seen = Seen(self.plan.shape.leader)
+        self.seen = Seen("")
         self.stack = QUndoStack(self)
         self.stack.setUndoLimit(MOST_STEPS)
         self.run = 0
+
+    @property
+    def plan(self) -> Plan:
+        """The last good plan; before anything is open, that of an empty bag."""
+        if self._plan is None:
+            self._plan = self._planned(self.work, self.book)
+        return self._plan
 
     @property
     def job(self) -> Job:
@@ -157,7 +164,7 @@ class Desk(QObject):
     def put(self, work: Work, book: Book, made: Plan) -> None:
         """Show a bag of a job with its book and plan; the undo steps call this."""
         other_book = book is not self.book
-        self.work, self.book, self.plan, self.sketch = work, book, made, None
+        self.work, self.book, self._plan, self.sketch = work, book, made, None
         self.seen = self.seen.of(made)
         if other_book:
             self.booked.emit()
@@ -187,14 +194,14 @@ class Desk(QObject):
         and changes nothing, if none can."""
         book, sentence = self.book if book is None else book, ""
         for at in range(len(job.bags)):
-            work = work_on(job, at)
+            work, memory = work_on(job, at), Memory()
             try:
-                made = plan(work.project, book)
+                made = plan(work.project, book, memory)
             except CannotPlan as trouble:
                 sentence = sentence or trouble.sentence
                 continue
             self.stack.clear()
-            self.memories.clear()
+            self.memories = {at: memory}
             self.path = path
             self.is_open = True
             self.seen = self.seen.opened(made)
@@ -251,7 +258,7 @@ class Desk(QObject):
                     made.append(plan(self.job.project(at), self.book))
         return made
 
-    def rename_job(self, name: str) -> str:
+    def rename_job(self, name: str, run: str = "") -> str:
         """What the bags are called together."""
         try:
             job = Job(**{**dict(self.job), "name": name})
@@ -259,7 +266,7 @@ class Desk(QObject):
             return first_refusal(error)
         if job != self.job:
             work = work_on(job, self.at)
-            self._push(UndoStep(self, work, self.plan, "Name the job", "name the job"))
+            self._push(UndoStep(self, work, self.plan, "Name the job", run))
         return ""
 
     def attempt(self, change: Edit, run: str = "") -> str:

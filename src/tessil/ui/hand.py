@@ -14,6 +14,7 @@ from PySide6.QtCore import QObject, Signal
 from tessil.core.edits import Edit
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import PieceAt, fill_row, lock, paint, pieces_of, swap, turn
+from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import add_line, leave_out, move_line
 from tessil.core.sandwich.acts.plying import move_ply, remove_ply
 from tessil.core.snags import Stage
@@ -32,7 +33,7 @@ class Hand(QObject):
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
         self.desk = desk
-        self._before = desk.plan  # as it was when the line in hand was taken
+        self._before: Plan | None = None  # as it was when the line in hand was taken
 
     def clicked(self, key: str) -> None:
         """A piece was clicked: what that does depends on the tool."""
@@ -135,10 +136,11 @@ class Hand(QObject):
     def drag_line(self, key: str, dx: float, dy: float) -> None:
         """A line is dragged so far from where it was taken; one drag is one undo step."""
         desk, name = self.desk, key.partition(":")[2]
-        panel = self._before.panel(desk.seen.panel)
+        before = self._before or desk.plan
+        panel = before.panel(desk.seen.panel)
         across, down = panel.scale
         by = (dx * across, dy * down)
-        made = self._made(lambda: move_line(self._before, panel, name, by))
+        made = self._made(lambda: move_line(before, panel, name, by))
         if made is None:
             return
         change, now = made

@@ -9,16 +9,11 @@ are inches.  Knows numbers only; must not know swatches or panels.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import combinations
-from typing import TYPE_CHECKING
 
-if TYPE_CHECKING:
-    import numpy as np
-    from numpy.typing import NDArray
-
-    Floats = NDArray[np.float64]
-
+Matrix = list[list[float]]
 Triple = tuple[float, float, float]
 SCATTER = 0.004  # from panel to panel, as a share; starting value, from memory
 READING = 0.025  # inches: reading a ruler before and after
@@ -103,52 +98,110 @@ def unlearned(prior: Prior) -> Fitted:
 
 
 def fit(prior: Prior, seen: tuple[Observation, ...]) -> Fitted:
-    """Constants after these losses; none are less than nothing."""
+    """Constants after these losses; none are less than nothing.
+
+    Three unknowns are solved by hand: a window with a logbook would else wait a tenth of a second
+    for a library of matrices, which the tests hold this against.
+    """
     if not seen:
         return unlearned(prior)
-    import numpy as np
-
-    rows = np.array([entry.row for entry in seen])
-    values = np.array([entry.value for entry in seen])
-    weights = np.array([entry.weight for entry in seen])
-    start = np.array(prior.mean)
-    firm = np.diag((SCATTER / np.array(prior.spread)) ** 2)
-    precision = firm + rows.T @ (rows * weights[:, None])
-    pull = firm @ start + rows.T @ (values * weights)
-    cov = np.linalg.inv(precision)
-    mean = cov @ pull
-    square = weights @ values**2 + start @ firm @ start - mean @ precision @ mean
+    firm = [(SCATTER / spread) ** 2 for spread in prior.spread]
+    precision = [
+        [
+            sum(entry.weight * entry.row[i] * entry.row[j] for entry in seen)
+            + (firm[i] if i == j else 0.0)
+            for j in range(3)
+        ]
+        for i in range(3)
+    ]
+    pull = [
+        firm[i] * prior.mean[i] + sum(entry.weight * entry.row[i] * entry.value for entry in seen)
+        for i in range(3)
+    ]
+    cov = inverse(precision)
+    mean = _times(cov, pull)
+    square = (
+        sum(entry.weight * entry.value**2 for entry in seen)
+        + sum(firm[i] * prior.mean[i] ** 2 for i in range(3))
+        - _dot(mean, _times(precision, mean))
+    )
     shape = FREEDOM + len(seen) / 2
-    rate = FREEDOM * SCATTER**2 + max(float(square), 0.0) / 2
-    if mean.min() < 0:
+    rate = FREEDOM * SCATTER**2 + max(square, 0.0) / 2
+    if min(mean) < 0:
         mean = _no_less_than_nothing(precision, pull)
-    scale = np.array(prior.spread)
     return Fitted(
-        mean=tuple(float(v) for v in mean),  # type: ignore[arg-type]
-        cov=tuple(tuple(float(v) for v in line) for line in cov),  # type: ignore[arg-type]
-        scatter=float((rate / shape) ** 0.5),
+        mean=(mean[0], mean[1], mean[2]),
+        cov=tuple((line[0], line[1], line[2]) for line in cov),  # type: ignore[arg-type]
+        scatter=(rate / shape) ** 0.5,
         freedom=2 * shape,
         swatches=len({entry.swatch for entry in seen}),
         losses=len(seen),
-        rank=int(np.linalg.matrix_rank(rows * scale, tol=1e-3 * float(np.abs(rows * scale).max()))),
+        rank=rank([_scaled(entry.row, prior.spread) for entry in seen]),
     )
 
 
-def _no_less_than_nothing(precision: Floats, pull: Floats) -> Floats:
-    """The best constants of which none is negative, by trying which of them are zero."""
-    import numpy as np
+def _scaled(row: Triple, by: Triple) -> list[float]:
+    return [value * share for value, share in zip(row, by, strict=True)]
 
-    best, cost = np.zeros(3), 0.0
+
+def _dot(one: Sequence[float], other: Sequence[float]) -> float:
+    return sum(a * b for a, b in zip(one, other, strict=True))
+
+
+def _times(matrix: Matrix, vector: Sequence[float]) -> list[float]:
+    return [_dot(line, vector) for line in matrix]
+
+
+def inverse(matrix: Matrix) -> Matrix:
+    """The inverse of a positive definite matrix of one to three rows (Gauss and Jordan)."""
+    size = len(matrix)
+    rows = [[*line, *(float(i == j) for j in range(size))] for i, line in enumerate(matrix)]
+    for at in range(size):
+        pivot = rows[at][at]
+        rows[at] = [value / pivot for value in rows[at]]
+        for other in range(size):
+            if other != at:
+                times = rows[other][at]
+                rows[other] = [a - times * b for a, b in zip(rows[other], rows[at], strict=True)]
+    return [line[size:] for line in rows]
+
+
+def rank(rows: Sequence[Sequence[float]]) -> int:
+    """How many of three columns rows can tell apart: directions that a thousandth of the largest
+    entry is left of, once those before are taken out (Gram and Schmidt, the longest first)."""
+    least = 1e-3 * max(abs(value) for row in rows for value in row)
+    columns = [[row[at] for row in rows] for at in range(3)]
+    found = 0
+    while columns:
+        longest = max(columns, key=lambda column: _dot(column, column))
+        length = _dot(longest, longest) ** 0.5
+        if length <= least:
+            break
+        found += 1
+        columns.remove(longest)
+        way = [value / length for value in longest]
+        columns = [
+            [value - _dot(column, way) * along for value, along in zip(column, way, strict=True)]
+            for column in columns
+        ]
+    return found
+
+
+def _no_less_than_nothing(precision: Matrix, pull: Sequence[float]) -> list[float]:
+    """The best constants of which none is negative, by trying which of them are zero."""
+    best, cost = [0.0, 0.0, 0.0], 0.0
     for number in (1, 2, 3):
         for kept in combinations(range(3), number):
-            at = list(kept)
-            part = np.linalg.solve(precision[np.ix_(at, at)], pull[at])
-            if part.min() < 0:
+            part = _times(
+                inverse([[precision[i][j] for j in kept] for i in kept]), [pull[i] for i in kept]
+            )
+            if min(part) < 0:
                 continue
-            gain = -float(part @ pull[at])
+            gain = -_dot(part, [pull[i] for i in kept])
             if gain < cost:
-                best, cost = np.zeros(3), gain
-                best[at] = part
+                best, cost = [0.0, 0.0, 0.0], gain
+                for i, value in zip(kept, part, strict=True):
+                    best[i] = value
     return best
 
 

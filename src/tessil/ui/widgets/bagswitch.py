@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from PySide6.QtCore import QPoint, Signal
 from PySide6.QtGui import QAction, QActionGroup
-from PySide6.QtWidgets import QMenu, QPushButton
+from PySide6.QtWidgets import QMenu, QPushButton, QVBoxLayout, QWidget, QWidgetAction
 
 from tessil.core.project import Job
 from tessil.core.words.refusals import printable
+from tessil.ui.widgets.fields import Try, WordField
 
 LONGEST = 48  # letters of a name in the list
 
@@ -21,29 +22,45 @@ class BagSwitch(QPushButton):
     remove_wanted = Signal()
     seams_wanted = Signal()
 
-    def __init__(self) -> None:
+    def __init__(self, rename: Try) -> None:
         super().__init__()
         self.setObjectName("quiet")
         self.list = QMenu(self)
+        self.title = WordField(rename)
+        self.title.setAccessibleName("Name of the job")
+        self.title.setToolTip("What its bags are called together")
+        self.title.setPlaceholderText("name of the job")
+        self._titled = QWidgetAction(self)
+        around = QWidget()
+        row = QVBoxLayout(around)
+        row.setContentsMargins(10, 6, 10, 4)
+        row.addWidget(self.title)
+        self._titled.setDefaultWidget(around)
         self.clicked.connect(self.open_list)
         self._shown: tuple[object, ...] = ()
 
     def show_job(self, job: Job, at: int) -> None:
         """Show which of how many is in hand."""
+        self.title.show_value(job.name)
         names = tuple(bag.name for bag in job.bags)
         learned = job.shared.first_seams == job.bags[at].seams
         if (names, at, learned) == self._shown:
             return
         self._shown = names, at, learned
         number = len(names)
-        self.setText(f"{at + 1} of {number} bags" if number > 1 else "1 bag")
+        self.setText(f"{at + 1} of {number} bags ▾" if number > 1 else "1 bag ▾")
         self.setAccessibleName(f"Bag {at + 1} of {number}: {names[at]}")
         more = "Alt+PgUp and Alt+PgDn go through them" if number > 1 else "a job can hold more"
         self.setToolTip(f"The bags of this job: {more}")
         self._list(names, at, learned)
 
     def _list(self, names: tuple[str, ...], at: int, learned: bool) -> None:
-        self.list.clear()
+        for action in self.list.actions():
+            self.list.removeAction(action)
+            if action is not self._titled:
+                action.deleteLater()
+        if len(names) > 1:
+            self.list.addAction(self._titled)
         group = QActionGroup(self.list)
         for number, name in enumerate(names):
             told = printable(name)

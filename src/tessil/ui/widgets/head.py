@@ -24,9 +24,10 @@ class Head(QHBoxLayout):
         self.told.setObjectName("error")
         self.finished = Words()
         self.finished.setObjectName("soft")
+        self.switch = BagSwitch(desk.rename_job)
         self.name = self._name()
         self.bags = self._bags()
-        for field in (self.bags, self.name):
+        for field in (self.bags, self.name, self.switch.title):
             field.new_run = desk.new_run
             field.told.connect(self.told.setText)
         self.tray = PanelTray()
@@ -36,7 +37,6 @@ class Head(QHBoxLayout):
         names = QHBoxLayout()
         names.setSpacing(4)
         names.addWidget(self.name)
-        self.switch = BagSwitch()
         names.addWidget(self.switch)
         names.addStretch(1)
         words.addLayout(names)
