@@ -16,6 +16,7 @@ from collections.abc import Callable
 from fractions import Fraction
 from importlib.resources import files
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
@@ -23,23 +24,28 @@ from edges import biasing
 from layouts import courses, layouts, pieces_on_the_bench
 from quilting import fitting, lines, sliding
 
+if TYPE_CHECKING:
+    from tessil.core.project import Project
+    from tessil.ui.window import Window
+
 EMPTY = """
-import time; begun = time.perf_counter()
+import time; begun, worked = time.perf_counter(), time.process_time()
 from PySide6.QtWidgets import QApplication, QMainWindow
 app = QApplication([]); window = QMainWindow(); window.resize(1280, 800); window.show()
 while not window.windowHandle().isExposed(): app.processEvents()
-app.processEvents(); print(time.perf_counter() - begun)
+app.processEvents(); print(time.perf_counter() - begun, time.process_time() - worked, PEAK)
 """
 TESSIL = """
-import time; begun = time.perf_counter()
+import time; begun, worked = time.perf_counter(), time.process_time()
 from tessil.ui.app import furnish, make_app
 from tessil.ui.shell import Shell
 app = make_app(); shell = Shell(); shell.show()
 while not shell.windowHandle().isExposed(): app.processEvents()
-app.processEvents(); print(time.perf_counter() - begun)
+app.processEvents(); print(time.perf_counter() - begun, time.process_time() - worked, PEAK)
 furnish(app, shell, None, True)
-app.processEvents(); print(time.perf_counter() - begun)
+app.processEvents(); print(time.perf_counter() - begun, time.process_time() - worked, PEAK)
 """
+PEAK = "__import__('resource').getrusage(0).ru_maxrss / 1024"
 
 
 def percentiles(seconds: list[float]) -> str:
@@ -65,78 +71,179 @@ def timed(work: Callable[[int], object], times: int) -> list[float]:
 
 
 def start_up() -> None:
-    """Time to a visible window, Tessil with its demo against an empty one, by turns."""
-    runs: dict[str, list[float]] = {"empty": [], "visible": [], "ready": []}
+    """Time to a visible window, Tessil with its demo against an empty one, by turns: on the clock,
+    of the processor, and how much memory at most."""
+    runs: dict[str, list[list[float]]] = {"empty": [], "visible": [], "ready": []}
     for _ in range(7):
         for names, code in ((("empty",), EMPTY), (("visible", "ready"), TESSIL)):
             done = subprocess.run(
-                [sys.executable, "-c", code], capture_output=True, text=True, check=True
+                [sys.executable, "-c", code.replace("PEAK", PEAK)],
+                capture_output=True,
+                text=True,
+                check=True,
             )
-            for name, seconds in zip(names, done.stdout.split(), strict=True):
-                runs[name].append(float(seconds))
-    empty, visible, ready = (statistics.median(found) for found in runs.values())
-    print(
-        f"empty window {empty:.3f} s; Tessil's window visible {visible:.3f} s (ratio "
-        f"{visible / empty:.2f}), furnished with the demo {ready:.3f} s (ratio "
-        f"{ready / empty:.2f})"
-    )
+            for name, line in zip(names, done.stdout.splitlines(), strict=True):
+                runs[name].append([float(word) for word in line.split()])
+    medians = {
+        name: [statistics.median(column) for column in zip(*found, strict=True)]
+        for name, found in runs.items()
+    }
+    for name, (clock, processor, peak) in medians.items():
+        base = medians["empty"]
+        print(
+            f"start, {name}: {clock:.3f} s on the clock (ratio {clock / base[0]:.2f}), "
+            f"{processor:.3f} s of the processor (ratio {processor / base[1]:.2f}), "
+            f"peak {peak:.0f} MB (ratio {peak / base[2]:.2f})"
+        )
 
 
 def planning() -> None:
-    """plan() of the demo with another gap each time, and of sixty demo panels."""
+    """plan() fresh and with a memory: after a gap, a name, a number; of sixty panels."""
+    from tessil.core.choosing import choose
     from tessil.core.edits import applied, edit
+    from tessil.core.memory.recall import Memory
     from tessil.core.plan import plan
-    from tessil.files.projectfile import from_text
 
-    text = (files("tessil") / "demo" / "rehearsal-satchel.tessil").read_text("utf-8")
-    demo = from_text(text).project()
-    jobs = [
-        applied(demo, edit("", ("panels.front.quilting.gap", Fraction(1) + Fraction(at, 16))))
+    def of(jobs: list[Project], memory: Memory | None) -> Callable[[int], object]:
+        return lambda at: plan(jobs[at % len(jobs)], memory=memory)
+
+    for name, demo in demo_bags().items():
+        made = plan(demo)
+        gaps = [
+            applied(demo, choose(demo, made.lead.panel, "", ("quilting.gap", 1 + Fraction(at, 16))))
+            for at in range(16)
+        ]
+        names = [applied(demo, edit("", ("name", f"Bag {at}"))) for at in range(16)]
+        numbers = [applied(demo, edit("", ("bags", 1 + at))) for at in range(16)]
+        for words, jobs, memory in (
+            ("fresh", gaps, None),
+            ("another gap", gaps, Memory()),
+            ("another name", names, Memory()),
+            ("another number", numbers, Memory()),
+        ):
+            print(f"plan({name}), {words}: {percentiles(timed(of(jobs, memory), 200))}")
+    demo = demo_bags()["rehearsal-satchel"]
+    gaps = [
+        applied(demo, edit("", ("panels.front.quilting.gap", 1 + Fraction(at, 16))))
         for at in range(16)
     ]
-    print(f"plan(demo): {percentiles(timed(lambda at: plan(jobs[at % 16]), 400))}")
-    panels = len(plan(demo).panels)
+    many = 60 // len(plan(demo).panels)
+    memories = [Memory() for _ in range(many)]
 
-    def many(at: int) -> None:
-        for job in range(60 // panels):
-            plan(jobs[(at + job) % 16])
+    def first(at: int) -> None:
+        for bag in range(many):
+            plan(gaps[(at + bag) % 16])
 
-    print(f"plan of 60 panels: {percentiles(timed(many, 30))}")
+    def again(at: int) -> None:
+        for bag, memory in enumerate(memories):
+            plan(gaps[at % 16] if not bag else demo, memory=memory)
+
+    print(f"plan of 60 panels, fresh: {percentiles(timed(first, 20))}")
+    print(f"plan of 60 panels, one edit in them: {percentiles(timed(again, 60))}")
 
 
-def typing() -> None:
-    """A key typed in a field of the real window to the bench repainted, offscreen."""
-    from PySide6.QtTest import QTest
+def demo_bags() -> dict[str, Project]:
+    """The demo bags by name."""
+    from tessil.files.projectfile import from_text
+
+    names = ("rehearsal-satchel", "reed-pouch", "march-card-clutch", "mute-sack")
+    folder = files("tessil") / "demo"
+    return {
+        name: from_text((folder / f"{name}.tessil").read_text("utf-8")).project() for name in names
+    }
+
+
+def furnished() -> Window:
+    """The window with its demo."""
     from PySide6.QtWidgets import QApplication
 
-    from tessil.core.snags import Stage
     from tessil.ui.app import dress, make_app
     from tessil.ui.window import Window
 
     app = make_app()
     dress(app)
     window = Window()
-    window.open_demo("rehearsal-satchel")
+    window.open_demo()
+    window.resize(1280, 800)
     window.show()
-    app.processEvents()
-    cases = (
-        (Stage.QUILT, "panel.quilting.gap", "1234"),
-        (Stage.BRIEF, "hold.things.0.width", "789"),
-        (Stage.PIECE, "panel.piecing.strip_cut", "234"),
-    )
-    for stage, key, digits in cases:
-        window.desk.look(stage=stage)
-        app.processEvents()
-        field = window.column.field(key)
-        field.setFocus()
+    QApplication.processEvents()
+    return window
 
-        def once(at: int, field: object = field, digits: str = digits) -> None:
+
+def typing() -> None:
+    """A key typed in a field of the real window to the window repainted, offscreen: the fields of
+    sizes and gaps where a stage has one, else the bag's name; and a turn to another stage."""
+    from PySide6.QtTest import QTest
+    from PySide6.QtWidgets import QApplication
+
+    from tessil.core.snags import Stage
+
+    window = furnished()
+    fields = {
+        Stage.QUILT: ("panel.quilting.gap", "1234"),
+        Stage.BRIEF: ("hold.things.0.width", "789"),
+        Stage.PIECE: ("panel.piecing.strip_cut", "234"),
+        Stage.TRIM: ("snap.offset", "12"),
+        Stage.EDGE: ("binding.cut", "23"),
+        Stage.LAYER: ("oversize.squaring", "12"),
+    }
+
+    def once(field: object, digits: str) -> Callable[[int], object]:
+        def press(at: int) -> None:
             field.selectAll()  # type: ignore[attr-defined]
             QTest.keyClicks(QApplication.focusWidget(), digits[at % len(digits)])
-            window.bench.repaint()
-            app.processEvents()
+            QApplication.processEvents()
 
-        print(f"key in {stage} field to repainted window: {percentiles(timed(once, 150))}")
+        return press
+
+    for at, bag in enumerate(window.desk.job.bags):
+        window.desk.turn_to(at)
+        for stage in Stage:
+            window.desk.look(stage=stage)
+            QApplication.processEvents()
+            key, digits = fields.get(stage, ("", "ab"))
+            row = window.column.fields.get(key)
+            field = row.field if row is not None else window.name
+            field.setFocus()
+            where = key if row is not None else "name"
+            times = timed(once(field, digits if row is not None else "ab"), 40)
+            print(f"key in {bag.name}, {stage}, {where}: {percentiles(times)}")
+    window.desk.turn_to(0)
+    stages = list(Stage)
+
+    def turn(at: int) -> None:
+        window.desk.look(stage=stages[at % len(stages)])
+        QApplication.processEvents()
+
+    print(f"turn to another stage: {percentiles(timed(turn, 80))}")
+
+
+def logbook() -> None:
+    """A logbook of five hundred swatches: its page opened, and a key in it."""
+    from PySide6.QtTest import QTest
+    from PySide6.QtWidgets import QApplication
+
+    window = furnished()
+    swatches = window.desk.book.swatches
+    many = (swatches * (500 // len(swatches) + 1))[:500]
+    book = window.desk.book.model_copy(update={"swatches": many})
+    window.desk.learn(book)
+
+    def opened(at: int) -> None:
+        window.pages.setCurrentWidget(window.work)
+        window.show_log()
+        QApplication.processEvents()
+
+    print(f"logbook of 500 swatches, opened: {percentiles(timed(opened, 20))}")
+    field = window.log_page.rows["name"].field
+    field.setFocus()
+
+    def key(at: int) -> None:
+        field.selectAll()
+        QTest.keyClicks(QApplication.focusWidget(), "ab"[at % 2])
+        QApplication.processEvents()
+
+    print(f"logbook of 500 swatches, a key: {percentiles(timed(key, 20))}")
 
 
 def painting() -> None:
@@ -160,13 +267,17 @@ def painting() -> None:
 
 
 def main() -> None:
-    """All measurements."""
+    """All measurements, with what the window sets when it starts."""
+    from tessil.core.memory.collecting import seldom
+
+    seldom()
     with tempfile.TemporaryDirectory() as state:
         os.environ["XDG_STATE_HOME"] = os.environ["XDG_DATA_HOME"] = state
         Path(state).mkdir(exist_ok=True)
         start_up()
         planning()
         typing()
+        logbook()
         painting()
         lines(percentiles, timed)
         fitting(percentiles, timed)

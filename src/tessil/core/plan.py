@@ -41,6 +41,7 @@ from tessil.core.layout.packs import packed
 from tessil.core.layout.rules import Table, broken_rules
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.logbook.flow import Knowledge, knowledge_of
+from tessil.core.memory.collecting import uncollected
 from tessil.core.memory.recall import Memory
 from tessil.core.memory.same import same
 from tessil.core.numbers.lengths import Inches
@@ -424,7 +425,8 @@ def plan(project: Project, book: Book = EMPTY, memory: Memory | None = None) -> 
     ``memory`` keeps what each stage made of what, for the next plan; it changes nothing else.
     """
     memory = memory or Memory()
-    made = _plan(project, book, memory)
+    with uncollected():
+        made = _plan(project, book, memory)
     memory.settle()
     return made
 

@@ -75,6 +75,7 @@ def _guard(window: Window) -> None:
 def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> Window:
     """Build the window inside its frame and open what was asked for."""
     dress(app)
+    from tessil.core.memory.collecting import seldom
     from tessil.ui.window import Window
 
     window = Window()
@@ -88,6 +89,7 @@ def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> W
     shell.take_in(window)
     # What was made while starting stays: later collections need not look at it.
     gc.freeze()
+    seldom()
     if sentence:
         print(sentence, file=sys.stderr)
         window.ask_open()

@@ -90,20 +90,27 @@ def _exact(value: Fraction | float) -> Fraction:
 def _seam_corners(edges: tuple[Edge, ...]) -> list[Corner]:
     """Where the seam lines of neighbouring edges meet: the start of each edge, moved inwards;
     exact where both lie along the grain."""
-    return [_seam_corner(edges[at - 1], edges[at]) for at in range(len(edges))]
+    inwards = [_inwards(edge) for edge in edges]
+    found: list[Corner] = []
+    for at, edge in enumerate(edges):
+        (x1, y1), (x2, y2) = inwards[at - 1], inwards[at]
+        x, y = x1 if x1 is not None else x2, y1 if y1 is not None else y2
+        both = (x1 is None) != (x2 is None) and (y1 is None) != (y2 is None)
+        if both and x is not None and y is not None:
+            found.append((edge.start[0] + x, edge.start[1] + y))
+        else:
+            found.append(_crossing(_seam_line(edges[at - 1]), _seam_line(edge)))
+    return found
 
 
-def _seam_corner(one: Edge, other: Edge) -> Corner:
-    upright = next((edge for edge in (one, other) if edge.start[0] == edge.end[0]), None)
-    level = next((edge for edge in (one, other) if edge.start[1] == edge.end[1]), None)
-    if upright is not None and level is not None and upright is not level:
-        down = upright.end[1] > upright.start[1]  # clockwise: what lies to its left is inside
-        right = level.end[0] > level.start[0]
-        return (
-            upright.start[0] + (-upright.allowance.value if down else upright.allowance.value),
-            level.start[1] + (level.allowance.value if right else -level.allowance.value),
-        )
-    return _crossing(_seam_line(one), _seam_line(other))
+def _inwards(edge: Edge) -> tuple[Fraction | None, Fraction | None]:
+    """How far an upright edge's seam line lies to the right of it, and a level one's below it."""
+    (x1, y1), (x2, y2), seam = edge.start, edge.end, edge.allowance.value
+    upright, level = x1 == x2, y1 == y2
+    return (
+        (-seam if y2 > y1 else seam) if upright else None,
+        (seam if x2 > x1 else -seam) if level else None,
+    )
 
 
 def _seam_line(edge: Edge) -> tuple[Vector, Vector]:

@@ -33,7 +33,6 @@ from tessil.core.piecing.tops import (
     shared,
 )
 from tessil.core.quilting.quilt import (
-    Quilt,
     joints,
     needs_seams,
     panel_sets,
@@ -42,9 +41,10 @@ from tessil.core.quilting.quilt import (
     stroke_room,
 )
 from tessil.core.quilting.seams import SeamLine
+from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewing import stitching
 from tessil.core.quilting.shrinkage import NO_DRAW, NO_STRAIN, Draw, Family, Strain, draw_in
-from tessil.core.sandwich.layers import Layer, Sizes, plan_layers, stack, thickness
+from tessil.core.sandwich.layers import Sizes, plan_layers, stack, thickness
 from tessil.core.trouble import CannotPlan
 
 MOST_DRAWN_IN = Fraction(1, 2)
@@ -286,8 +286,8 @@ def plan_panel(setting: Setting, task: Task) -> PanelPlan:
 
 
 def _families_as_sewn(setting: Setting, task: Task, laid: _Laid) -> tuple[Family, ...]:
-    sets = quilt_families(laid.quilt.parts, task.choices.quilt_wish, task.panel, laid.shown)
-    return (*_strip_families(setting, task), *sets)
+    families = quilt_families(laid.sets, task.choices.quilt_wish, task.panel, laid.shown)
+    return (*_strip_families(setting, task), *families)
 
 
 def _gaps(families: tuple[Family, ...]) -> list[tuple[str, Inches]]:
@@ -296,7 +296,7 @@ def _gaps(families: tuple[Family, ...]) -> list[tuple[str, Inches]]:
 
 @dataclass(frozen=True, slots=True)
 class _Laid:
-    """A panel as it is quilted: from the lines it is taken to have to the lines it has."""
+    """A panel from the lines it is taken to have to the sets of lines it has."""
 
     draw: Draw
     needed: Pair
@@ -307,9 +307,10 @@ class _Laid:
     quilted: Pair
     off: dict[Side, Figure]
     patches: tuple[Patch, ...]
-    layers: tuple[Layer, ...]
+    allowances: dict[Side, Figure]
     shown: dict[Side, Inches]
-    quilt: Quilt
+    seams: tuple[SeamLine, ...]
+    sets: tuple[tuple[LineSet, ...], ...]
 
 
 def _lay(setting: Setting, task: Task, families: tuple[Family, ...]) -> _Laid:
@@ -334,18 +335,8 @@ def _lay(setting: Setting, task: Task, families: tuple[Family, ...]) -> _Laid:
     quilted = _with_border(_got(measured.quilted, expected, "quilted"), measured.added)
     off = _cut_off(setting, choices, quilted, trimmed)
     patches = _on_panel(all_patches(parts), _scaled(planned, quilted, off))
-    left = Pair(number(1) - draw.x.expected, number(1) - draw.y.expected)
-    sizes = Sizes(pieced, trimmed, shown, left, setting.marks)
-    layers = plan_layers(setting.materials, choices.layers, sizes, task.linings, task.lining_print)
     insets = {side: figure.value for side, figure in shown.items()}
-    real = (
-        float(quilted.width.value / expected.width.value),
-        float(quilted.height.value / expected.height.value),
-    )
     seams = joints(choices.quilt_wish, (patch.on_panel for patch in patches))
-    quilt = quilt_panel(
-        panel, choices.quilt_wish, insets, task.field, seams, stroke_room(off, layers), real
-    )
     return _Laid(
         draw=draw,
         needed=needed,
@@ -356,9 +347,10 @@ def _lay(setting: Setting, task: Task, families: tuple[Family, ...]) -> _Laid:
         quilted=quilted,
         off=off,
         patches=patches,
-        layers=layers,
+        allowances=shown,
         shown=insets,
-        quilt=quilt,
+        seams=seams,
+        sets=panel_sets(panel, choices.quilt_wish, insets, task.field, seams),
     )
 
 
@@ -367,6 +359,24 @@ def _planned(setting: Setting, task: Task, families: tuple[Family, ...], laid: _
     panel, choices, draw = task.panel, task.choices, laid.draw
     materials = stack(setting.materials, choices.layers, task.linings)
     pressed = thickness(materials, "pressed")
+    trimmed = Pair(panel.width, panel.height)
+    left = Pair(number(1) - draw.x.expected, number(1) - draw.y.expected)
+    sizes = Sizes(laid.pieced, trimmed, laid.allowances, left, setting.marks)
+    layers = plan_layers(setting.materials, choices.layers, sizes, task.linings, task.lining_print)
+    real = (
+        float(laid.quilted.width.value / laid.expected.width.value),
+        float(laid.quilted.height.value / laid.expected.height.value),
+    )
+    quilt = quilt_panel(
+        panel,
+        choices.quilt_wish,
+        laid.shown,
+        task.field,
+        laid.seams,
+        laid.sets,
+        stroke_room(laid.off, layers),
+        real,
+    )
     return PanelPlan(
         panel=panel,
         owner=task.owner,
@@ -374,10 +384,10 @@ def _planned(setting: Setting, task: Task, families: tuple[Family, ...], laid: _
         measured=task.measured,
         draw=draw,
         families=families,
-        quilt=laid.quilt,
+        quilt=quilt,
         sewing=stitching(
-            laid.quilt.sets,
-            laid.quilt.lines,
+            quilt.sets,
+            quilt.lines,
             pressed,
             choices.quilting.stitch_mm,
             setting.knowledge.pace,
@@ -392,10 +402,10 @@ def _planned(setting: Setting, task: Task, families: tuple[Family, ...], laid: _
         least=_shrunk(laid.pieced, draw.x.most, draw.y.most, "quilted, at least,"),
         most=_shrunk(laid.pieced, draw.x.least, draw.y.least, "quilted, at most,"),
         quilted=laid.quilted,
-        trimmed=Pair(panel.width, panel.height),
+        trimmed=trimmed,
         cut_off=laid.off,
         edges_show=_edges_show(setting, panel, laid.parts, (draw.x, draw.y), laid.off),
-        layers=laid.layers,
+        layers=layers,
         pressed=pressed,
         at=_scaled(laid.pieced, laid.quilted, laid.off),
         piecing_seam=setting.piecing_seam,

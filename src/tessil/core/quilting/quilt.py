@@ -147,15 +147,15 @@ def quilt_panel(
     shown: Mapping[Side, Inches],
     field: str,
     seams: tuple[SeamLine, ...],
+    sets: tuple[tuple[LineSet, ...], ...],
     room: float,
     real: tuple[float, float],
 ) -> Quilt:
-    """Every line of a panel.
+    """Every line of a panel, of the sets that it has.
 
     ``room`` is how far lines may run past the trim; ``real`` how much more or less than
     expected the panel was drawn in, each way: lines move with it.
     """
-    sets = panel_sets(panel, wish, shown, field, seams)
     if not sets:
         return Quilt(seams=seams)
     parts = regions(panel, wish, shown, field)
