@@ -165,6 +165,8 @@ def _nodes(path: Path) -> list[ast.AST]:
                 skipped |= {id(n) for n in ast.walk(part)} if part is not None else set()
         if isinstance(node, (ast.FunctionDef, ast.ClassDef)):
             skipped |= {id(n) for d in node.decorator_list for n in ast.walk(d)}
+        if isinstance(node, ast.keyword) and node.arg == "strict":  # of zip: a guard, not a deed
+            skipped |= {id(n) for n in ast.walk(node)}
         if (
             isinstance(node, ast.Subscript)
             and isinstance(node.value, ast.Name)
@@ -187,7 +189,12 @@ def _kind(node: ast.AST) -> str:
         return "if"
     if isinstance(node, ast.Constant) and node.value not in (None, "", ...):
         return "word" if isinstance(node.value, str) else "number"
-    return "answer" if isinstance(node, ast.Return) and node.value is not None else ""
+    return "answer" if isinstance(node, ast.Return) and _says_something(node.value) else ""
+
+
+def _says_something(value: ast.expr | None) -> bool:
+    """Whether an answer is left out by being none: one that is none already is not."""
+    return value is not None and not (isinstance(value, ast.Constant) and value.value is None)
 
 
 def _mutant(path: Path, at: int, dice: random.Random) -> Mutant | None:

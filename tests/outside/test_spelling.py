@@ -4,14 +4,17 @@ The list of words is that of the library pyspellchecker; British spelling and th
 are added here by hand.
 """
 
+import ast
 import re
 from collections.abc import Mapping
 from dataclasses import fields, is_dataclass
 from fractions import Fraction
+from pathlib import Path
 
 import pytest
 from spellchecker import SpellChecker
 
+import tessil
 from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Piping, Strap, Zipper
 from tessil.core.logbook.flow import Lessons
 from tessil.core.numbers.workings import Figure
@@ -198,6 +201,55 @@ def test_the_words_of_the_steps_and_shapes(speller):
         )
     }
     assert misspelt(speller, shapes) == set()
+
+
+OF_THE_CRAFT = {
+    "battings",
+    "centimetres",
+    "colour",
+    "favourite",
+    "favourites",
+    "fusibles",
+    "ft",
+    "neighbours",
+    "tessil",
+    "yds",
+}
+OF_MACHINES = {
+    *("args", "bool", "config", "csv", "ctrl", "ctx", "dict", "enum", "gt", "int", "jpeg", "json"),
+    *("loc", "msg", "op", "org", "https", "png", "surrogateescape", "toml", "tuple", "utf", "xdg"),
+}
+SINGLE = set("acefgijlmprtyz")  # coordinates, grams, dimensions, type variables
+NO_WORDS = re.compile(r"\\|\[\^|\[a-z0-9\]|\(\?|^#[0-9a-f]{6}$|^iVBOR|^/9j/|^abcdefgh$|A-Za-z|\d x \d|^\[×")
+
+
+def constants(path: Path):
+    """Every text in a source file that is no description of it."""
+    tree = ast.parse(path.read_text("utf-8"))
+    told = {
+        id(node.body[0].value)
+        for node in ast.walk(tree)
+        if isinstance(node, ast.Module | ast.ClassDef | ast.FunctionDef)
+        and node.body
+        and isinstance(node.body[0], ast.Expr)
+    }
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Constant) and isinstance(node.value, str) and id(node) not in told:
+            yield node.value
+
+
+@pytest.mark.parametrize("house", ["core", "files"])
+def test_every_text_and_key_in_the_source_is_of_words(speller, house):
+    """What is rarely said is spelt as well as what is said always; a key that is misspelt in one
+    of its places is found by nothing."""
+    texts = {
+        re.sub(r"([a-z])([A-Z])", r"\1 \2", re.sub(r"\{[^}]*\}", " ", text))
+        for path in (Path(tessil.__file__).parent / house).rglob("*.py")
+        for text in constants(path)
+        if text.strip() not in ("x", "x2") and not NO_WORDS.search(text)
+    }
+    assert len(texts) > 300
+    assert misspelt(speller, texts) - OF_THE_CRAFT - OF_MACHINES - SINGLE == set()
 
 
 def test_a_slip_of_the_pen_is_seen(speller):
