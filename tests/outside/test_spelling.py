@@ -220,7 +220,9 @@ OF_MACHINES = {
     *("loc", "msg", "op", "org", "https", "png", "surrogateescape", "toml", "tuple", "utf", "xdg"),
 }
 SINGLE = set("acefgijlmprtyz")  # coordinates, grams, dimensions, type variables
-NO_WORDS = re.compile(r"\\|\[\^|\[a-z0-9\]|\(\?|^#[0-9a-f]{6}$|^iVBOR|^/9j/|^abcdefgh$|A-Za-z|\d x \d|^\[×")
+NO_WORDS = re.compile(
+    r"\\|\[\^|\[a-z0-9\]|\(\?|^#[0-9a-f]{6}$|^iVBOR|^/9j/|^abcdefgh$|A-Za-z|\d x \d|^\[×"
+)
 
 
 def constants(path: Path):

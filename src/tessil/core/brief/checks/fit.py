@@ -60,10 +60,10 @@ def held_name(held: Held) -> str:
 
 
 def _roomier(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
-    fixes = [
-        edit(f"Size the bag by the {held_name(plan.project.hold)}", ("shape.way", "object")),
-        edit("Do not mind the object", ("hold.minded", False)),
-    ]
+    fixes = [edit("Do not mind the object", ("hold.minded", False))]
+    if plan.project.shape.way != "object":
+        words = f"Size the bag by the {held_name(plan.project.hold)}"
+        fixes.insert(0, edit(words, ("shape.way", "object")))
     if plan.project.shape.way == "finished":
         up = plan.marks.ruler.value
         wanted = -(-fit.needs.value // up) * up
