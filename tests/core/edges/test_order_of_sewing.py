@@ -1,0 +1,140 @@
+"""What is sewn at an edge in which order, choice by choice; common practice, no source."""
+
+from fractions import Fraction
+
+import pytest
+
+from tessil.core.brief.choice import ShapeChoice
+from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Piping, Strap, Zipper
+from tessil.core.plan import plan
+from tests.conftest import tote
+
+F = Fraction
+
+
+def deeds(leaf, kind="tote", sizes=None, **choices):
+    shape = ShapeChoice(kind=kind, sizes={k: F(v) for k, v in (sizes or {}).items()})
+    if kind == "tote":
+        shape = tote().shape
+    options = choices.pop("options", {})
+    shape = shape.model_copy(update={"options": options})
+    made = plan(tote(shape=shape, **choices))
+    return [step.what for step in made.edge_steps[leaf]], made.edge_steps[leaf]
+
+
+BINDINGS = [
+    # an opening of 28 needs 31: one strip of 40, and no join
+    (Binding(), ["bind.fold", "bind.sew-front", "bind.tuck", "bind.turn-back"]),
+    (Binding(sewn="hand"), ["bind.fold", "bind.sew-front", "bind.tuck", "bind.turn-back-hand"]),
+    (Binding(first="back"), ["bind.fold", "bind.sew-back", "bind.tuck", "bind.turn-front"]),
+    (
+        Binding(first="back", sewn="hand"),
+        ["bind.fold", "bind.sew-back", "bind.tuck", "bind.turn-front-hand"],
+    ),
+    (Binding(fold="single"), ["bind.press-under", "bind.sew-front", "bind.tuck", "bind.turn-back"]),
+    (
+        Binding(ending="diagonal"),
+        ["bind.fold", "bind.sew-front", "bind.join-ends", "bind.turn-back"],
+    ),
+]
+
+
+@pytest.mark.parametrize(("binding", "order"), BINDINGS)
+def test_the_opening_of_a_tote_is_bound(binding, order):
+    assert deeds("binding", binding=binding)[0] == order
+
+
+def test_short_strips_are_joined_first_unless_they_are_cut_on_the_bias():
+    short = tote().stock.model_copy(update={"usable_width": F(20)})
+    assert deeds("binding", stock=short)[0][0] == "bind.join"
+    assert deeds("binding", stock=short, binding=Binding(grain="bias"))[0][0] == "bind.fold"
+
+
+@pytest.mark.parametrize(("corners", "deed"), [("mitred", "bind.mitre"), ("butted", "bind.butt")])
+def test_a_panel_bound_all_round_has_corners_and_no_ending(corners, deed):
+    done, steps = deeds(
+        "binding",
+        "free-panel",
+        {"width": 12, "height": 9},
+        options={"edge": "bound"},
+        binding=Binding(corners=corners),
+    )
+    assert deed in done
+    assert "bind.tuck" not in done
+    if corners == "mitred":
+        assert dict(steps[done.index(deed)].values) == {"seam": F(1, 4)}
+
+
+def test_nothing_is_bound_where_the_top_is_turned():
+    assert deeds("binding", options={"top": "turned"})[0] == []
+
+
+PIECES = (BiasPiece(width=F(18), height=F(21)),) * 2
+
+
+@pytest.mark.parametrize(
+    ("bias", "order"),
+    [
+        (Bias(), ["bias.join", "bias.press"]),
+        (Bias(source="pieces", pieces=PIECES), ["bias.join", "bias.press"]),
+        (Bias(source="tube"), ["bias.tube", "bias.tube-cut"]),
+    ],
+)
+def test_bias_is_joined_or_cut_from_a_tube(bias, order):
+    assert deeds("bias", binding=Binding(grain="bias"), bias=bias)[0] == order
+
+
+def test_without_bias_there_is_nothing_to_do_for_it():
+    assert deeds("bias")[0] == []
+
+
+def test_piping_is_covered_trimmed_clipped_and_its_ends_met():
+    done, steps = deeds("piping", piping=Piping(panels=("front",)))
+    assert done[:2] == ["pipe.cover", "pipe.trim"]
+    assert done[-1] == "pipe.ends"
+    assert dict(steps[1].values) == {"seam": F(3, 8)}  # that of the seam it goes into
+    assert dict(steps[-1].values) == {"over": F(3, 2)}
+    assert deeds("piping")[0] == []
+
+
+STRAPS = [
+    (Strap(), ["strap.fold", "strap.ends", "strap.check"]),
+    (Strap(made="webbing"), ["strap.ends", "strap.check"]),
+    (Strap(made="webbing", slider=True), ["strap.ends", "strap.check", "strap.thread"]),
+    (Strap(turned_back=F(2)), ["strap.fold", "strap.ends", "strap.check"]),
+]
+
+
+@pytest.mark.parametrize(("strap", "order"), STRAPS)
+def test_a_strap(strap, order):
+    done, steps = deeds("straps", "satchel", {"strap_length": 60}, strap=strap)
+    assert done == order
+    ends = steps[done.index("strap.ends")]
+    assert dict(ends.values) == {"back": strap.turned_back}
+
+
+def test_a_slider_keeps_clear_of_a_join():
+    """60 of cloth 40 wide has one join: the slider is said to run at the end away from it."""
+    done, _ = deeds("straps", "satchel", {"strap_length": 60}, strap=Strap(slider=True))
+    assert done[-1] == "strap.thread"
+    assert done[-2] in ("strap.slider-first", "strap.slider-second", "strap.slider-long")
+    assert deeds("straps")[0] == []
+
+
+@pytest.mark.parametrize(
+    ("sliders", "deed"), [("one", "zip.one-slider"), ("two", "zip.two-sliders")]
+)
+def test_a_zipper(sliders, deed):
+    done, steps = deeds(
+        "closing", "flat-pouch", {"width": 9, "height": 6}, zipper=Zipper(sliders=sliders)
+    )
+    assert done[0] in ("zip.one-slider", "zip.two-sliders")
+    assert done[1:3] == ["zip.topstitch", "zip.pull"]
+    assert dict(steps[1].values) == {"off": F(1, 8)}
+    assert (done[0] == deed) or sliders == "two"
+
+
+def test_cords_and_a_button_loop():
+    assert deeds("closing", "drawstring")[0] == ["cord.open", "cord.thread"]
+    assert deeds("closing", button=Button(used=True))[0] == ["loop.baste"]
+    assert deeds("closing")[0] == []
