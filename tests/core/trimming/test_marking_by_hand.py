@@ -1,0 +1,93 @@
+"""Where a mark is put at first and how it is moved: by hand on a front of 14¾ × 13⅞ with seams of
+⅜, a bound top of ¼, notches of 1½; common practice, no source."""
+
+from fractions import Fraction
+
+import pytest
+
+from tessil.core.edits import applied
+from tessil.core.plan import plan
+from tessil.core.trimming.acts.marking import add_mark, free_room, move_mark, remove_mark, set_mark
+from tests.conftest import tote
+
+F = Fraction
+W, H = F(59, 4), F(111, 8)
+
+
+@pytest.fixture(scope="module")
+def made():
+    return plan(tote())
+
+
+def test_the_room_lies_inside_the_seams_and_above_the_base(made):
+    """Down to the notch at 12⅜ less the corner seam of ⅜."""
+    front = made.panel("front")
+    assert free_room(made, front, F(0)) == (F(3, 8), F(1, 4), 14, F(12) - F(1, 4))
+    half = free_room(made, front, F(1, 2))
+    assert half == (F(7, 8), F(3, 4), 13, F(12) - F(1, 2) - F(3, 4))
+
+
+# Two thirds of 14 is more than 6, half of 11¾ more than 5: six by five, 4⅜ in from the left.
+MIDDLE = F(3, 8) + 4
+PLACES = {
+    "slip": (MIDDLE, F(11, 4), 6, 5),  # 2½ below the top's line
+    "divided": (MIDDLE, F(11, 4), 6, 5),
+    "window": (MIDDLE, F(2), 6, 5),  # 1¾ below it
+    "motif": (MIDDLE, F(29, 8), 6, 5),  # ¼ + (11¾ − 5) ÷ 2 is 3⅝
+    "handle": (F(31, 8), F(3, 4), 6, 5),  # a quarter of 14 in
+    "d-ring": (0, F(3, 4), 6, 5),  # in the side seam, ½ below the top's line
+    # as wide as the base, half its depth above the bottom seam
+    "stiffener": (F(15, 8), H - F(3, 8) - F(3, 2), 11, F(3, 2)),
+}
+
+
+@pytest.mark.parametrize("kind", PLACES)
+def test_a_mark_begins_at_its_usual_place(made, kind):
+    change = add_mark(made, made.panel("front"), kind)
+    (mark,) = applied(made.project, change).marks
+    assert (mark.kind, mark.panel) == (kind, "front")
+    assert (mark.x, mark.y, mark.width, mark.height) == PLACES[kind]
+
+
+def test_on_a_small_panel_it_is_two_thirds_wide_and_half_as_high():
+    small = tote().shape.model_copy(
+        update={"sizes": {"width": F(4), "height": F(6), "depth": F(1)}}
+    )
+    made = plan(tote(shape=small))
+    front = made.panel("front")
+    (mark,) = applied(made.project, add_mark(made, front, "slip")).marks
+    _, _, wide, high = free_room(made, front, F(0))
+    assert abs(mark.width - wide * 2 / 3) <= F(1, 16)
+    assert abs(mark.height - high / 2) <= F(1, 16)
+    assert mark.width < 6
+    assert mark.height < 5
+
+
+@pytest.mark.parametrize(
+    ("x", "y", "at"),
+    [
+        (3.06, 2.95, (F(3), F(3))),  # to the nearest eighth
+        (3.07, 2.93, (F(25, 8), F(23, 8))),
+        (-1.0, -4.0, (F(0), F(0))),
+        (99.0, 99.0, (W, H)),
+    ],
+)
+def test_a_mark_is_dragged_to_the_rulers_marks_and_stays_on_its_panel(made, x, y, at):
+    marked = plan(applied(made.project, add_mark(made, made.panel("front"), "slip")))
+    change = move_mark(marked, 0, x, y)
+    assert change.words == "Move the slip pocket"
+    (mark,) = applied(marked.project, change).marks
+    assert (mark.x, mark.y) == at
+
+
+def test_marks_are_changed_and_taken_away_one_by_one(made):
+    project = made.project
+    for kind in ("slip", "window", "motif"):
+        project = applied(project, add_mark(plan(project), plan(project).panel("front"), kind))
+    marked = plan(project)
+    changed = applied(project, set_mark(marked, 1, "Widen", width=F(4))).marks
+    assert [mark.width for mark in changed] == [6, 4, 6]
+    assert [mark.kind for mark in changed] == ["slip", "window", "motif"]
+    gone = remove_mark(marked, 1)
+    assert gone.words == "Take the window zip pocket away"
+    assert [mark.kind for mark in applied(project, gone).marks] == ["slip", "motif"]
