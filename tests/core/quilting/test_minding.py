@@ -97,7 +97,7 @@ def test_level_lines_may_hit_the_patchwork_seams_or_clear_them():
     nearest = {
         key: min(abs(o - s) for o in found[key].sets[0].offsets for s in seams) for key in found
     }
-    assert nearest["hit"] == pytest.approx(0, abs=1e-4)
+    assert nearest["hit"] < 2e-3  # the seams are those of the hit, drawn in a little otherwise
     assert nearest["clear"] >= max(nearest["keep.line"], nearest["keep.gap"])
     assert found["clear"].gap.value == F(5, 4)
 
