@@ -47,13 +47,13 @@ def _take(folder: Path) -> None:
         print(folder / f"{name}.png")
 
     shoot("0-start")
-    window.open_demo("rehearsal-satchel")
+    window.open_demo()
     for number, stage in enumerate(Stage, start=1):
         window.desk.look(stage=stage)
         shoot(f"{number}-{stage}")
     _quilting(window, shoot)
     _piecing(window, shoot)
-    window.open_demo("rehearsal-satchel")
+    window.open_demo()
     window.desk.look(stage=Stage.EDGE)
     window.desk.turn_leaf("bias")
     shoot("15-bias")
@@ -86,7 +86,7 @@ def _quilting(window: Window, shoot: Callable[[str], None]) -> None:
     """Thickness at the seams, a flap that leans, the logbook, the pages to sew by."""
     from PySide6.QtWidgets import QScrollArea
 
-    window.open_demo("rehearsal-satchel")
+    window.open_demo()
     window.desk.look(stage=Stage.LAYER)
     window.desk.turn_leaf("bulk")
     shoot("11-thickness")
