@@ -225,7 +225,7 @@ def logbook() -> None:
 
     window = furnished()
     swatches = window.desk.book.swatches
-    many = (swatches * (500 // len(swatches) + 1))[:500]
+    many = tuple(swatches[at % len(swatches)].model_copy() for at in range(500))
     book = window.desk.book.model_copy(update={"swatches": many})
     window.desk.learn(book)
 

@@ -136,8 +136,9 @@ class RecordPage(QWidget):
         while len(self.entries) < len(texts):
             self._add_entry()
         for at, (button, text) in enumerate(zip(self.entries, texts, strict=True)):
-            button.setText(text)
-            button.setAccessibleName(text.replace("\n", ", "))
+            if button.text() != text:
+                button.setText(text)
+                button.setAccessibleName(text.replace("\n", ", "))
             button.setChecked(at == self.at)
 
     def _add_entry(self) -> None:

@@ -118,12 +118,12 @@ class Swatch(Decided):
             return self.sets
         angle, other = float(self.angle), self.gap_other or self.gap
         if self.pattern == "channels":
-            return (Sewn(angle=90 if self.run == "upright" else 0, gap=self.gap),)
+            return (_sewn(90.0 if self.run == "upright" else 0.0, self.gap),)
         if self.pattern == "grid":
-            return (Sewn(angle=90, gap=self.gap), Sewn(angle=0, gap=other))
+            return (_sewn(90.0, self.gap), _sewn(0.0, other))
         if self.pattern == "diagonal":
-            return (Sewn(angle=angle, gap=self.gap),)
-        return (Sewn(angle=abs(angle), gap=self.gap), Sewn(angle=-abs(angle), gap=other))
+            return (_sewn(angle, self.gap),)
+        return (_sewn(abs(angle), self.gap), _sewn(-abs(angle), other))
 
     @property
     def stitched(self) -> Fraction:
@@ -132,6 +132,11 @@ class Swatch(Decided):
         return sum(
             (area / line.gap * Fraction(line.share) for line in self.sewn), start=Fraction(0)
         )
+
+
+def _sewn(angle: float, gap: Fraction) -> Sewn:
+    """A set of lines as a swatch says it, whose own fields are bounded as a set's are."""
+    return Sewn.model_construct(angle=angle, gap=gap, share=1.0)
 
 
 class Book(Decided):

@@ -7,10 +7,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from fractions import Fraction
-from functools import cached_property
 
 from tessil.core.catalogue import Material
-from tessil.core.logbook.book import Book, Swatch
+from tessil.core.logbook.book import MOST_SWATCHES, Book, Swatch
 from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.quilting.fitting import Fitted, Observation, Prior, fit, unlearned
@@ -76,21 +75,23 @@ def lean_of(swatch: Swatch) -> float | None:
 
 @dataclass
 class Lessons:
-    """What one book says, by stack of layers."""
+    """What one book says, by stack of layers.  Two that say the same are the same, whatever else
+    stands in their books."""
 
-    book: Book
+    book: Book = field(compare=False)
     seen: dict[str, list[tuple[str, Observation]]] = field(default_factory=dict)
-    fits: dict[tuple[object, ...], Fitted] = field(default_factory=dict)
+    fits: dict[tuple[object, ...], Fitted] = field(default_factory=dict, compare=False)
+    pace: Figure = field(init=False)  # inches of line a minute
 
     def __post_init__(self) -> None:
         for number, swatch in enumerate(self.book.swatches):
             if swatch.used:
                 entries = self.seen.setdefault(swatch.batting, [])
-                entries += [(swatch.source, loss) for loss in losses(swatch, number)]
+                entries += [(swatch.source, loss) for loss in said_by(swatch, number)]
+        self.pace = self._pace()
 
-    @cached_property
-    def pace(self) -> Figure:
-        """Inches of line a minute: of the maker's own timed swatches, or a usual pace."""
+    def _pace(self) -> Figure:
+        """Of the maker's own timed swatches, or a usual pace."""
         timed = [swatch for swatch in self.book.swatches if swatch.minutes]
         if not timed:
             usual = METRES_A_MINUTE * 1000 / float(MM_PER_INCH)
@@ -107,6 +108,23 @@ class Lessons:
             for source, loss in self.seen.get(key, ())
             if not apart_from or not source.startswith(mine)
         )
+
+
+# What swatches said when they were last asked, by the swatch: a book that changes in one entry is
+# another book of the same swatches.
+_SAID: dict[tuple[int, int], tuple[Swatch, list[Observation]]] = {}
+
+
+def said_by(swatch: Swatch, number: int) -> list[Observation]:
+    """The losses of a swatch, reckoned once as long as it is the same one."""
+    kept = _SAID.get((id(swatch), number))
+    if kept is not None and kept[0] is swatch:
+        return kept[1]
+    if len(_SAID) > 2 * MOST_SWATCHES:
+        _SAID.clear()
+    said = losses(swatch, number)
+    _SAID[id(swatch), number] = swatch, said
+    return said
 
 
 _KEPT: list[Lessons] = []

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from tessil.core.catalogue import Material
 from tessil.core.logbook.book import Book, Swatch
-from tessil.core.logbook.flow import Knowledge, Trust, families_of, lessons_of, losses, trust
+from tessil.core.logbook.flow import Knowledge, Trust, lessons_of, said_by, trust
 from tessil.core.quilting.fitting import Fitted, Prior, Residual, Triple, residuals
 from tessil.core.quilting.shrinkage import prior_of
 
@@ -94,11 +94,10 @@ def stack_view(book: Book, key: str, materials: tuple[Material, ...]) -> StackVi
 
 def _across(swatch: Swatch, number: int, fitted: Fitted, outlies: bool) -> list[AcrossLoss]:
     """Losses square to one straight set, less what the others take along themselves there."""
-    families = families_of(swatch)
-    if any(family.angle not in (0.0, 90.0) or family.share for family in families):
+    if any(line.angle not in (0.0, 90.0) or line.share != 1 for line in swatch.sewn):
         return []
     found = []
-    for entry in losses(swatch, number)[:2]:
+    for entry in said_by(swatch, number)[:2]:
         inverse_square, inverse, along = entry.row
         if inverse and abs(inverse_square - inverse**2) < 1e-9:
             loss = entry.value - along * fitted.mean[2]

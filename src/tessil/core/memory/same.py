@@ -67,6 +67,8 @@ def _names(kind: type) -> tuple[str, ...]:
     """The fields of a record; none of what is no record, or compares by itself."""
     found = _NAMES.get(kind)
     if found is None:
-        found = tuple(field.name for field in fields(kind)) if is_dataclass(kind) else ()
+        found = ()
+        if is_dataclass(kind):
+            found = tuple(field.name for field in fields(kind) if field.compare)
         _NAMES[kind] = found
     return found

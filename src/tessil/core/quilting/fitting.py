@@ -180,11 +180,13 @@ def rank(rows: Sequence[Sequence[float]]) -> int:
         found += 1
         columns.remove(longest)
         way = [value / length for value in longest]
-        columns = [
-            [value - _dot(column, way) * along for value, along in zip(column, way, strict=True)]
-            for column in columns
-        ]
+        columns = [_less(column, _dot(column, way), way) for column in columns]
     return found
+
+
+def _less(column: list[float], far: float, way: list[float]) -> list[float]:
+    """A column without what of it lies along a way."""
+    return [value - far * along for value, along in zip(column, way, strict=True)]
 
 
 def _no_less_than_nothing(precision: Matrix, pull: Sequence[float]) -> list[float]:

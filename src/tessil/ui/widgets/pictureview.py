@@ -19,6 +19,8 @@ class PictureView(QWidget):
         self.picture: Picture | None = None
 
     def show_picture(self, picture: Picture) -> None:
+        if picture == self.picture:
+            return
         self.picture = picture
         if picture.caption:
             self.setAccessibleName(picture.caption)
