@@ -40,6 +40,8 @@ from tessil.ui.widgets.wordybutton import WordyButton
 SHORT = {2: 21, 3: 16}  # choices with so few letters in all stand side by side
 
 
+MOST_ASIDE = 120  # rows of fields; about as many as all stages of a bag ask for
+_OF_THE_MOMENT = ("basket", "search", "slide")  # they hold more than their form says
 _PLAIN_FIELDS = {"word": WordField, "entry": EntryField}
 
 
@@ -149,6 +151,7 @@ class Column(QWidget):
         self.body.addStretch(1)
         self.fields: dict[str, FieldRow] = {}
         self.specs: dict[str, Spec] = {}
+        self._aside: dict[tuple[Any, ...], FieldRow] = {}
         self._shape: tuple[Any, ...] = ()
         self._place: tuple[str, ...] = ()
 
@@ -224,18 +227,31 @@ class Column(QWidget):
 
     def _rebuild(self, made: tuple[Spec, ...], keep: bool) -> None:
         """Lay the rows anew, keeping those of the same stage that still serve."""
-        old = self.fields
-        forms = {form[0]: form for form in self._shape} if keep else {}
+        old, forms = self.fields, {form[0]: form for form in self._shape}
         self.fields = {}
         while self.form.takeAt(0) is not None:
             pass
         for spec in made:
-            row = old.pop(spec.key) if forms.get(spec.key) == spec.form else self._row(spec)
+            kept = keep and forms.get(spec.key) == spec.form
+            row = old.pop(spec.key) if kept else self._aside.pop(spec.form, None)
+            if row is None:
+                row = self._row(spec)
             self.fields[spec.key] = row
             self.form.addWidget(row)
-        for row in old.values():
+            row.show()
+        for key, row in old.items():
             row.hide()
+            self._lay_aside(forms[key], row)
+
+    def _lay_aside(self, form: tuple[Any, ...], row: FieldRow) -> None:
+        """A row that is not asked for now serves again when its stage comes back."""
+        if form[1] in _OF_THE_MOMENT or form in self._aside:
             row.deleteLater()
+            return
+        row.tell("")
+        self._aside[form] = row
+        while len(self._aside) > MOST_ASIDE:
+            self._aside.pop(next(iter(self._aside))).deleteLater()
 
     def in_order(self) -> list[QWidget]:
         """What can be reached by Tab, as it is read: leaves, choices, figures."""

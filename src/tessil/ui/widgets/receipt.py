@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QPoint, QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QPoint, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
+    QEnterEvent,
     QFont,
     QFontMetricsF,
     QPainter,
@@ -72,11 +73,10 @@ class FigureRow(QAbstractButton):
             + (f"Exactly {exact}" if exact != self.value else "")
         )
 
-    def event(self, event: QEvent) -> bool:
-        """The tip is written when it is asked for."""
-        if event.type() == QEvent.Type.ToolTip:
-            self.setToolTip(self.tip())
-        return super().event(event)
+    def enterEvent(self, event: QEnterEvent) -> None:
+        """The tip is written when somebody comes to read it."""
+        self.setToolTip(self.tip())
+        super().enterEvent(event)
 
     def contextMenuEvent(self, event: QContextMenuEvent) -> None:
         self.menu_wanted.emit(self.reading, event.globalPos())
