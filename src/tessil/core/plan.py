@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from functools import partial
 
 from tessil.core.bag.model import Bag, Panel
 from tessil.core.brief.choice import ShapeChoice
@@ -437,7 +438,8 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
     brief = like("brief", brief_of(project, shape))
     known = like("known", knowledge_of(book, project.log_name))
     built = of("built", _build, _build_task(project, shape, brief, known))
-    bag, sizes, cloth = of("kept bag", _kept_bag, memory, built[0]), built[1], built[2]
+    # Not among the inputs: a memory that held itself would only go with the circles.
+    bag, sizes, cloth = of("kept bag", partial(_kept_bag, memory), built[0]), built[1], built[2]
     setting, tasks = _to_plan(project, brief, known, bag)
     setting = like("setting", setting)
     tasks = like("tasks", tuple(like(("task", task.panel.key), task) for task in tasks))

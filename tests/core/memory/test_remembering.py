@@ -1,8 +1,10 @@
 """A plan with a memory is the plan without one, workings and all; what is the same stays the same
 object.  ``TESSIL_EDITS=1000`` makes a long walk of it over all demo bags and shapes."""
 
+import gc
 import os
 import random
+import weakref
 from dataclasses import fields, is_dataclass
 from fractions import Fraction
 
@@ -176,3 +178,18 @@ def test_what_no_plan_asks_for_is_let_go(demo):
     for _ in range(4):
         plan(demo, memory=memory)
     assert memory.of("once", lambda _: 0, "abc") == 0
+
+
+def test_a_plan_and_its_memory_go_as_soon_as_nothing_holds_them(demo):
+    """Without circles: nothing of them is left for the collector to find."""
+    plan(demo)
+    gc.collect()
+    memory = Memory()
+    made = plan(demo, memory=memory)
+    gone = weakref.ref(memory)
+    gc.disable()
+    try:
+        del made, memory
+        assert gone() is None
+    finally:
+        gc.enable()

@@ -19,7 +19,7 @@ from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side
 from tessil.core.numbers.workings import Basis, Figure, given, near_to, number, up_to
 from tessil.core.panels.choice import Got, Measured, Oversize, PanelChoices
 from tessil.core.panels.panel import EdgeShow, PanelPlan
-from tessil.core.piecing.choice import Piecing, Scrap
+from tessil.core.piecing.choice import GRIDS, Piecing, Scrap
 from tessil.core.piecing.slanted import slant_of
 from tessil.core.piecing.strips import edge_shows
 from tessil.core.piecing.top import Patch, Strips, Top, Wish
@@ -281,7 +281,7 @@ def plan_panel(setting: Setting, task: Task) -> PanelPlan:
             if _gaps(again) == _gaps(families):
                 break
             families = again
-            laid = _lay(setting, task, families)
+            laid = _lay(setting, task, families, laid)
     return _planned(setting, task, families, laid)
 
 
@@ -313,8 +313,11 @@ class _Laid:
     sets: tuple[tuple[LineSet, ...], ...]
 
 
-def _lay(setting: Setting, task: Task, families: tuple[Family, ...]) -> _Laid:
-    """One panel for the lines it is taken to have."""
+def _lay(
+    setting: Setting, task: Task, families: tuple[Family, ...], before: _Laid | None = None
+) -> _Laid:
+    """One panel for the lines it is taken to have; its top is that of the round before, where it
+    is as large and made of straight pieces."""
     panel, choices, measured = task.panel, task.choices, task.measured
     materials = stack(setting.materials, choices.layers, task.linings)
     shown = {side: _allowance(setting, panel, side) for side in SIDES}
@@ -329,7 +332,10 @@ def _lay(setting: Setting, task: Task, families: tuple[Family, ...]) -> _Laid:
         _needed(setting, panel.height, draw.y, "height"),
     )
     trimmed = Pair(panel.width, panel.height)
-    planned, parts = _parts(setting, task, needed, (draw.x.expected, draw.y.expected))
+    if before is not None and _same_top(choices, before.needed, needed):
+        planned, parts = before.planned, before.parts
+    else:
+        planned, parts = _parts(setting, task, needed, (draw.x.expected, draw.y.expected))
     pieced = _got(measured.pieced, planned, "pieced")
     expected = _shrunk(pieced, draw.x.expected, draw.y.expected, "quilted")
     quilted = _with_border(_got(measured.quilted, expected, "quilted"), measured.added)
@@ -352,6 +358,13 @@ def _lay(setting: Setting, task: Task, families: tuple[Family, ...]) -> _Laid:
         seams=seams,
         sets=panel_sets(panel, choices.quilt_wish, insets, task.field, seams),
     )
+
+
+def _same_top(choices: PanelChoices, before: Pair, needed: Pair) -> bool:
+    """Whether a top comes out the same: as large, and not cut by where the panel lies on it."""
+    piecing = choices.piecing
+    straight = piecing.way in ("whole", "strips", *GRIDS) and piecing.run != "diagonal"
+    return straight and not choices.zones and before.values() == needed.values()
 
 
 def _planned(setting: Setting, task: Task, families: tuple[Family, ...], laid: _Laid) -> PanelPlan:
