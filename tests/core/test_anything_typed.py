@@ -244,7 +244,7 @@ def _is_a_sentence(trouble: CannotPlan) -> None:
 
 
 @pytest.mark.parametrize("key", SHAPES)
-@settings(max_examples=25)
+@settings(max_examples=15)
 @given(steps=answers())
 def test_there_is_a_plan_or_a_sentence(key, steps):
     made = _typed_in(plan(project_of(key)), steps)
@@ -315,6 +315,7 @@ def test_any_shape_can_follow_any_other(keys, steps):
             assert made.shape.key == key
 
 
+@settings(max_examples=25)
 @given(answers())
 def test_a_project_typed_in_survives_its_file(steps):
 

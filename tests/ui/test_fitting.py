@@ -19,8 +19,14 @@ from tessil.ui.widgets.choosers import Tick
 from tests.conftest import DEMO
 from tests.ui.fitting import not_fitting
 
-BAGS = sorted(path.stem for path in DEMO.parent.glob("*.tessil"))
-SIZES = ((1024, 640), (1100, 700), (1280, 800), (1920, 1080))
+BAGS = sorted(path.stem for path in DEMO.parent.glob("*.tessil") if "kit" not in path.stem)
+# Both units in the least window and in the one it is drawn for; the longer words between them.
+SIZES = {
+    (1024, 640): ("metric", "inch"),
+    (1100, 700): ("metric",),
+    (1280, 800): ("metric", "inch"),
+    (1920, 1080): ("inch",),
+}
 
 
 def _settle():
@@ -43,8 +49,9 @@ def test_everything_fits(window, bag, size):
     window.open_demo(bag)
     window.resize(*size)
     wrong = []
-    for _ in range(2):
-        window.change_units()
+    for units in SIZES[size]:
+        if window.desk.project.units != units:
+            window.change_units()
         for stage, leaf, panel in _places(window):
             window.desk.look(stage=stage, panel=panel)
             if leaf:
