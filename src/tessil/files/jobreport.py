@@ -5,7 +5,7 @@ Of a job of one bag they are that bag's report alone.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Any
 
 from tessil.core.planned import Plan
@@ -36,23 +36,25 @@ def job_data(job: Job, plans: Sequence[Plan]) -> dict[str, Any]:
 
 def job_cut_csv(plans: Sequence[Plan]) -> str:
     """One cut list of all bags, with a column for the bag where there are several."""
-    if len(plans) == 1:
-        return cut_csv(plans[0])
-    rows = [
-        [made.project.name, *(row[name] for name in CUT_COLUMNS)]
-        for made in plans
-        for row in cut_rows(made)
-    ]
-    return write_list(("bag", *CUT_COLUMNS), rows)
+    return _listed(plans, CUT_COLUMNS, cut_rows, cut_csv)
 
 
 def job_strips_csv(plans: Sequence[Plan]) -> str:
     """One list of the edges' strips of all bags, likewise."""
+    return _listed(plans, HEAD, strip_rows, strips_csv)
+
+
+def _listed(
+    plans: Sequence[Plan],
+    columns: Sequence[str],
+    rows_of: Callable[[Plan], Iterable[Mapping[str, object]]],
+    alone: Callable[[Plan], str],
+) -> str:
     if len(plans) == 1:
-        return strips_csv(plans[0])
+        return alone(plans[0])
     rows = [
-        [made.project.name, *(row[name] for name in HEAD)]
+        [made.project.name, *(row[name] for name in columns)]
         for made in plans
-        for row in strip_rows(made)
+        for row in rows_of(made)
     ]
-    return write_list(("bag", *HEAD), rows)
+    return write_list(("bag", *columns), rows)
