@@ -1,0 +1,184 @@
+"""What each stage reads of a project, as small frozen records; sums nothing that a maker sees."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from tessil.core.bag.model import Bag
+from tessil.core.choices import (
+    bound_print,
+    choices_for,
+    choices_of_lining,
+    first_print,
+    linings_in,
+    materials_of,
+    owner_key,
+    wall_of,
+)
+from tessil.core.cutting.task import CutTask
+from tessil.core.edges.task import EdgeTask
+from tessil.core.logbook.flow import Knowledge
+from tessil.core.numbers.rulers import rulers
+from tessil.core.numbers.workings import Figure, given
+from tessil.core.panels.choice import Measured, PanelChoices
+from tessil.core.panels.learning import measured_losses
+from tessil.core.panels.planning import Setting, Task
+from tessil.core.piecing.seamtest import piecing_seam
+from tessil.core.project import Project
+from tessil.core.sandwich.layers import thickness
+from tessil.core.shapes import SHAPES, Brief, SeamFigures, Shape
+from tessil.core.shapes.held import held_figures
+from tessil.core.trouble import CannotPlan
+
+
+def _seams(project: Project) -> SeamFigures:
+    seams = project.seams
+    return SeamFigures(
+        piecing=piecing_seam(seams.piecing, project.seam_test),
+        side=given("side seam", seams.side),
+        bottom=given("bottom seam", seams.bottom),
+        top=given("top seam", seams.top),
+        corner=given("corner seam", seams.corner),
+        zip=given("zipper seam", project.zipper.seam),
+        shown=given("visible zipper", project.zipper.shown),
+        binding=given("binding seam", project.binding.seam),
+    )
+
+
+def shape_of(project: Project) -> Shape:
+    """The project's shape; raises CannotPlan for one this program does not know."""
+    try:
+        return SHAPES[project.shape.kind]
+    except KeyError:
+        raise CannotPlan(
+            "shape.kind", f"The shape “{project.shape.kind}” is not one this Tessil knows."
+        ) from None
+
+
+def _options(shape: Shape, chosen: dict[str, str]) -> dict[str, str]:
+    settled = {}
+    for option in shape.options:
+        value = chosen.get(option.key, option.start)
+        if value not in {key for key, _ in option.choices}:
+            raise CannotPlan(
+                f"shape.options.{option.key}", f"“{value}” is not a choice for {option.label}."
+            )
+        settled[option.key] = value
+    return settled
+
+
+def check_materials(project: Project) -> None:
+    known = materials_of(project)
+    for key, choices in project.panels.items():
+        asked = [
+            (f"plies.{at}.material", ply.material) for at, ply in enumerate(choices.layers.plies)
+        ]
+        for path, name in [("top", choices.layers.top), *asked]:
+            if name not in known:
+                raise CannotPlan(
+                    f"panels.{key}.layers.{path}", f"“{name}” is not in the catalogue."
+                )
+
+
+def leading_choices(project: Project, shape: Shape) -> PanelChoices:
+    """The choices of the panel that leads."""
+    return project.panels.get(shape.leader, PanelChoices())
+
+
+def _wall(project: Project, shape: Shape) -> Figure:
+    """One wall of the bag with its lining, relaxed: what a bound edge turns over."""
+    return thickness(wall_of(project, leading_choices(project, shape)), "relaxed")
+
+
+def brief_of(project: Project, shape: Shape) -> Brief:
+    """What a shape is told when it computes."""
+    return Brief(
+        held=held_figures(project.hold),
+        seams=_seams(project),
+        wall=_wall(project, shape),
+        lining_shorter=given("lining shorter by", project.lining_shorter),
+        rulers=rulers(project.units, project.rounding),
+        options=_options(shape, project.shape.options),
+        lining=project.lining,
+        corner=project.corner,
+    )
+
+
+def setting_of(project: Project, brief: Brief, known: Knowledge) -> Setting:
+    """What all panels share."""
+    prints = project.prints
+    return Setting(
+        marks=brief.rulers,
+        piecing_seam=brief.seams.piecing,
+        squaring=given("squaring margin", project.oversize.squaring),
+        binding_seam=given("binding covers", project.binding.seam),
+        oversize=project.oversize,
+        prints=tuple(entry.key for entry in prints),
+        upright_only=frozenset(entry.key for entry in prints if entry.directional),
+        scraps=project.scraps,
+        materials=materials_of(project),
+        bobbin_m=project.machine.bobbin_m,
+        knowledge=known,
+    )
+
+
+def tasks_of(project: Project, bag: Bag) -> tuple[Task, ...]:
+    """Each panel with what was decided and measured for it."""
+    lining = first_print(choices_of_lining(project))
+    return tuple(
+        Task(
+            panel=panel,
+            choices=choices_for(project, panel),
+            measured=project.measured.get(panel.key, Measured()),
+            owner=owner_key(project, panel),
+            linings=linings_in(project, panel.kind),
+            lining_print=lining,
+        )
+        for panel in bag.panels
+    )
+
+
+def to_plan(
+    project: Project, brief: Brief, known: Knowledge, bag: Bag
+) -> tuple[Setting, tuple[Task, ...]]:
+    """What all panels share, and each with its own; panels measured in this very project teach
+    it too."""
+    setting, tasks = setting_of(project, brief, known), tasks_of(project, bag)
+    own = measured_losses(setting, tasks)
+    return (replace(setting, knowledge=replace(known, own=own)) if own else setting), tasks
+
+
+def edge_task_of(project: Project, bag: Bag, brief: Brief) -> EdgeTask:
+    return EdgeTask(
+        bag=bag,
+        binding=project.binding,
+        bias=project.bias,
+        piping=project.piping,
+        strap=project.strap,
+        cord=project.cord,
+        button=project.button,
+        zipper=project.zipper,
+        lining=project.lining,
+        cloth=bound_print(project),
+        usable_width=project.stock.usable_width,
+        top_seam=project.seams.top,
+        channel=project.shape.sizes.get("channel"),
+        units=project.units,
+        marks=brief.rulers,
+    )
+
+
+def cut_task_of(project: Project, brief: Brief) -> CutTask:
+    return CutTask(
+        bags=project.bags,
+        stock=project.stock,
+        prints=project.prints,
+        materials=materials_of(project),
+        offcuts=project.offcuts,
+        marks=project.marks,
+        cloth=bound_print(project),
+        pocket_cloth=first_print(choices_of_lining(project)),
+        side_seam=project.seams.side,
+        straight=project.binding.grain == "straight",
+        rulers=brief.rulers,
+    )
