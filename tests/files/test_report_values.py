@@ -10,6 +10,7 @@ from fractions import Fraction
 
 import pytest
 
+from tessil.core.edges.choice import Bias, BiasPiece, Binding
 from tessil.core.panels.choice import Got, Measured
 from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan
@@ -23,7 +24,7 @@ from tessil.files.report import (
     report_data,
     report_text,
 )
-from tessil.files.striplist import strips_csv
+from tessil.files.striplist import strip_rows, strips_csv
 from tests.conftest import tote
 
 F = Fraction
@@ -158,3 +159,30 @@ def test_rows_of_squares_are_told_in_order_with_their_prints():
     assert [piece["name"] for piece in pieces[:5]] == ["1.1", "1.2", "1.3", "1.4", "2.1"]
     assert {piece["print"] for piece in pieces} == {"red", "blue"}
     assert told["parts"][0]["order"][0].startswith("Lay all 16 squares out")
+
+
+def test_strips_of_bias_are_numbered_with_the_piece_they_are_of():
+    """From one, in the order in which they are joined; a tube is one strip and no piece."""
+    pieces = (BiasPiece(width=F(15), height=F(12)), BiasPiece(width=F(18), height=F(14)))
+    bias = Bias(source="pieces", pieces=pieces)
+    made = plan(tote(binding=Binding(grain="bias"), bias=bias))
+    rows = [row for row in strip_rows(made) if row["for"] == "binding"]
+    used = made.edging.bias[0].plan.joined.used
+    assert [row["strip"] for row in rows] == list(range(1, len(used) + 1))
+    assert [row["piece"] for row in rows] == [one.strip.scrap + 1 for one in used]
+    assert {row["angle"] for row in rows} <= {45, -45, 135}
+    assert rows[-1]["join at"] == ""
+    assert all(row["join at"] for row in rows[:-1])
+    tube = plan(tote(binding=Binding(grain="bias"), bias=Bias(source="tube")))
+    (row,) = strip_rows(tube)
+    assert (row["strip"], row["piece"], row["angle"]) == (1, "tube", 45)
+
+
+def test_straight_strips_are_numbered_with_their_joins():
+    """31 from cloth 20 wide: two strips of 2, joined once."""
+    stock = tote().stock.model_copy(update={"usable_width": F(20)})
+    first, second = strip_rows(plan(tote(stock=stock)))
+    assert (first["strip"], second["strip"]) == (1, 2)
+    assert (first["width"], first["length"], first["angle"], first["piece"]) == ("2", "20", 0, "")
+    assert first["join at"] != ""
+    assert second["join at"] == ""

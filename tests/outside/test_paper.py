@@ -13,6 +13,7 @@ from importlib.resources import files
 from pathlib import Path
 
 import pypdf
+import pypdfium2
 import pytest
 from PySide6.QtGui import QFontMetricsF, QRawFont
 
@@ -66,6 +67,39 @@ def test_every_size_to_cut_is_there_in_fourteen_points(paper):
     lengths = [str(row["length"]) for row in strip_rows(made)]
     for length in lengths:
         assert length in large
+
+
+def _lying_on(rects):
+    """Words that lie on others by more than half a letter; strokes of a fraction are one word."""
+    ordered = sorted(rects, key=lambda rect: rect[0])
+    for at, (_, low, right, high, words) in enumerate(ordered):
+        for other in ordered[at + 1 :]:
+            if other[0] > right - 1.5:
+                break
+            over = min(high, other[3]) - max(low, other[1])
+            if over > 2 and min(right, other[2]) - other[0] > 1.5 and "⁄" not in words + other[4]:
+                yield words, other[4]
+
+
+def test_no_words_lie_on_others_or_off_their_page(paper):
+    """Read by pdfium, in points: at least 7 mm from the sides of the sheet, clear of each other."""
+    made, _ = paper
+    document = pypdfium2.PdfDocument(pdf_bytes(made))
+    assert len(document) > 4
+    for page in document:
+        text = page.get_textpage()
+        width, height = page.get_size()
+        assert text.count_rects() > 100
+        rects = [
+            (*box, text.get_text_bounded(*box))
+            for box in (text.get_rect(at) for at in range(text.count_rects()))
+        ]
+        for left, low, right, high, words in rects:
+            assert left > 20, words
+            assert right < width - 20, words
+            assert low > 14, words
+            assert high < height - 14, words
+        assert list(_lying_on(rects)) == []
 
 
 def test_nothing_is_said_to_stand_elsewhere(paper):
