@@ -20,9 +20,10 @@ from PySide6.QtGui import QFontMetricsF, QRawFont
 from tessil.core.plan import plan
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts, text_font, title_font
+from tessil.files.edgepages import LEAVES, SHARES
 from tessil.files.flow import Block, paged
 from tessil.files.report import merged_rows
-from tessil.files.striplist import strip_rows
+from tessil.files.striplist import HEAD, strip_rows
 from tessil.files.worksheet import pdf_bytes
 from tests.conftest import bag_from, load_bag
 
@@ -157,3 +158,19 @@ def test_figures_of_every_face_have_one_width_and_stand_on_the_line(qapp, font, 
         box = metrics.tightBoundingRect(digit)
         assert box.bottom() <= capital.bottom() + 3  # the round ones overshoot
         assert box.height() >= capital.height() * 0.93
+
+
+def test_the_edge_pages_hold_every_strip_and_every_step(paper):
+    made, found = paper
+    words = " ".join(text for _, text, _ in found)
+    for leaf in LEAVES:
+        steps = made.edge_steps.get(leaf, ())
+        assert (f"{leaf.capitalize()}: 1. " in words) == bool(steps), leaf
+    assert ("Strips, in the order in which they are joined" in words) == bool(strip_rows(made))
+    assert "Figures of the edges" in words
+
+
+def test_the_columns_of_the_strips_share_the_page():
+    assert sum(SHARES.values()) == pytest.approx(1)
+    assert all(0.05 < share < 0.2 for share in SHARES.values())
+    assert list(SHARES) == list(HEAD)
