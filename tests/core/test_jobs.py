@@ -8,7 +8,6 @@ from pydantic import ValidationError
 from tessil.core.brief.choice import Seams
 from tessil.core.edits import applied, edit
 from tessil.core.memory.same import same
-from tessil.core.numbers.lengths import IN_PER
 from tessil.core.plan import plan
 from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project, Shared, job_of
 from tessil.core.shapes import SHAPES
@@ -103,5 +102,3 @@ def test_a_copy_has_its_own_name_and_mark_and_is_not_measured():
 def test_a_bag_that_joins_two_of_its_name_is_numbered():
     job = job_of(tote(name="Tote for folder"))
     assert joining(job, first_project(Answers(shape="tote")), "m").name == "Tote for folder 2"
-    assert Answers().width == F(9)
-    assert IN_PER["cm"] == F(50, 127)

@@ -122,6 +122,7 @@ def test_a_bag_is_added_by_three_answers_and_saved_with_the_others(kit, tmp_path
     _pick(kit, "Add a bag")
     assert window.pages.currentWidget() is window.start
     assert window.start.title.text() == "One bag more in three answers"
+    assert not window.start.rows["units"].isVisible()  # the job has them already
     kit.click(window.start.plan_it)
     assert window.pages.currentWidget() is not window.start
     assert len(window.desk.job.bags) == 5
@@ -132,6 +133,7 @@ def test_a_bag_is_added_by_three_answers_and_saved_with_the_others(kit, tmp_path
     assert window.save_to(path) == ""
     assert [bag.name for bag in load(path).bags] == [bag.name for bag in window.desk.job.bags]
     window.new_bag()
+    assert window.start.rows["units"].isVisible()
     assert window.start.title.text() == "A new bag in three answers"
 
 
@@ -188,3 +190,17 @@ def test_another_bag_begins_at_its_brief(kit, stage):
     _alt(kit, Qt.Key.Key_PageDown)
     assert window.desk.seen.stage is Stage.BRIEF
     assert window.desk.seen.panel == window.desk.plan.shape.leader
+
+
+def test_a_row_that_comes_back_shows_what_holds_and_no_half_word(kit):
+    """Half a size is typed, then its row goes with another way of piecing, and comes back."""
+    window = kit.window
+    window.desk.look(stage=Stage.PIECE)
+    field = window.column.field("panel.piecing.strip_cut")
+    kit.click(field)
+    kit.type("2 1/")
+    kit.choose("panel.piecing.way", "whole")
+    assert "panel.piecing.strip_cut" not in window.column.fields
+    kit.choose("panel.piecing.way", "strips")
+    assert window.column.field("panel.piecing.strip_cut") is field
+    assert (field.text(), field.dirty) == ("2½", False)

@@ -5,6 +5,7 @@ Knows edits, since a fix is one.  Must not know how a snag is found or shown.
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -83,3 +84,12 @@ class Snag:
     def leaf(self) -> str:
         """The leaf it is about; nothing where its stage has none that matters."""
         return next((leaf for start, leaf in _LEAVES if self.key.startswith(start)), "")
+
+
+def by_stage(snags: Iterable[Snag]) -> dict[Stage, tuple[int, bool]]:
+    """How many snags each stage has, and whether one of them blocks."""
+    counts: dict[Stage, tuple[int, bool]] = {}
+    for snag in snags:
+        number, blocks = counts.get(snag.stage, (0, False))
+        counts[snag.stage] = (number + 1, blocks or snag.weight is Weight.BLOCKS)
+    return counts

@@ -15,6 +15,7 @@ from tessil.ui.column import Column
 from tessil.ui.filing import new_mark
 from tessil.ui.hand import Hand
 from tessil.ui.pages import PagedWindow
+from tessil.ui.widgets.bagswitch import BagSwitch
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.fields import TypedField
 from tessil.ui.widgets.snaglist import SnagList
@@ -89,6 +90,14 @@ class ActingWindow(PagedWindow):
         desk = self.desk
         change = edit("Begin new bags with these seams", ("first_seams", desk.project.seams))
         self.told.setText(desk.attempt(change))
+
+    def follow_switch(self, switch: BagSwitch) -> None:
+        """Do what the list of bags asks for."""
+        switch.chosen.connect(self.turn_to_bag)
+        switch.add_wanted.connect(self.add_bag)
+        switch.copy_wanted.connect(self.copy_bag)
+        switch.remove_wanted.connect(self.remove_bag)
+        switch.seams_wanted.connect(self.keep_seams)
 
     def next_bag(self) -> None:
         self._step_bag(1)

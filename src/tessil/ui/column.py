@@ -248,6 +248,8 @@ class Column(QWidget):
         if form[1] in _OF_THE_MOMENT or form in self._aside:
             row.deleteLater()
             return
+        if isinstance(row.field, TypedField):
+            row.field.forget()  # half a word would stand in the way when the row comes back
         row.tell("")
         self._aside[form] = row
         while len(self._aside) > MOST_ASIDE:

@@ -202,6 +202,7 @@ class StartPage(QWidget):
         self.plan_it.setText("Add this bag" if adds else "Plan this bag")
         self.answers = Answers().changed("units", units)
         self.back.setVisible(can_go_back)
+        self.rows["units"].setVisible(not adds)  # a job is read in one of them
         for row in self.rows.values():
             if isinstance(row.field, (LengthField, CountField, WordField)):
                 row.field.forget()

@@ -24,7 +24,7 @@ from tessil.core.logbook.book import Book
 from tessil.core.numbers.lengths import Notation
 from tessil.core.planned import Plan
 from tessil.core.project import Job
-from tessil.core.snags import Stage, Weight
+from tessil.core.snags import Stage, by_stage
 from tessil.core.words.refusals import printable
 from tessil.drawing import theme
 from tessil.drawing.picture import Picture
@@ -185,12 +185,8 @@ class Window(ActingWindow):
         self.told, self.tray = head.told, head.tray
         self.undo_button, self.redo_button = head.undo_button, head.redo_button
         self.units_button, self.menu_button = head.units_button, head.menu_button
-        switch = self.switch = head.switch
-        switch.chosen.connect(self.turn_to_bag)
-        switch.add_wanted.connect(self.add_bag)
-        switch.copy_wanted.connect(self.copy_bag)
-        switch.remove_wanted.connect(self.remove_bag)
-        switch.seams_wanted.connect(self.keep_seams)
+        self.switch = head.switch
+        self.follow_switch(head.switch)
         for button, work in (
             (self.undo_button, self.undo),
             (self.redo_button, self.redo),
@@ -267,7 +263,7 @@ class Window(ActingWindow):
         self._show_finished()
         self.units_button.setText("inches" if desk.project.units == "inch" else "cm")
         self.selvage.name = desk.project.name
-        self.selvage.show_state(desk.seen.stage, desk.project.settled, self._snag_counts())
+        self.selvage.show_state(desk.seen.stage, desk.project.settled, by_stage(plan.snags))
         self.tray.show_panels(
             [
                 (panel.key, self._tile_label(panel.key), partial(self._thumbnail, panel.key))
@@ -355,13 +351,6 @@ class Window(ActingWindow):
         self.bench.show_lines(line, seen.draws and seen.stage is Stage.QUILT)
         (picture,) = desk.told("bench", lambda plan: [picture_of(plan, view)], view)
         self.bench.show_picture(picture, piece, metric, mark, lays)
-
-    def _snag_counts(self) -> dict[Stage, tuple[int, bool]]:
-        counts: dict[Stage, tuple[int, bool]] = {}
-        for snag in self.desk.plan.snags:
-            number, blocks = counts.get(snag.stage, (0, False))
-            counts[snag.stage] = (number + 1, blocks or snag.weight is Weight.BLOCKS)
-        return counts
 
     # -- answering --------------------------------------------------------------
 

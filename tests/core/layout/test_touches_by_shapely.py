@@ -8,7 +8,6 @@ import pytest
 from shapely.geometry import Polygon, box
 
 from tessil.core.layout.board import Area, shown_on
-from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan
 from tests.conftest import tote, with_front
 
@@ -94,4 +93,3 @@ def test_a_piece_is_shown_on_an_area_by_more_than_a_little():
             assert shown_on(panel, area, patch) == shown
             seen.add(shown)
     assert seen == {True, False}
-    assert Piecing().way == "strips"
