@@ -36,7 +36,7 @@ class Head(QHBoxLayout):
         words.setSpacing(0)
         names = QHBoxLayout()
         names.setSpacing(4)
-        names.addWidget(self.name, 2)
+        names.addWidget(self.name)
         names.addWidget(self.switch)
         names.addStretch(1)
         words.addLayout(names)
