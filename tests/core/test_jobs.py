@@ -6,11 +6,15 @@ import pytest
 from pydantic import ValidationError
 
 from tessil.core.brief.choice import Seams
-from tessil.core.edits import applied, edit
+from tessil.core.choosing import forget, measure
+from tessil.core.edits import Edit, applied, edit
 from tessil.core.memory.same import same
+from tessil.core.panels.choice import Got, Measured
+from tessil.core.panels.learning import panel_swatches
 from tessil.core.plan import plan
 from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project, Shared, job_of
 from tessil.core.shapes import SHAPES
+from tessil.core.shapes.acts.shaping import reshape
 from tessil.core.starting import Answers, copied, first_project, joining
 from tessil.files.projectfile import load
 from tests.conftest import DEMO, load_bag, tote
@@ -25,7 +29,8 @@ def kit() -> Job:
 
 
 def test_a_project_is_what_is_shared_and_one_bag():
-    assert set(Project.model_fields) == set(Shared.model_fields) | set(OneBag.model_fields)
+    own = {"nth"}  # which of the bags made alike is in hand, in no file
+    assert set(Project.model_fields) - own == set(Shared.model_fields) | set(OneBag.model_fields)
     assert not set(Shared.model_fields) & set(OneBag.model_fields)
 
 
@@ -102,3 +107,63 @@ def test_a_copy_has_its_own_name_and_mark_and_is_not_measured():
 def test_a_bag_that_joins_two_of_its_name_is_numbered():
     job = job_of(tote(name="Tote for folder"))
     assert joining(job, first_project(Answers(shape="tote")), "m").name == "Tote for folder 2"
+
+
+def _three():
+    project = applied(tote(), edit("", ("bags", 3)))
+    project = applied(project, measure(project, "front", "pieced", Got(width=F(15), height=F(17))))
+    second = project.model_copy(update={"nth": 2})
+    return applied(second, measure(second, "front", "quilted", Got(width=F(14))))
+
+
+def test_what_one_of_the_bags_measured_is_its_own():
+    project = _three()
+    assert project.measured["front"].quilted == Got()
+    assert project.copies == {"2": {"front": Measured(quilted=Got(width=F(14)))}}
+    all_, second, third = (
+        plan(project.model_copy(update={"nth": nth})).panel("front") for nth in (0, 2, 3)
+    )
+    assert second.quilted.width.value == F(14)
+    assert second.pieced.values() == all_.pieced.values() == (F(15), F(17))  # those of all alike
+    assert second.quilted.height.value == all_.quilted.height.value
+    assert same(third.quilted, all_.quilted)
+
+
+def test_amounts_are_those_of_the_bags_in_hand():
+    project = _three()
+    numbers = {
+        nth: {
+            item.id: item.number.whole
+            for item in plan(project.model_copy(update={"nth": nth})).items
+        }
+        for nth in (0, 2)
+    }
+    assert numbers[0] == {key: 3 * number for key, number in numbers[2].items()}
+
+
+def test_a_single_bag_is_forgotten_box_by_box():
+    project = _three()
+    bare = applied(project, Edit("", (forget(project, "front", "quilted"),)))
+    assert bare.copies == {}
+    assert bare.measured == project.measured
+    more = applied(project, measure(project, "back", "trimmed", Got(height=F(12))))
+    assert set(more.copies["2"]) == {"front", "back"}
+    assert set(applied(more, Edit("", (forget(more, "front", "quilted"),))).copies["2"]) == {"back"}
+
+
+def test_a_single_bag_teaches_under_its_own_name():
+    project = _three()
+    learning = plan(project).learning
+    assert learning.name.endswith(" 2")
+    assert learning.source.endswith("#2")
+    assert [task.panel.key for task in learning.tasks] == ["front"]
+    (entry,) = panel_swatches(learning, "2026-05-01")
+    assert (entry.width_before, entry.width_after, entry.height_after) == (F(15), F(14), None)
+
+
+def test_what_single_bags_measured_stays_with_their_shape():
+    project = _three()
+    other = applied(project, reshape(project, SHAPES["flat-pouch"]))
+    assert other.copies == {}
+    back = applied(other, reshape(other, SHAPES["tote"]))
+    assert back.copies == project.copies

@@ -5,9 +5,8 @@ from fractions import Fraction
 import pytest
 
 from tessil.core.catalogue import material, materials
-from tessil.core.edits import applied
 from tessil.core.logbook.views import stack_view
-from tessil.core.plan import plan, with_panel
+from tessil.core.plan import plan
 from tessil.core.quilting.acts.minding import offers
 from tessil.core.snags import Stage
 from tessil.drawing.layerview import disc, factor_of, level
@@ -225,12 +224,3 @@ def test_all_materials_are_drawn_to_one_scale():
     picture = materials_picture(known, 2)
     wide = [sheet.outline[1][0] for sheet in picture.of(Shade) if sheet.tone == "batting"]
     assert wide == pytest.approx([float(entry.relaxed_mm) / 2.54 for entry in known])
-
-
-def test_a_sketch_is_drawn_like_a_plan():
-    made = plan(tote())
-    closer = with_front(tote(), ("quilting.gap", F(1, 2)))
-    view = View(Stage.QUILT, "front", leaf="lines")
-    sketch = picture_of(with_panel(made, closer, "front"), view)
-    assert len(sketch.strokes) == len(picture_of(plan(closer), view).strokes)
-    assert applied(tote(), offers(made, made.panel("front"), 0)[0].edit) is not None

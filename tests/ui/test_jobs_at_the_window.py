@@ -204,3 +204,55 @@ def test_a_row_that_comes_back_shows_what_holds_and_no_half_word(kit):
     kit.choose("panel.piecing.way", "strips")
     assert window.column.field("panel.piecing.strip_cut") is field
     assert (field.text(), field.dirty) == ("2½", False)
+
+
+def _one_of(hands, words):
+    """Open the list of the bags made alike by its button and click the line that begins so."""
+    one_of = hands.window.ladder.one_of
+    hands.click(one_of.button)
+    action = next(a for a in one_of.list.actions() if a.text().startswith(words))
+    hands.click(one_of.list, one_of.list.actionGeometry(action).center())
+
+
+def test_one_of_the_bags_is_measured_by_itself(kit):
+    ladder = kit.window.ladder
+    assert ladder.one_of.isVisible()  # the satchel is made twice
+    assert ladder.one_of.button.text() == "all 2 ▾"
+    planned = ladder.cells["quilted"].figure.text()
+    _one_of(kit, "No. 2")
+    assert ladder.one_of.button.text() == "no. 2 of 2 ▾"
+    kit.click(ladder.cells["quilted"].box)
+    kit.type("14 x 16 1/4")
+    assert ladder.cells["quilted"].figure.text() == "14 × 16¼"
+    assert "No. 2  · measured" in [action.text() for action in ladder.one_of.list.actions()]
+    _one_of(kit, "All 2")
+    assert ladder.cells["quilted"].figure.text() == planned
+    assert ladder.cells["quilted"].box.text() == ""
+    kit.ctrl(Qt.Key.Key_Z)  # back to the one that was measured, without its size
+    assert ladder.one_of.button.text() == "no. 2 of 2 ▾"
+    assert ladder.cells["quilted"].figure.text() == planned
+
+
+def test_a_bag_made_once_asks_for_no_single_one(kit):
+    _alt(kit, Qt.Key.Key_PageDown)
+    assert kit.window.desk.project.bags == 1
+    assert not kit.window.ladder.one_of.isVisible()
+
+
+def test_of_many_bags_one_is_asked_for_by_number(kit):
+    window, one_of = kit.window, kit.window.ladder.one_of
+    kit.click(window.bags)
+    kit.type("40")
+    kit.click(one_of.button)
+    one_of.field.setFocus()
+    kit.type("41")
+    kit.press(Qt.Key.Key_Return)
+    assert one_of.error.text() == "Give a number from 1 to 40."
+    kit.type("31")
+    kit.press(Qt.Key.Key_Return)
+    assert one_of.error.text() == ""
+    assert one_of.button.text() == "no. 31 of 40 ▾"
+    one_of.list.close()
+    kit.click(window.bags)
+    kit.type("3")
+    assert one_of.button.text() == "all 3 ▾"  # there is no number 31 any more

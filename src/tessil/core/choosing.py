@@ -9,9 +9,9 @@ from typing import Any
 
 from tessil.core.bag.model import Panel
 from tessil.core.choices import choices_for, owner_key
-from tessil.core.edits import Edit, applied, edit, path_of
+from tessil.core.edits import Edit, Path, applied, edit, path_of
 from tessil.core.numbers.lengths import Units
-from tessil.core.panels.choice import Measured
+from tessil.core.panels.choice import Got, Measured
 from tessil.core.project import Project
 
 
@@ -33,7 +33,7 @@ def read_in(project: Project, units: Units) -> Edit:
     """
     words = "Read centimetres" if units == "metric" else "Read inches"
     rounding = project.rounding
-    if project.measured or project.settled:
+    if project.measured or project.copies or project.settled:
         rounding = rounding or project.units
     return edit(words, ("units", units), ("rounding", None if rounding == units else rounding))
 
@@ -50,10 +50,23 @@ def choose_alike(panel: Panel) -> Edit:
 
 
 def measure(project: Project, key: str, rung: str, got: Any) -> Edit:
-    """Write down what a rung of a panel really measured."""
-    record = project.measured.get(key, Measured())
-    changed = applied(record, Edit("", (((rung,), got),)))
+    """Write down what a rung of a panel really measured, of all bags or of the one in hand."""
+    words = f"Sew a border on the {key}" if rung == "added" else f"Measure the {rung} {key}"
+    return Edit(words, (_record(project, key, {rung: got}),))
+
+
+def forget(project: Project, key: str, *rungs: str) -> tuple[Path, Any]:
+    """The change that forgets what was measured at rungs of a panel."""
+    return _record(project, key, dict.fromkeys(rungs, Got()))
+
+
+def _record(project: Project, key: str, rungs: dict[str, Any]) -> tuple[Path, Any]:
+    of_one = project.copies.get(str(project.nth), {}) if project.nth else project.measured
+    changes = tuple(((rung,), got) for rung, got in rungs.items())
+    changed = applied(of_one.get(key, Measured()), Edit("", changes))
     kept = None if changed == Measured() else changed
-    if rung == "added":
-        return Edit(f"Sew a border on the {key}", ((("measured", key), kept),))
-    return Edit(f"Measure the {rung} {key}", ((("measured", key), kept),))
+    if not project.nth:
+        return ("measured", key), kept
+    others = {panel: record for panel, record in of_one.items() if panel != key}
+    records = others if kept is None else {**others, key: kept}
+    return ("copies", str(project.nth)), records or None

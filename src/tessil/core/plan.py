@@ -45,9 +45,7 @@ from tessil.core.tasks.inputs import (
     check_materials,
     cut_task_of,
     edge_task_of,
-    setting_of,
     shape_of,
-    tasks_of,
     to_plan,
 )
 from tessil.core.trimming.marks import placed_marks
@@ -165,7 +163,7 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
         of(("weight", panel.key), _panel_weight, panel.panel, panel.materials) for panel in panels
     )
     board, shown = of("board", board_of, bag, panels), of("areas", areas, bag)
-    table = like("table", Table(board, shown, by_key, project.prints, project.rules, project.bags))
+    table = like("table", Table(board, shown, by_key, project.prints, project.rules, project.made))
     made = Plan(
         project=project,
         shape=shape,
@@ -200,15 +198,3 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
         broken=of("broken", broken_rules, table),
     )
     return replace(made, snags=like("snags", find_snags(made, memory)))
-
-
-def with_panel(made: Plan, project: Project, key: str) -> Plan:
-    """A plan with one panel planned anew for a changed project: what a slider shows while
-    it is dragged.  All else stays as it was until the whole is planned."""
-    setting = setting_of(project, made.brief, made.setting.knowledge)
-    tasks = tasks_of(project, made.bag)
-    panels = tuple(
-        plan_panel(setting, task) if task.panel.key == key else panel
-        for task, panel in zip(tasks, made.panels, strict=True)
-    )
-    return replace(made, project=project, panels=panels, setting=setting, tasks=tasks)

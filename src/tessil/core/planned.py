@@ -87,7 +87,13 @@ class Plan:
     @property
     def learning(self) -> Learning:
         """What its measured panels teach, under the names they have in the logbook."""
-        return Learning(self.setting, self.tasks, self.project.name, self.project.log_name)
+        project = self.project
+        if not project.nth:
+            return Learning(self.setting, self.tasks, project.name, project.log_name)
+        own = project.copies.get(str(project.nth), {})
+        tasks = tuple(task for task in self.tasks if task.panel.key in own)
+        name, source = f"{project.name} {project.nth}", f"{project.log_name}#{project.nth}"
+        return Learning(self.setting, tasks, name, source)
 
     def marks_on(self, panel: str) -> tuple[Placed, ...]:
         """The marks on one panel, the maker's own first."""

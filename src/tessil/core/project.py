@@ -27,10 +27,16 @@ from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark, Snap, Wash
 from tessil.core.words.refusals import printable
 
-FORMAT = 5
+FORMAT = 6
 MOST_BAGS = 999
 MOST_IN_A_JOB = 60
 Part = TypeVar("Part", bound=Decided)
+
+
+Copies = dict[
+    Annotated[str, Field(pattern="^[1-9][0-9]{0,2}$")],
+    Annotated[dict[str, Measured], Field(max_length=60)],
+]
 
 
 class LeftShape(Decided):
@@ -40,6 +46,7 @@ class LeftShape(Decided):
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
     lining: Lining = "drop-in"
+    copies: Copies = Field(default_factory=dict, max_length=MOST_BAGS)
 
 
 class Shared(Decided):
@@ -74,7 +81,8 @@ class OneBag(Decided):
     turning_gap: Size | None = None
     lining_shorter: Room = Fraction(0)
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
-    measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
+    measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)  # of all alike
+    copies: Copies = Field(default_factory=dict, max_length=MOST_BAGS)  # of single ones, by number
     binding: Binding = Field(default_factory=Binding)
     bias: Bias = Field(default_factory=Bias)
     piping: Piping = Field(default_factory=Piping)
@@ -103,7 +111,24 @@ class OneBag(Decided):
 
 
 class Project(Shared, OneBag):
-    """One bag with what it shares with the others of its job: all that a plan is made of."""
+    """One bag with what it shares with the others of its job: all that a plan is made of.
+
+    ``nth`` is the single one of the bags made alike that is in hand, 0 for all of them; a file
+    does not keep it.
+    """
+
+    nth: Annotated[int, Field(ge=0, le=MOST_BAGS)] = 0
+
+    def got(self, key: str) -> Measured:
+        """What was measured of a panel: of the bag in hand, and else of all that are made alike."""
+        shared = self.measured.get(key, Measured())
+        own = self.copies.get(str(self.nth), {}).get(key) if self.nth else None
+        return shared if own is None else own.over(shared)
+
+    @property
+    def made(self) -> int:
+        """How many bags are planned: all, or the single one in hand."""
+        return 1 if self.nth else self.bags
 
     def print_of(self, key: str) -> Print:
         """The print of that key, or a plain cloth if the basket has none such."""
@@ -118,7 +143,7 @@ class Project(Shared, OneBag):
 class Job(Decided):
     """The document: bags that are made from one heap of cloth, and that heap."""
 
-    format: Literal[5] = 5
+    format: Literal[6] = 6
     name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
     shared: Shared = Field(default_factory=Shared)
     bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = Field(

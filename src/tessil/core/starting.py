@@ -173,7 +173,7 @@ def _of_prints(choices: PanelChoices, keys: tuple[str, ...]) -> PanelChoices:
 def copied(job: Job, at: int, mark: str) -> OneBag:
     """A bag like another of the job, under a name of its own, not yet measured or settled."""
     bag = job.bags[at]
-    fresh = {"measured": {}, "settled": (), "left": {}, "id": mark}
+    fresh = {"measured": {}, "copies": {}, "settled": (), "left": {}, "id": mark}
     return bag.model_copy(update={**fresh, "name": _free_name(job, bag.name)})
 
 

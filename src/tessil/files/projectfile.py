@@ -76,6 +76,8 @@ MIGRATIONS: dict[int, Migration] = {
     # Format 4 only has more to say: shapes that were left, and marks that sizes keep.
     3: lambda document: {**document, "format": 4},
     4: _job_of_one_bag,
+    # Format 6 only has more to say: what single ones of the bags made alike measured.
+    5: lambda document: {**document, "format": 6},
 }
 
 

@@ -195,7 +195,7 @@ def report_data(plan: Plan) -> dict[str, Any]:
         "report": REPORT,
         "name": plan.project.name,
         "shape": plan.shape.key,
-        "bags": plan.project.bags,
+        "bags": plan.project.made,
         "units": plan.project.units,
         "bag": {
             reading.key: figure_data(reading.figure, plan)
@@ -343,7 +343,7 @@ def report_text(plan: Plan) -> str:
     """The plan as a page of text, every figure with its working."""
     lines = [
         plan.project.name,
-        f"{plan.shape.name}, finished {finished_text(plan)}, make {plan.project.bags}",
+        f"{plan.shape.name}, finished {finished_text(plan)}, make {plan.project.made}",
         "",
         *_figure_lines(plan, Stage.BRIEF, plan.shape.leader, "The bag"),
     ]

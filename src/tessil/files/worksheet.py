@@ -223,7 +223,7 @@ class Worksheet:
         sheet.words(plan.project.name, title(18), MARGIN, sheet.inner - 30, 10)
         sheet.words(of, text(LEAST), MARGIN, sheet.inner, 10, RIGHT, theme.SOFT)
         sheet.y += 10
-        made = f"{plan.shape.name}, finished {finished_text(plan)}; make {plan.project.bags}"
+        made = f"{plan.shape.name}, finished {finished_text(plan)}; make {plan.project.made}"
         sheet.words(made, text(10), MARGIN, sheet.inner, 6)
         sheet.y += 8
         sheet.rule(theme.INK)

@@ -115,6 +115,10 @@ class ActingWindow(PagedWindow):
                 break
         self.told.setText(told)
 
+    def take_one(self, nth: int) -> None:
+        """Measure one of the bags made alike; a sentence at the head if it cannot be planned."""
+        self.told.setText(self.desk.take_one(nth))
+
     def turn_to_bag(self, at: int) -> str:
         """Take a bag of the job in hand; a sentence if it cannot be planned."""
         self._settle_typing()

@@ -19,7 +19,7 @@ from PySide6.QtGui import QUndoCommand, QUndoStack
 from tessil.core.edits import Edit, applied
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.memory.recall import Memory
-from tessil.core.plan import plan, with_panel
+from tessil.core.plan import plan
 from tessil.core.planned import PARTS, Plan
 from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project
 from tessil.core.reading import Reading
@@ -115,7 +115,7 @@ class Desk(QObject):
         self.book = EMPTY
         self.memories: dict[int, Memory] = {}
         self._plan: Plan | None = None
-        self.sketch: Plan | None = None  # one panel planned anew while a slider is dragged
+        self.sketch: Plan | None = None  # the plan of what a slider shows under the hand
         self.path: Path | None = None
         self.is_open = False
         self.seen = Seen("")
@@ -253,10 +253,23 @@ class Desk(QObject):
         """The plans of all bags that were measured, and of the one in hand."""
         made = [self.plan]
         for at, bag in enumerate(self.job.bags):
-            if at != self.at and bag.measured:
-                with suppress(CannotPlan):
-                    made.append(plan(self.job.project(at), self.book))
+            project = self.job.project(at)
+            for nth in (*([0] if bag.measured else []), *map(int, bag.copies)):
+                if (at, nth) != (self.at, self.project.nth):
+                    with suppress(CannotPlan):
+                        made.append(plan(project.model_copy(update={"nth": nth}), self.book))
         return made
+
+    def take_one(self, nth: int) -> str:
+        """Measure one of the bags made alike from now on, or all of them with 0."""
+        self.leaving.emit()
+        work = replace(self.work, project=self.project.model_copy(update={"nth": nth}))
+        try:
+            made = self._planned(work, self.book)
+        except CannotPlan as trouble:
+            return trouble.sentence
+        self.put(work, self.book, made)
+        return ""
 
     def rename_job(self, name: str, run: str = "") -> str:
         """What the bags are called together."""
@@ -279,6 +292,8 @@ class Desk(QObject):
             if project == self.project:
                 self._drop_sketch()
                 return ""
+            if project.nth > project.bags:
+                project = project.model_copy(update={"nth": 0})
             work = Work(self.job.holding(project, self.at), self.at, project)
             made = self._planned(work, self.book)
         except ValidationError as error:
@@ -304,10 +319,10 @@ class Desk(QObject):
         return ""
 
     def try_out(self, change: Edit) -> str:
-        """Show a change of the panel in hand at once, without planning the rest or keeping it."""
+        """Show what a change would bring, without keeping it."""
         try:
             project = applied(self.project, change)
-            self.sketch = with_panel(self.plan, project, self.seen.panel)
+            self.sketch = plan(project, self.book, self._memory(self.work.at))
         except ValidationError as error:
             return first_refusal(error)
         except CannotPlan as trouble:

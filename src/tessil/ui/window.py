@@ -137,6 +137,7 @@ class Window(ActingWindow):
         self.bench.draw_begun.connect(self._begin_stroke)
         self.bench.piece_drawn.connect(lambda key: self.hand.painted(key, self._stroke))
         self.ladder = LadderBar(self._notation, self._measure)
+        self.ladder.one_of.chosen.connect(self.take_one)
         self.column = Column(self.desk, self.searches)
         self.column.print_clicked.connect(self.hand.lay)
         self.column.page_wanted.connect(self.show_page)
@@ -275,6 +276,8 @@ class Window(ActingWindow):
         self.sides.refresh()
         self.layout_bar.refresh()
         self.quilt_bar.refresh()
+        project = desk.project
+        self.ladder.show_one(project.nth, project.bags, project.copies)
         self.ladder.show_ladder(desk.seen.panel, plan.ladder(desk.seen.panel))
         self.column.refresh()
         self.snags.show_snags(plan.snags)
@@ -292,6 +295,7 @@ class Window(ActingWindow):
             self.bags,
             *self.tray.tiles,
             self.bench,
+            self.ladder.one_of.button,
             *(cell.box for cell in self.ladder.cells.values()),
         ]
         if order == self._tabs:

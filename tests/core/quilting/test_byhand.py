@@ -6,7 +6,7 @@ from fractions import Fraction
 import pytest
 
 from tessil.core.edits import applied
-from tessil.core.plan import plan, with_panel
+from tessil.core.plan import plan
 from tessil.core.quilting.acts.byhand import add_line, hand_number, leave_out, move_line, put_back
 from tessil.core.quilting.choice import MOST_DRAWN
 from tests.conftest import tote, with_front
@@ -92,18 +92,6 @@ def test_rings_stay_where_they_are():
     made, front = _taken(project)
     change, key = move_line(made, front, front.quilt.lines[0].key, (1, 1))
     assert (change.changes, key) == ((), front.quilt.lines[0].key)
-
-
-def test_what_is_tried_out_is_what_the_whole_plan_then_says():
-    made = plan(tote())
-    closer = with_front(tote(), ("quilting.gap", F(1, 2)))
-    sketch, whole = with_panel(made, closer, "front"), plan(closer)
-    tried, planned = sketch.panel("front"), whole.panel("front")
-    assert tried.quilt.lines == planned.quilt.lines
-    assert tried.needed.values() == planned.needed.values()
-    assert tried.expected.values() == planned.expected.values()
-    assert tried.sewing.thread.value == planned.sewing.thread.value
-    assert sketch.panel("lining") is made.panel("lining")
 
 
 def test_measured_draw_in_moves_the_lines_with_the_panel():

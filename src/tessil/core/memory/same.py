@@ -6,8 +6,10 @@ another plan.  Knows frozen records; must not know what they stand for.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import fields, is_dataclass
+from fractions import Fraction
+from functools import partial
 from typing import Any
 
 from tessil.core.numbers.workings import Figure
@@ -24,20 +26,30 @@ def _same(one: Any, other: Any, seen: set[tuple[int, int]]) -> bool:
     kind: Any = type(one)
     if kind is not type(other):
         return False
-    if kind is Figure:
-        return _same_figures(one, other, seen)
-    if isinstance(one, tuple | list):
-        return len(one) == len(other) and all(
-            a is b or _same(a, b, seen) for a, b in zip(one, other, strict=True)
-        )
-    names = _names(kind)
-    if names:
-        return all(
-            (a := getattr(one, name)) is (b := getattr(other, name)) or _same(a, b, seen)
-            for name in names
-        )
-    if isinstance(one, Mapping):
-        return list(one) == list(other) and all(_same(one[key], other[key], seen) for key in one)
+    if kind is Fraction:
+        # As their numbers stand, in lowest terms: quicker than asking whether they are equal.
+        return bool(one.numerator == other.numerator and one.denominator == other.denominator)
+    way = _WAYS.get(kind) or _way(kind)
+    return way(one, other, seen)
+
+
+def _same_rows(one: Sequence[Any], other: Sequence[Any], seen: set[tuple[int, int]]) -> bool:
+    if len(one) != len(other):
+        return False
+    # Loops and no generators here and below: this is the inner loop of every plan.
+    for a, b in zip(one, other, strict=True):  # noqa: SIM110
+        if a is not b and not _same(a, b, seen):
+            return False
+    return True
+
+
+def _same_mappings(
+    one: Mapping[Any, Any], other: Mapping[Any, Any], seen: set[tuple[int, int]]
+) -> bool:
+    return list(one) == list(other) and all(_same(one[key], other[key], seen) for key in one)
+
+
+def _equal(one: object, other: object, seen: set[tuple[int, int]]) -> bool:
     return bool(one == other)
 
 
@@ -47,7 +59,7 @@ def _same_figures(one: Figure, other: Figure, seen: set[tuple[int, int]]) -> boo
     if pair in seen:
         return True
     if (
-        one.value != other.value
+        not _same(one.value, other.value, seen)
         or one.op != other.op
         or one.label != other.label
         or one.power != other.power
@@ -57,18 +69,34 @@ def _same_figures(one: Figure, other: Figure, seen: set[tuple[int, int]]) -> boo
     ):
         return False
     seen.add(pair)
-    return _same(one.args, other.args, seen)
+    return _same_rows(one.args, other.args, seen)
 
 
-_NAMES: dict[type, tuple[str, ...]] = {}
+Same = Callable[[Any, Any, set[tuple[int, int]]], bool]
+_WAYS: dict[type, Same] = {Figure: _same_figures}
 
 
-def _names(kind: type) -> tuple[str, ...]:
-    """The fields of a record; none of what is no record, or compares by itself."""
-    found = _NAMES.get(kind)
-    if found is None:
-        found = ()
-        if is_dataclass(kind):
-            found = tuple(field.name for field in fields(kind) if field.compare)
-        _NAMES[kind] = found
-    return found
+def _way(kind: type) -> Same:
+    """How two values of one type are compared, kept for the next two."""
+    way: Same = _equal
+    names = (
+        tuple(field.name for field in fields(kind) if field.compare) if is_dataclass(kind) else ()
+    )
+    if issubclass(kind, tuple | list):
+        way = _same_rows
+    elif names:
+        way = partial(_same_records, names)
+    elif issubclass(kind, Mapping):
+        way = _same_mappings
+    _WAYS[kind] = way
+    return way
+
+
+def _same_records(
+    names: tuple[str, ...], one: object, other: object, seen: set[tuple[int, int]]
+) -> bool:
+    for name in names:
+        a, b = getattr(one, name), getattr(other, name)
+        if a is not b and not _same(a, b, seen):
+            return False
+    return True

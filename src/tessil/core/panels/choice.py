@@ -19,6 +19,11 @@ class Got(Decided):
     width: Size | None = None
     height: Size | None = None
 
+    def over(self, other: Got) -> Got:
+        """This one, and the other where nothing was measured."""
+        width = other.width if self.width is None else self.width
+        return Got(width=width, height=other.height if self.height is None else self.height)
+
 
 class Measured(Decided):
     """What the maker measured at each rung of one panel; ``added`` is a border sewn on after
@@ -29,6 +34,10 @@ class Measured(Decided):
     added: Got = Field(default_factory=Got)
     trimmed: Got = Field(default_factory=Got)
     notch: Got = Field(default_factory=Got)  # as cut: from the side, and from the other edge
+
+    def over(self, other: Measured) -> Measured:
+        """This one, and the other where nothing was measured."""
+        return Measured(**{rung: got.over(getattr(other, rung)) for rung, got in self})
 
 
 class PanelChoices(Decided):

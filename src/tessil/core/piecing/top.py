@@ -100,8 +100,9 @@ class Strips:
     def bands(self, seam: Inches) -> list[tuple[Inches, Inches]]:
         """From where to where each piece shows on the pieced top, raw edges included."""
         at, last, found = seam, len(self.cuts) - 1, []
+        both = 2 * seam
         for i, cut in enumerate(self.cuts):
-            end = at + cut.value - 2 * seam
+            end = at + cut.value - both
             found.append((at if i else at - seam, end + (seam if i == last else 0)))
             at = end
         return found

@@ -68,8 +68,9 @@ def _near_seams(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         if not entry.places:
             continue
         start, end, first, last = _span(panel, entry)
+        clear_from, clear_to = start + CLEAR, end - CLEAR
         for number, place in enumerate(entry.places):
-            if f"{entry.key}.{number}" in left_out:
+            if clear_from <= place <= clear_to or f"{entry.key}.{number}" in left_out:
                 continue
             for side, gap in ((first, place - start), (last, end - place)):
                 bound = panel.panel.side(side).finish == "bound" and gap >= 0

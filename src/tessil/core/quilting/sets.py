@@ -174,15 +174,19 @@ def _on_seams(
     choice: Quilting, shows: Figure, low: Inches, inner: list[float]
 ) -> tuple[Channels, tuple[Inches, ...]]:
     """A line on every seam, and so many between as bring the gap nearest to the wish."""
-    exact = [Fraction(round(seam * FINE), FINE) for seam in inner]
+    ticks = [round(seam * FINE) for seam in inner]
+    exact = [Fraction(tick, FINE) for tick in ticks]
     high = low + shows.value
-    steps = [b - a for a, b in pairwise(exact)] or [high - low]
-    pitch = given("from seam to seam", sum(steps, start=Fraction(0)) / len(steps), Basis.GEOMETRY)
+    spans = len(exact) - 1
+    mean = (exact[-1] - exact[0]) / spans if spans else high - low
+    pitch = given("from seam to seam", mean, Basis.GEOMETRY)
     parts = max(round(float(pitch.value / choice.gap)), 1)
     gap = (pitch / count("gaps between seams", parts)).called("gap, as sewn")
     places: list[Inches] = []
-    for start, end in pairwise(exact):
-        places += [start + (end - start) * i / parts for i in range(parts)]
+    for start, end in pairwise(ticks):
+        # In whole ticks: one fraction a line, and no sum of fractions.
+        over = FINE * parts
+        places += [Fraction(start * parts + (end - start) * i, over) for i in range(parts)]
     places.append(exact[-1])
     before, after = exact[0] - gap.value, exact[-1] + gap.value
     while before > low:

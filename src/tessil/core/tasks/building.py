@@ -50,12 +50,21 @@ class BuildTask:
 
 def build_task_of(project: Project, shape: Shape, brief: Brief, known: Knowledge) -> BuildTask:
     cut = project.shape.way == "cloth"
-    plain = {"name": "-", "id": "", "bags": 1, "marks": (), "settled": (), "left": {}}
+    plain = {
+        "name": "-",
+        "id": "",
+        "bags": 1,
+        "nth": 0,
+        "copies": {},
+        "marks": (),
+        "settled": (),
+        "left": {},
+    }
     return BuildTask(
         brief=brief,
         shape=shape,
         choice=project.shape,
-        got=project.measured.get(shape.leader, Measured()),
+        got=project.got(shape.leader),
         known=known if cut else None,
         job=project.model_copy(update=plain) if cut else None,
     )

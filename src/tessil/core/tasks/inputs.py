@@ -20,7 +20,7 @@ from tessil.core.edges.task import EdgeTask
 from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import Figure, given
-from tessil.core.panels.choice import Measured, PanelChoices
+from tessil.core.panels.choice import PanelChoices
 from tessil.core.panels.learning import measured_losses
 from tessil.core.panels.planning import Setting, Task
 from tessil.core.piecing.seamtest import piecing_seam
@@ -129,7 +129,7 @@ def tasks_of(project: Project, bag: Bag) -> tuple[Task, ...]:
         Task(
             panel=panel,
             choices=choices_for(project, panel),
-            measured=project.measured.get(panel.key, Measured()),
+            measured=project.got(panel.key),
             owner=owner_key(project, panel),
             linings=linings_in(project, panel.kind),
             lining_print=lining,
@@ -170,7 +170,7 @@ def edge_task_of(project: Project, bag: Bag, brief: Brief) -> EdgeTask:
 
 def cut_task_of(project: Project, brief: Brief) -> CutTask:
     return CutTask(
-        bags=project.bags,
+        bags=project.made,
         stock=project.stock,
         prints=project.prints,
         materials=materials_of(project),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 
 from PySide6.QtCore import QPoint, QPointF, Qt, Signal
 from PySide6.QtGui import (
@@ -22,6 +22,7 @@ from tessil.core.panels.ladder import Rung
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.fields import MeasuredField
+from tessil.ui.widgets.oneof import OneOf
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Elided, Words
 
@@ -142,8 +143,12 @@ class LadderBar(QWidget):
         self.setObjectName("card")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.notation, self.measure = notation, measure
-        self.row = QHBoxLayout(self)
-        self.row.setContentsMargins(16, 10, 12, 8)
+        around = QHBoxLayout(self)
+        around.setSpacing(0)
+        self.one_of = OneOf()
+        self.row = QHBoxLayout()
+        around.addWidget(self.one_of, 0, Qt.AlignmentFlag.AlignTop)
+        around.addLayout(self.row, 1)
         self.row.setSpacing(4)
         self.cells: dict[str, RungCell] = {}
         self.panel = ""
@@ -162,6 +167,13 @@ class LadderBar(QWidget):
             self.cells[rung.key].show_rung(rung)
         self._fit()
 
+    def show_one(self, nth: int, of: int, measured: Collection[str]) -> None:
+        """Which of the bags made alike the boxes are for."""
+        hidden = self.one_of.isHidden()
+        self.one_of.show_one(nth, of, measured)
+        if hidden != self.one_of.isHidden():
+            self._fit()
+
     def _wanted(self, size: int, box: int) -> float:
         """The width that all figures take at a size, with their boxes."""
         metrics = QFontMetricsF(text_font(theme.px(size), strong=True))
@@ -175,7 +187,8 @@ class LadderBar(QWidget):
             for cell in self.cells.values()
         )
         gap = theme.px(20) + 14 if size == FIGURE else theme.px(12) + 8
-        return cells + gap * max(len(self.cells) - 1, 0) + 30
+        first = 0 if self.one_of.isHidden() else self.one_of.sizeHint().width()
+        return cells + first + gap * max(len(self.cells) - 1, 0) + 30
 
     def _rebuild(self, panel: str, keys: list[str]) -> None:
         while (item := self.row.takeAt(0)) is not None:
@@ -208,7 +221,9 @@ class LadderBar(QWidget):
             fixed(arrow, 7 if tight else 12 if narrow else 20)
         self.row.setSpacing(2 if narrow else 4)
         margins = (8, 10, 2, 8) if tight else (12, 10, 4, 8) if narrow else (16, 10, 12, 8)
-        self.row.setContentsMargins(*margins)
+        around = self.layout()
+        if around is not None:
+            around.setContentsMargins(*margins)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

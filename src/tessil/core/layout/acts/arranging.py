@@ -47,7 +47,7 @@ def reasons(plan: Plan) -> tuple[str, ...]:
     """Why some rules cannot all be met, as far as that can be seen without searching."""
     rules, board = plan.project.rules, plan.table.board
     prints, found = in_play(plan.table), []
-    pieces = sum(board.copies.values()) * plan.project.bags
+    pieces = sum(board.copies.values()) * plan.project.made
     if not plan.project.prints:
         return ("The basket is empty: add prints first.",)
     if rules.amounts and prints and all(entry.amount is not None for entry in prints):

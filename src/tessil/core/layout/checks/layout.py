@@ -216,11 +216,11 @@ def _twice(plan: Plan) -> Iterator[Snag]:
     for panel in plan.panels:
         if any(part.choice.way in ("courses", "crumbs") for part in panel.parts):
             first = first or panel
-            panels += panel.panel.copies * plan.project.bags
+            panels += panel.panel.copies * plan.project.made
     if first is None or panels == 1:
         return
     fixes: list[Edit] = []
-    if plan.project.bags > 1:
+    if plan.project.made > 1:
         fixes.append(edit("Make one bag of them", ("bags", 1)))
     follower = next(
         (p for p in plan.panels if p.panel.like == first.key and p.key not in plan.project.panels),

@@ -17,18 +17,11 @@ def reshape(project: Project, shape: Shape) -> Edit:
     comes back.  To a shape not looked at yet, choices of the leading panel and the lining go along.
     """
     words = f"Make it a {shape.name.lower()}"
-    here = LeftShape(
-        shape=project.shape, panels=project.panels, measured=project.measured, lining=project.lining
-    )
+    here = LeftShape(**{part: getattr(project, part) for part in LeftShape.model_fields})
     left = {**project.left, project.shape.kind: here}
     there = left.pop(shape.key, None) or _fresh(project, shape)
     return edit(
-        words,
-        ("shape", there.shape),
-        ("panels", there.panels),
-        ("measured", there.measured),
-        ("lining", there.lining),
-        ("left", left),
+        words, *((part, getattr(there, part)) for part in LeftShape.model_fields), ("left", left)
     )
 
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from fractions import Fraction
 
-from tessil.core.choosing import choose, measure
+from tessil.core.choosing import choose, forget, measure
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_down, round_up
-from tessil.core.panels.choice import Got, Measured
+from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way
 from tessil.core.planned import Plan
@@ -82,18 +82,16 @@ def _sew_border_on(plan: Plan, panel: PanelPlan, way: str, by: Inches) -> Edit:
 def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> Edit:
     """A new top, larger: one strip or row more where their number is chosen."""
     piecing, key = panel.choices.piecing, panel.key
-    record = plan.project.measured.get(key, Measured())
-    bare = record.model_copy(update={"pieced": Got(), "quilted": Got(), "added": Got()})
-    forget = (("measured", key), None if bare == Measured() else bare)
+    bare = forget(plan.project, key, "pieced", "quilted", "added")
     if piecing.way in ("strips", "flip") and piecing.fixed == "count" and not panel.choices.zones:
         more = choose(plan.project, panel.panel, "", ("piecing.count", piecing.count + 1))
         noun = "strip" if piecing.run != "level" else "row"
-        return Edit(f"Piece it again, one {noun} more", (forget, *more.changes))
+        return Edit(f"Piece it again, one {noun} more", (bare, *more.changes))
     larger = plan.project.oversize.squaring + round_up(by / 2, plan.marks.ruler.value)
     read = plan.marks.notation.read_off(2 * round_up(by / 2, plan.marks.ruler.value), unit=True)
     return Edit(
         f"Piece it again, {read} larger",
-        (forget, (("oversize", "squaring"), min(larger, Fraction(12)))),
+        (bare, (("oversize", "squaring"), min(larger, Fraction(12)))),
     )
 
 
@@ -129,9 +127,9 @@ def _mismatched(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             continue
         smaller = value < want
         fixes = [_take_over(plan, leads[0], way, value)] if smaller else []
-        forget = measure(plan.project, panel.key, "trimmed", Got())
+        unsaid = measure(plan.project, panel.key, "trimmed", Got())
         words = "It is trimmed down now" if not smaller else "Forget this measurement"
-        fixes.append(Edit(words, forget.changes))
+        fixes.append(Edit(words, unsaid.changes))
         yield Snag(
             key=f"trim.match.{panel.key}.{way}",
             stage=Stage.TRIM,
@@ -146,7 +144,7 @@ def _mismatched(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
 
 
 def _take_over(plan: Plan, leader: str, way: str, value: Inches) -> Edit:
-    got = plan.project.measured.get(leader, Measured()).trimmed
+    got = plan.project.got(leader).trimmed
     smaller = got.model_copy(update={way: value})
     read = plan.marks.notation.read_off(value, unit=True)
     step = measure(plan.project, leader, "trimmed", smaller)
