@@ -8,12 +8,12 @@ from __future__ import annotations
 
 import random
 import time
-from fractions import Fraction
 from typing import Any
 
 import numpy as np
 
 from tessil.core.layout.arrange import Problem, arrange
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.fill import fill_quickly, fill_well
 from tessil.core.project import job_of
 

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
-from fractions import Fraction
 from math import cos, pi, sin
+
+from tessil.core.numbers.exact import Fraction
 
 Timed = Callable[[Callable[[int], object], int], list[float]]
 Percentiles = Callable[[list[float]], str]

@@ -13,10 +13,11 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
-from fractions import Fraction
 from importlib.resources import files
 from pathlib import Path
 from typing import TYPE_CHECKING
+
+from tessil.core.numbers.exact import Fraction
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 

@@ -1,11 +1,11 @@
 """Every test runs with no screen, in XDG folders of its own."""
 
+import io
 import json
 import os
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 
-from fractions import Fraction
 from pathlib import Path
 
 import pytest
@@ -16,6 +16,7 @@ from tessil.core.catalogue.prints import Print
 from tessil.core.choosing import choose
 from tessil.core.edges.choice import Binding
 from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan
@@ -40,6 +41,13 @@ def own_folders(tmp_path, monkeypatch):
     documents = tmp_path / "documents"
     documents.mkdir()
     monkeypatch.setenv("XDG_DOCUMENTS_DIR", str(documents))
+
+
+@pytest.fixture(autouse=True)
+def no_text_of_one_letter_as_a_fraction():
+    """See ``numbers/exact.py``: what the compiled library writes over, and no test may do."""
+    yield
+    assert io.BytesIO(b"\0.").read(1) == bytearray(1), "Fraction() was given a text of one letter"
 
 
 def with_front(project: Project, *changes) -> Project:

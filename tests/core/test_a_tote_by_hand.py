@@ -4,10 +4,9 @@ A tote of 11 × 12 × 3 of 2½ strips, all seams ⅜, its top bound at ¼, lined
 source; thicknesses and draw-in are the starting values, from memory.
 """
 
-from fractions import Fraction
-
 import pytest
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.readings import readings
 from tessil.core.snags import Stage

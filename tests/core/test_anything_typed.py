@@ -1,7 +1,6 @@
 """Whatever is typed into whichever fields, there is a plan or a sentence, never a fault."""
 
 import json
-from fractions import Fraction
 
 import pytest
 from hypothesis import given, settings
@@ -10,6 +9,7 @@ from pydantic import ValidationError
 
 from tessil.core.choosing import choose, measure
 from tessil.core.edits import Edit, applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
 from tessil.core.planned import Plan

@@ -1,7 +1,5 @@
 """The document, its edits, catalogue, ladder and first answers."""
 
-from fractions import Fraction
-
 import pytest
 from pydantic import ValidationError
 
@@ -12,6 +10,7 @@ from tessil.core.choices import owner_key
 from tessil.core.choosing import choose, choose_alike, choose_apart, measure
 from tessil.core.edits import applied, edit, path_of
 from tessil.core.making.cautions import caution_for
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got, Oversize
 from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan

@@ -1,6 +1,5 @@
 """Figures that were wrong once, each worked out by hand beside it."""
 
-from fractions import Fraction
 from math import hypot
 
 import pytest
@@ -8,6 +7,7 @@ import pytest
 from tessil.core.bag.ids import EdgeKey
 from tessil.core.brief.choice import ShapeChoice
 from tessil.core.cutting.cutlist import strip_sets
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER
 from tessil.core.numbers.workings import HAIR, given, up_to
 from tessil.core.plan import plan

@@ -1,9 +1,8 @@
 """What three answers begin with, in inches and in centimetres; common practice, no source."""
 
-from fractions import Fraction
-
 import pytest
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project

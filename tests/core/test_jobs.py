@@ -1,7 +1,5 @@
 """A job of bags: what is shared is shared, what is a bag's own stays its own."""
 
-from fractions import Fraction
-
 import pytest
 from pydantic import ValidationError
 
@@ -9,6 +7,7 @@ from tessil.core.brief.choice import Seams
 from tessil.core.choosing import forget, measure
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.memory.same import same
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got, Measured
 from tessil.core.panels.learning import panel_swatches
 from tessil.core.plan import plan

@@ -3,11 +3,10 @@
 Reports carry the keys of figures (docs/report.md); they stay when words change.
 """
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.edges.choice import Strap, Zipper
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.readings import readings
 from tessil.core.shapes import SHAPES

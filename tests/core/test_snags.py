@@ -1,13 +1,12 @@
 """Every snag is found, has a place and a reason, and its fixes mend it."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.brief.choice import Held, ShapeChoice, Thing
 from tessil.core.choosing import measure
 from tessil.core.edges.choice import Bias, BiasPiece, Piping, Strap, Zipper
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
 from tessil.core.quilting.choice import Machine

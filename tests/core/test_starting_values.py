@@ -1,8 +1,6 @@
 """What every choice begins with, and the last values that it takes: common practice, no source,
 where it is a figure of the trade; thicknesses and draw-in from memory."""
 
-from fractions import Fraction
-
 import pytest
 from pydantic import ValidationError
 
@@ -14,6 +12,7 @@ from tessil.core.cutting.choice import Stock
 from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Cord, Piping, Strap, Zipper
 from tessil.core.layout.choice import Rules
 from tessil.core.logbook.book import Sewn, Swatch
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Oversize
 from tessil.core.piecing.choice import Pack, Piecing, Scrap, SeamTest
 from tessil.core.project import OneBag

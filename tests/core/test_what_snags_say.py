@@ -1,14 +1,13 @@
 """What a snag says and where, to the letter, and that each of its fixes mends it: reckoned by hand
 from a tote of 11 × 12 × 3 (front 14¾ × 13⅞); common practice, no source."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.brief.choice import Held, ShapeChoice, Thing
 from tessil.core.catalogue.prints import Print
 from tessil.core.edges.choice import Zipper
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.piecing.choice import Piecing, Scrap, SeamTest
 from tessil.core.plan import plan

@@ -1,7 +1,5 @@
 """What is drawn, as data: in the right place, at the right size, with the right words."""
 
-from fractions import Fraction
-
 import pytest
 from shapely import Polygon
 from shapely.ops import unary_union
@@ -9,6 +7,7 @@ from shapely.ops import unary_union
 from tessil.core.brief.choice import ShapeChoice
 from tessil.core.choosing import measure
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
 from tessil.core.readings import readings

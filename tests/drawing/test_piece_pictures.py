@@ -1,13 +1,12 @@
 """The piecing stage as recorded items: pieces, marks, what is wrong, flat and as worn."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.choosing import choose
 from tessil.core.edits import applied
 from tessil.core.layout.values import COVERS
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.acts.laying import lock, paint, turn
 from tessil.core.plan import plan
 from tessil.core.snags import Stage

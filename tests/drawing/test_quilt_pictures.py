@@ -1,11 +1,10 @@
 """What the layer and quilting stages draw, and the logbook's plots, as data."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.catalogue import material, materials
 from tessil.core.logbook.views import stack_view
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.quilting.acts.minding import offers
 from tessil.core.snags import Stage

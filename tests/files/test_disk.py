@@ -245,3 +245,28 @@ def test_keeping_work_does_not_wait_for_a_busy_disk(tmp_path, monkeypatch):
     assert took < 5
     assert held == b"two"
     assert [one.name for one in path.parent.iterdir()] == ["kept.json"]
+
+
+def test_a_file_swept_away_by_another_program_is_written_once_more(tmp_path, monkeypatch):
+    """Only once, and not where the folder itself is gone."""
+    tries, real = [], disk._write_beside
+
+    def swept(path, *given):
+        tries.append(path.name)
+        if len(tries) < swept.until:
+            raise FileNotFoundError
+        real(path, *given)
+
+    monkeypatch.setattr(disk, "_write_beside", swept)
+    swept.until = 2
+    disk.write_whole(tmp_path / "bag.tessil", b"whole")
+    assert (tmp_path / "bag.tessil").read_bytes() == b"whole"
+    assert tries == ["bag.tessil"] * 2
+    swept.until = 9
+    with pytest.raises(FileNotFoundError):
+        disk.write_whole(tmp_path / "bag.tessil", b"other")
+    assert tries == ["bag.tessil"] * 4
+    monkeypatch.setattr(disk, "sweep", lambda folder: None)
+    with pytest.raises(FileNotFoundError):
+        disk.write_whole(tmp_path / "gone" / "bag.tessil", b"other")
+    assert len(tries) == 5

@@ -1,13 +1,13 @@
 """The logbook on disk and as CSV: whole or not at all, refused with a sentence that says where."""
 
 import json
-from fractions import Fraction
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.logbook.book import EMPTY, MOST_SWATCHES, Book, Sewn, Swatch
+from tessil.core.numbers.exact import Fraction
 from tessil.core.trouble import FileTrouble
 from tessil.files.logfile import (
     begin_book,

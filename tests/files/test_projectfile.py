@@ -6,10 +6,10 @@ import os
 import subprocess
 import sys
 import time
-from fractions import Fraction
 
 import pytest
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.project import FORMAT, Project
 from tessil.files import places, projectfile, recent, recovery
 from tessil.files.projectfile import FileTrouble

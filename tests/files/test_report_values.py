@@ -6,11 +6,10 @@ seven (14½) are short of the 14¾ to piece.  Batting has ½ more on each side. 
 common practice.
 """
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.edges.choice import Bias, BiasPiece, Binding
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got, Measured
 from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan

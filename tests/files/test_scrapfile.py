@@ -2,10 +2,10 @@
 
 import csv
 import io
-from fractions import Fraction
 
 import pytest
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.choice import Scrap
 from tessil.core.trouble import FileTrouble
 from tessil.files.scrapfile import read_scraps, scraps_csv

@@ -16,8 +16,10 @@ from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
 from tessil.core.project import job_of
 from tessil.core.shapes import SHAPES
+from tessil.core.snags import Stage
 from tessil.drawing.fonts import text_font
 from tessil.drawing.layoutview import key_of_prints
+from tessil.drawing.pictures import View, picture_of
 from tessil.files.projectfile import schema, to_text
 from tessil.files.report import cut_csv, report_data, report_text
 from tessil.files.svg import PER_INCH, svg_bytes
@@ -201,6 +203,11 @@ def test_the_svg_is_true_to_size(qapp):
     assert float(root.attrib["width"].removesuffix("mm")) / 25.4 * PER_INCH == pytest.approx(
         view[2], rel=0.01
     )
+    picture = picture_of(made, View(Stage.TRIM, "front"))
+    (left, top, right, bottom), (_, _, width, height) = picture.room, picture.box
+    assert min(picture.room) > 0
+    assert view[2] == pytest.approx(width * PER_INCH + left + right, abs=0.5)
+    assert view[3] == pytest.approx(height * PER_INCH + top + bottom, abs=0.5)
     text = svg_bytes(made, "front").decode()
     assert "14¾" in text
     assert "<title>" in text

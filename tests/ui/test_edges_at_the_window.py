@@ -3,12 +3,12 @@
 import csv
 import io
 import xml.etree.ElementTree as ET
-from fractions import Fraction
 
 import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.snags import Stage
 from tessil.drawing.picture import Badge, Cloth, Label
 from tests.conftest import job_tote

@@ -5,11 +5,10 @@ the front is pieced larger than it ends, write down a measured size, mend a snag
 button, save, open again, print.
 """
 
-from fractions import Fraction
-
 import pypdf
 from PySide6.QtCore import Qt
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import read_length
 from tessil.core.snags import Stage
 from tests.conftest import load_bag

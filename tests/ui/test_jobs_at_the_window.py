@@ -217,10 +217,10 @@ def _one_of(hands, words):
 def test_one_of_the_bags_is_measured_by_itself(kit):
     ladder = kit.window.ladder
     assert ladder.one_of.isVisible()  # the satchel is made twice
-    assert ladder.one_of.button.text() == "all 2 ▾"
+    assert ladder.one_of.button.text() == "measured: all 2 ▾"
     planned = ladder.cells["quilted"].figure.text()
     _one_of(kit, "No. 2")
-    assert ladder.one_of.button.text() == "no. 2 of 2 ▾"
+    assert ladder.one_of.button.text() == "measured: no. 2 of 2 ▾"
     kit.click(ladder.cells["quilted"].box)
     kit.type("14 x 16 1/4")
     assert ladder.cells["quilted"].figure.text() == "14 × 16¼"
@@ -229,7 +229,7 @@ def test_one_of_the_bags_is_measured_by_itself(kit):
     assert ladder.cells["quilted"].figure.text() == planned
     assert ladder.cells["quilted"].box.text() == ""
     kit.ctrl(Qt.Key.Key_Z)  # back to the one that was measured, without its size
-    assert ladder.one_of.button.text() == "no. 2 of 2 ▾"
+    assert ladder.one_of.button.text() == "measured: no. 2 of 2 ▾"
     assert ladder.cells["quilted"].figure.text() == planned
 
 
@@ -251,8 +251,8 @@ def test_of_many_bags_one_is_asked_for_by_number(kit):
     kit.type("31")
     kit.press(Qt.Key.Key_Return)
     assert one_of.error.text() == ""
-    assert one_of.button.text() == "no. 31 of 40 ▾"
+    assert one_of.button.text() == "measured: no. 31 of 40 ▾"
     one_of.list.close()
     kit.click(window.bags)
     kit.type("3")
-    assert one_of.button.text() == "all 3 ▾"  # there is no number 31 any more
+    assert one_of.button.text() == "measured: all 3 ▾"  # there is no number 31 any more

@@ -3,7 +3,6 @@
 import gc
 import json
 import os
-from fractions import Fraction
 from time import monotonic
 
 import pytest
@@ -16,6 +15,7 @@ from PySide6.QtWidgets import QApplication, QLabel, QLineEdit, QWidget
 from tessil.core.changes import moved
 from tessil.core.edits import edit
 from tessil.core.logbook.book import Swatch
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.project import job_of
 from tessil.core.snags import Stage

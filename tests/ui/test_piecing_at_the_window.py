@@ -1,7 +1,5 @@
 """Piecing driven as a maker does: by keys, clicks and strokes at a real window."""
 
-from fractions import Fraction
-
 import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QColor, QImage
@@ -9,6 +7,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.edits import edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.acts.laying import laid
 from tessil.core.snags import Stage
 

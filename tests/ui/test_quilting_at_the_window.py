@@ -1,7 +1,5 @@
 """Layers, quilting and the logbook, worked as a maker does: by keys and clicks at the window."""
 
-from fractions import Fraction
-
 import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
@@ -9,6 +7,7 @@ from PySide6.QtWidgets import QApplication
 
 from tessil.core.edits import edit
 from tessil.core.logbook.book import Swatch
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.choice import SeamTest
 from tessil.core.snags import Stage
 from tessil.files.logfile import book_path, load_book

@@ -1,7 +1,6 @@
 """The worksheet on screen, the recovery offer, crashes, and closing without saving."""
 
 import sys
-from fractions import Fraction
 from pathlib import Path
 
 import pypdf
@@ -10,6 +9,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.choosing import measure
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.snags import Stage
 from tessil.files import recovery

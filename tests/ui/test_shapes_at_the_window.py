@@ -1,12 +1,11 @@
 """Shapes, objects, cloth and marks through the real window."""
 
-from fractions import Fraction
-
 import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage, Weight
 

@@ -1,6 +1,5 @@
 """Fields, bench, bars and lists by themselves, driven by keys and clicks."""
 
-from fractions import Fraction
 from pathlib import Path
 
 import pytest
@@ -8,6 +7,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLineEdit, QVBoxLayout, QWidget
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Notation
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan

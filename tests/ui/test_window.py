@@ -1,11 +1,10 @@
 """The window as makers use it: fields, stages, panels, undo, files, safety."""
 
-from fractions import Fraction
-
 import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.project import MOST_BAGS
 from tessil.core.snags import Stage
 from tessil.files import recovery

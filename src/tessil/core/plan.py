@@ -8,7 +8,6 @@ knows its subject.
 from __future__ import annotations
 
 from dataclasses import replace
-from fractions import Fraction
 from functools import partial
 
 from tessil.core.bag.model import Bag, Panel
@@ -30,6 +29,7 @@ from tessil.core.logbook.flow import knowledge_of
 from tessil.core.memory.collecting import uncollected
 from tessil.core.memory.recall import Memory
 from tessil.core.memory.same import same
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given, total
 from tessil.core.panels.panel import PanelPlan

@@ -7,7 +7,6 @@ plan's to say.
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Annotated, Literal, TypeVar
 
 from pydantic import Field, field_validator
@@ -18,6 +17,7 @@ from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import Stock
 from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap, Zipper
 from tessil.core.layout.choice import Rules
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Name, Room, Size
 from tessil.core.numbers.lengths import Units
 from tessil.core.panels.choice import Measured, Oversize, PanelChoices

@@ -7,12 +7,12 @@ values are common practice, no source.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from fractions import Fraction
 from typing import Any, Literal
 
 from tessil.core.brief.choice import Held, Seams, ShapeChoice, Thing
 from tessil.core.catalogue.prints import Print
 from tessil.core.edges.choice import Binding, Zipper
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER, Inches, Units
 from tessil.core.panels.choice import Oversize, PanelChoices
 from tessil.core.piecing.choice import Piecing

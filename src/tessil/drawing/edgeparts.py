@@ -5,11 +5,10 @@ Knows the plan and pictures; must not know Qt.
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.choices import bound_print
 from tessil.core.edges.runs import Run
 from tessil.core.edges.straps import StrapPlan
+from tessil.core.numbers.exact import Fraction
 from tessil.core.planned import Plan
 from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Shade, rectangle
 

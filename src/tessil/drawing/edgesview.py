@@ -6,7 +6,6 @@ Knows the plan and pictures; must not know Qt.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from fractions import Fraction
 from math import sqrt
 
 from tessil.core.catalogue.prints import Print
@@ -15,6 +14,7 @@ from tessil.core.edges.bias import Joined, join_cost
 from tessil.core.edges.edging import SEAM, BiasCut
 from tessil.core.edges.runs import Run, bound_edge
 from tessil.core.edges.tube import TubePlan
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import box_of, shifted
 from tessil.core.numbers.workings import Basis, given
 from tessil.core.panels.panel import PanelPlan

@@ -6,10 +6,10 @@ Knows the plan and pictures; must not know Qt.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 from math import cos, pi, sin
 
 from tessil.core.edges.bulk import Spot
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import cut_by
 from tessil.core.panels.panel import PanelPlan

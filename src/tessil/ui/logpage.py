@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Callable
-from fractions import Fraction
 from typing import Any
 
 from pydantic import ValidationError
@@ -15,6 +14,7 @@ from tessil.core.choices import materials_of
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.logbook.book import Swatch
 from tessil.core.logbook.views import StackView, materials_named, stack_name, stack_view, stacks_of
+from tessil.core.numbers.exact import Fraction
 from tessil.core.quilting.shrinkage import stack_key
 from tessil.core.words.refusals import first_refusal
 from tessil.drawing.plotview import agreement_picture, gap_picture

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 from functools import partial
 from typing import Any
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
 from tessil.core.layout.board import areas
+from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import divide, part_path
 from tessil.core.piecing.acts.whole import may_be_whole, whole_sizes
@@ -141,7 +141,7 @@ def _pieces(plan: Plan, part: PartFields) -> Iterator[Spec]:
 
 def _share(text: str) -> Fraction:
     try:
-        return Fraction(text.strip().removesuffix("%").strip().replace(",", ".")) / 100
+        return fraction_of(text.strip().removesuffix("%").strip().replace(",", ".")) / 100
     except (ValueError, ZeroDivisionError):
         raise ValueError("A share is a number of per cent, such as 12.") from None
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
-from fractions import Fraction
 from typing import Any
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import fraction_of
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import put_back
@@ -224,7 +224,7 @@ def _draws(plan: Plan) -> Iterator[Spec]:
 
 def _share(text: str) -> Edit:
     try:
-        share = Fraction(text.replace(",", ".").removesuffix("%").strip()) / 100
+        share = fraction_of(text.replace(",", ".").removesuffix("%").strip()) / 100
     except (ValueError, ZeroDivisionError):
         raise ValueError("A share goes here, such as 3 %.") from None
     return edit("Set what the first wash takes", ("wash.share", share))

@@ -1,11 +1,10 @@
 """A panel as large as the field of a hoop still goes into it; a hair more does not."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.brief.checks.shape import hoop_words
 from tessil.core.catalogue import hoops
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tests.outside.test_every_shape_on_paper import project_of
 

@@ -1,7 +1,5 @@
 """Binding, cut list and cloth to buy."""
 
-from fractions import Fraction
-
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -11,6 +9,7 @@ from tessil.core.brief.choice import ShapeChoice
 from tessil.core.cutting.cloth import plan_cloth
 from tessil.core.edges.binding import plan_binding
 from tessil.core.edges.choice import Binding
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.rows import lay_out
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import given as chosen

@@ -1,11 +1,11 @@
 """Cloth of any width is planned from or refused in a sentence; it never breaks a sum."""
 
 from contextlib import suppress
-from fractions import Fraction
 
 import pytest
 
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
 from tests.conftest import DEMO, load_bag

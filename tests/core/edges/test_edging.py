@@ -1,6 +1,5 @@
 """Edges, binding, piping, straps, zippers and cords of whole bags."""
 
-from fractions import Fraction
 from math import hypot, pi, sqrt
 
 import pytest
@@ -20,6 +19,7 @@ from tessil.core.edges.runs import bound_edge
 from tessil.core.edges.straps import strap_for
 from tessil.core.edges.tube import plan_tube, side_by_area
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH, LengthError
 from tessil.core.numbers.workings import Basis
 from tessil.core.numbers.workings import given as chosen

@@ -1,11 +1,10 @@
 """What is sewn at an edge in which order, choice by choice; common practice, no source."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.brief.choice import ShapeChoice
 from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Piping, Strap, Zipper
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tests.conftest import tote
 

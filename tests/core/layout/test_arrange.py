@@ -1,7 +1,5 @@
 """Arranging prints: the rules hold, and what cannot hold is said."""
 
-from fractions import Fraction
-
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -14,6 +12,7 @@ from tessil.core.layout.acts.arranging import arranged, outcome, reasons
 from tessil.core.layout.arrange import Problem, arrange, cost_of, over_of
 from tessil.core.layout.rules import ask, in_play, laid_amounts, over_amounts
 from tessil.core.layout.values import value_of
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.acts.laying import lock, paint
 from tessil.core.plan import plan
 from tests.conftest import tote

@@ -1,7 +1,6 @@
 """What touches what, in the flat panel and in the finished bag."""
 
 from collections import Counter
-from fractions import Fraction
 
 import pytest
 
@@ -11,6 +10,7 @@ from tessil.core.edits import applied, edit
 from tessil.core.layout.board import areas, ways_up
 from tessil.core.layout.touches import meeting
 from tessil.core.layout.values import COVERS, classes_of, lightness, luminance, ranks_of, value_of
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tests.conftest import tote
 from tests.outside.test_every_shape_on_paper import project_of

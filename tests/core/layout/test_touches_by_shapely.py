@@ -1,13 +1,13 @@
 """Which pieces touch, side to side or corner to corner: shapely finds the same."""
 
 import random
-from fractions import Fraction
 from itertools import combinations
 
 import pytest
 from shapely.geometry import Polygon, box
 
 from tessil.core.layout.board import Area, shown_on
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tests.conftest import tote, with_front
 

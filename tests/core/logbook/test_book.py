@@ -1,7 +1,5 @@
 """The logbook: what a swatch may say, what is learned, what flows in from measured panels."""
 
-from fractions import Fraction
-
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -15,6 +13,7 @@ from tessil.core.logbook.book import EMPTY, MOST_PHOTOS, Book, Swatch
 from tessil.core.logbook.flow import knowledge_of, lean_of, lessons_of, losses, trust
 from tessil.core.logbook.merge import merged_books
 from tessil.core.logbook.views import stack_view, stacks_of
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis
 from tessil.core.panels.choice import Got
 from tessil.core.panels.learning import panel_swatches, with_panels

@@ -6,7 +6,6 @@ import os
 import random
 import weakref
 from dataclasses import fields, is_dataclass
-from fractions import Fraction
 
 import pytest
 from pydantic import ValidationError
@@ -17,6 +16,7 @@ from tessil.core.edits import applied, edit
 from tessil.core.memory.recall import Memory
 from tessil.core.memory.same import same
 from tessil.core.memory.watched import Watched, still
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, given
 from tessil.core.panels.planning import plan_panel
 from tessil.core.plan import plan

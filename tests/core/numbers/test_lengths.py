@@ -1,12 +1,12 @@
 """Lengths are read as makers write them and written as makers read them."""
 
 import re
-from fractions import Fraction
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import (
     LengthError,
     Notation,

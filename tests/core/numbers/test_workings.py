@@ -1,10 +1,10 @@
 """A working is made by the arithmetic, so it can be worked out again and must agree."""
 
 import re
-from fractions import Fraction
 
 import pytest
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.workings import (
     Basis,

@@ -1,7 +1,6 @@
 """A wish for a top, in round numbers."""
 
-from fractions import Fraction
-
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import rectangle
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.sizes import Pair

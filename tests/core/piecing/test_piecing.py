@@ -1,12 +1,12 @@
 """Strips: counts, widths, surplus and what the edges still show."""
 
-from fractions import Fraction
 from itertools import pairwise
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.piecing.choice import Piecing

@@ -1,6 +1,5 @@
 """Scraps: read as they are written, laid in courses, counted as crumbs."""
 
-from fractions import Fraction
 from itertools import combinations
 
 import pytest
@@ -9,6 +8,7 @@ from hypothesis import strategies as st
 
 from tessil.core.catalogue.prints import Print
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError
 from tessil.core.numbers.rulers import rulers
 from tessil.core.piecing.choice import Scrap

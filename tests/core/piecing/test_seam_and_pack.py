@@ -1,12 +1,11 @@
 """The seam test, the pack, the parts of a panel, laying prints."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
 from tessil.core.layout.packs import packed
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.acts.laying import (
     divide,
     fill_row,

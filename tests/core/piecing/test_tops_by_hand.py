@@ -1,10 +1,9 @@
 """Tops worked by hand for a front that is to be pieced 15¾ × 14¾ with seams of ¼; common practice,
 no source.  A piece of 2½ shows 2 between its seams."""
 
-from fractions import Fraction
-
 import pytest
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tests.conftest import tote, with_front
 

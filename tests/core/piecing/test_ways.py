@@ -1,6 +1,5 @@
 """Every way of piecing: what is cut comes out at what was asked."""
 
-from fractions import Fraction
 from itertools import pairwise
 
 import pytest
@@ -9,6 +8,7 @@ from hypothesis import strategies as st
 from shapely.geometry import Polygon, box
 from shapely.ops import unary_union
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.choice import Piecing, Scrap
 from tessil.core.piecing.pressing import pressed
 from tessil.core.piecing.slanted import middle_out, slant_of

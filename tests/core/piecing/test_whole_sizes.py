@@ -1,10 +1,9 @@
 """Bags at which the strips come out whole, and one row more or fewer."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.acts.whole import row_step, whole_sizes
 from tessil.core.plan import plan
 from tests.conftest import tote, with_front

@@ -1,11 +1,11 @@
 """Lines under the hand: drawn, moved, left out, put back; and what a slider tries out."""
 
 import itertools
-from fractions import Fraction
 
 import pytest
 
 from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.quilting.acts.byhand import add_line, hand_number, leave_out, move_line, put_back
 from tessil.core.quilting.choice import MOST_DRAWN

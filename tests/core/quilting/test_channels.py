@@ -1,6 +1,5 @@
 """Channels come out even, and a panel is pieced as much larger as quilting takes."""
 
-from fractions import Fraction
 from itertools import pairwise
 
 import pytest
@@ -8,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.catalogue import material, materials, of_kind
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.panels.choice import Oversize
 from tessil.core.plan import plan

@@ -1,11 +1,10 @@
 """Lines drawn, moved, left out and put back, by value: upright channels 7⁄6 apart on a front of
 14¾ × 13⅞; a line runs ½ beyond the trim at both ends."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.quilting.acts.byhand import add_line, hand_number, leave_out, move_line, put_back
 from tessil.core.quilting.choice import MOST_DRAWN, DrawnLine

@@ -4,12 +4,12 @@ Crossings are held against shapely; spacings are reckoned by hand on a front of 
 """
 
 import random
-from fractions import Fraction
 
 import pytest
 from shapely.geometry import LineString, box
 
 from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.quilting.acts.minding import crosses, near_misses, offers, through
 from tessil.core.quilting.sewn import QuiltLine

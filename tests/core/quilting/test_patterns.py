@@ -1,6 +1,5 @@
 """Every pattern: where its lines lie, that they keep to their part, and come out as chosen."""
 
-from fractions import Fraction
 from itertools import pairwise
 from math import cos, hypot, radians, sin
 
@@ -9,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.plan import plan

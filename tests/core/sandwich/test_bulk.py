@@ -1,11 +1,10 @@
 """How thick it gets: counted by hand, and thinner after each fix."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.edges.bulk import ADVICE, advice_for, thickest
 from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.sandwich.checks import held_out, pressed_open, tab_moved
 from tessil.core.shapes import SHAPES

@@ -1,7 +1,5 @@
 """Layers in order: their cut sizes by rule, what to buy of them, what is done to them."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.bag.ids import CutNote
@@ -10,6 +8,7 @@ from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.choices import materials_of
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError
 from tessil.core.plan import plan
 from tessil.core.project import Project

@@ -1,10 +1,9 @@
 """Bags of round numbers for worked examples."""
 
-from fractions import Fraction
-
 from tessil.core.bag.ids import FigureId
 from tessil.core.brief.choice import Seams, ShapeChoice
 from tessil.core.edges.choice import Zipper
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.planned import Plan
 from tessil.core.starting import Answers, first_project

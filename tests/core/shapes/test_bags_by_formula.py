@@ -5,13 +5,13 @@ common practice, no source.
 """
 
 import random
-from fractions import Fraction
 
 import pytest
 
 from tessil.core.brief.choice import ShapeChoice
 from tessil.core.edges.binding import joined_length
 from tessil.core.edges.choice import Binding
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import given
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan

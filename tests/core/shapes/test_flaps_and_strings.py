@@ -1,10 +1,9 @@
 """Clutch, satchel, drawstring bag, hoop and free panel, worked by hand (common practice)."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.bag.ids import EdgeKey
+from tessil.core.numbers.exact import Fraction
 from tessil.core.trouble import CannotPlan
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
 

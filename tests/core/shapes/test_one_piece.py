@@ -1,7 +1,6 @@
 """The one-piece tote, worked by hand (common practice, no source)."""
 
-from fractions import Fraction
-
+from tessil.core.numbers.exact import Fraction
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
 
 F = Fraction

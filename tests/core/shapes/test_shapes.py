@@ -1,12 +1,11 @@
 """Shapes both ways: finished size to panel and back; what cannot be is said in a sentence."""
 
-from fractions import Fraction
-
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.brief.choice import Held, Seams, ShapeChoice, Thing
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
 from tessil.core.trouble import CannotPlan

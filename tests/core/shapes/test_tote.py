@@ -1,9 +1,8 @@
 """The cut-corner tote, worked by hand (common practice, no source)."""
 
-from fractions import Fraction
-
 import pytest
 
+from tessil.core.numbers.exact import Fraction
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
 
 F = Fraction

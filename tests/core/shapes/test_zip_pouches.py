@@ -1,10 +1,9 @@
 """Flat, offset and bound pouches, worked by hand (common practice, no source)."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.bag.ids import CutOwner
+from tessil.core.numbers.exact import Fraction
 from tessil.core.trouble import CannotPlan
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
 

@@ -1,11 +1,10 @@
 """Where a mark is put at first and how it is moved: by hand on a front of 14¾ × 13⅞ with seams of
 ⅜, a bound top of ¼, notches of 1½; common practice, no source."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.trimming.acts.marking import add_mark, free_room, move_mark, remove_mark, set_mark
 from tests.conftest import tote

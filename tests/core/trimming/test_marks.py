@@ -1,13 +1,12 @@
 """Marks: measured from both edges, clear of seams, snap halves that meet."""
 
-from fractions import Fraction
-
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.choosing import measure
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
 from tessil.core.trimming.acts.marking import add_mark, move_mark, set_mark

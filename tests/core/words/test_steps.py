@@ -1,10 +1,9 @@
 """Steps of work as data: in order, each with words, each told in the maker's units."""
 
-from fractions import Fraction
-
 import pytest
 
 from tessil.core.bag.steps import Do, Step, one_by_one
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.rulers import rulers
 from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan

@@ -8,11 +8,11 @@ origin at its top left corner, x to the right, y downwards, outlines clockwise a
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from math import lcm
 from typing import Literal, NamedTuple
 
 from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 

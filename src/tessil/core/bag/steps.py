@@ -8,8 +8,8 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from fractions import Fraction
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 

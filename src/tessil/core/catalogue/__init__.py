@@ -7,12 +7,12 @@ from __future__ import annotations
 
 import tomllib
 from dataclasses import dataclass
-from fractions import Fraction
 from functools import cache, lru_cache
 from importlib.resources import files
 from typing import Any
 
 from tessil.core.catalogue.own import OwnMaterial
+from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, Inches
 
 
@@ -44,16 +44,16 @@ class Material:
 
 def _material(row: dict[str, Any]) -> Material:
     exact = {
-        name: Fraction(str(row[name]))
+        name: fraction_of(str(row[name]))
         for name in ("relaxed_mm", "pressed_mm", "grams_per_square_metre")
     }
-    shrink = {name: Fraction(str(row.get(name, 0))) for name in ("rise_mm", "draw_mm", "along")}
+    shrink = {name: fraction_of(str(row.get(name, 0))) for name in ("rise_mm", "draw_mm", "along")}
     return Material(
         key=row["key"],
         name=row["name"],
         kind=row["kind"],
-        width=Fraction(str(row["width_in"])) * IN_PER["in"],
-        widest_gap=Fraction(str(row["widest_gap_in"])) if "widest_gap_in" in row else None,
+        width=fraction_of(str(row["width_in"])) * IN_PER["in"],
+        widest_gap=fraction_of(str(row["widest_gap_in"])) if "widest_gap_in" in row else None,
         caution=row.get("caution", ""),
         fusible=row.get("fusible", False),
         melts=row.get("melts", False),
@@ -111,7 +111,7 @@ def _of_own(own: OwnMaterial, shipped: Material | None) -> Material:
 
 
 def _decimal(value: float) -> Fraction:
-    return Fraction(str(value))
+    return fraction_of(str(value))
 
 
 def to_own(entry: Material) -> OwnMaterial:

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Annotated, Literal
 
 from pydantic import Field
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Colour, Decided, Key, Name, Share, Size
 
 Motif = Literal[

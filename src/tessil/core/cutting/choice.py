@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
-
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Room, Size
 
 

@@ -9,7 +9,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from fractions import Fraction
 from itertools import product
 from math import ceil, floor
 
@@ -17,6 +16,7 @@ from tessil.core.bag.model import Bag, Panel
 from tessil.core.brief.choice import Cloth
 from tessil.core.catalogue import Material
 from tessil.core.logbook.flow import Knowledge
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rows import ToLay, fill_rows
 from tessil.core.numbers.workings import Figure, count, down_to, given, number

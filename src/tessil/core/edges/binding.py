@@ -9,9 +9,9 @@ cost a strip's width each.  Common practice.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 
 from tessil.core.edges.choice import Binding
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given, no_less, up_to
 from tessil.core.trouble import CannotPlan
 

@@ -9,13 +9,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from fractions import Fraction
 from math import dist
 from typing import Literal
 
 from tessil.core.bag.ids import ENDS, EdgeKey
 from tessil.core.bag.model import Edge, ExactPoint, Join, Panel
 from tessil.core.catalogue import Material
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import Vector
 from tessil.core.numbers.sizes import Side

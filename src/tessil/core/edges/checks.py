@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from tessil.core.edges.binding import CORNER_CLEAR, BindingPlan, begin_strips, joined_length
 from tessil.core.edges.presets import CARRIED
 from tessil.core.edges.runs import bound_edge
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.numbers.workings import count, given
 from tessil.core.panels.places import whole

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
 from tessil.core.edges.bias import OutlineError, checked
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Key, Ranged, Room, Seam, Size
 from tessil.core.numbers.lengths import MM_PER_INCH
 

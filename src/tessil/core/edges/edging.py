@@ -6,7 +6,6 @@ Knows the bag model and the choices; what is bound stands in ``binding``.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from fractions import Fraction
 from functools import lru_cache
 
 from tessil.core.bag.model import Join
@@ -16,6 +15,7 @@ from tessil.core.edges.runs import Run, bound_edge, fine, runs_of
 from tessil.core.edges.straps import StrapPlan, plan_strap
 from tessil.core.edges.task import EdgeTask
 from tessil.core.edges.tube import TubePlan, plan_tube
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER, Inches
 from tessil.core.numbers.polygons import area
 from tessil.core.numbers.sizes import Outline

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
-
+from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, Inches
 
 _CM = IN_PER["cm"]
@@ -22,7 +21,7 @@ def _cm(*values: int) -> Three:
 
 # Piping cords by their thickness; common practice, sizes from memory.
 CORDS: tuple[tuple[str, Inches], ...] = tuple(
-    (f"{mm} mm", Fraction(mm) * IN_PER["mm"]) for mm in ("2", "2.5", "3", "4", "5", "6", "8")
+    (f"{mm} mm", fraction_of(mm) * IN_PER["mm"]) for mm in ("2", "2.5", "3", "4", "5", "6", "8")
 )
 
 CARRIED: dict[str, dict[str, Three]] = {

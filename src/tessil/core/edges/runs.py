@@ -8,11 +8,11 @@ radius is that of the circle through its ends and its middle (geometry).
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from math import asin, hypot
 
 from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.model import Bag, Edge, Finish, Panel
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import Vector
 from tessil.core.numbers.workings import HAIR, Basis, Figure, given, root, squared, total
 from tessil.core.words.names import edge_name

@@ -6,10 +6,10 @@ A strip is cut four times as wide as it ends and folded to the middle twice (com
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 
 from tessil.core.bag.model import Attachment
 from tessil.core.edges.task import EdgeTask
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, exact_root, round_up
 from tessil.core.numbers.workings import (
     Basis,

@@ -10,8 +10,8 @@ each line: once round is ``√2·(S − 2s)``.  Only whole lines can be cut (geo
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import exact_root
 from tessil.core.numbers.workings import Basis, Figure, floored, given, root, up_to
 

@@ -7,13 +7,13 @@ sentence; what is learned from swatches is ``fit``'s to say.
 from __future__ import annotations
 
 import datetime
-from fractions import Fraction
 from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, field_validator, model_validator
 
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.catalogue.prints import Photo
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Degrees, Size
 from tessil.core.piecing.choice import SeamTest
 

@@ -6,10 +6,10 @@ A ``Memory`` keeps what one book says, sorted by stack of layers, and each fit o
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from fractions import Fraction
 
 from tessil.core.catalogue import Material
 from tessil.core.logbook.book import MOST_SWATCHES, Book, Swatch
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.quilting.fitting import Fitted, Observation, Prior, fit, unlearned

@@ -8,10 +8,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import fields, is_dataclass
-from fractions import Fraction
 from functools import partial
 from typing import Any
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Figure
 
 

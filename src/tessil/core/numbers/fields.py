@@ -5,7 +5,7 @@ Frozen pydantic types, shared by the project and the logbook.  Must not know wha
 
 from __future__ import annotations
 
-from fractions import Fraction
+from numbers import Rational
 from typing import Annotated, Any
 
 from pydantic import (
@@ -14,10 +14,12 @@ from pydantic import (
     BeforeValidator,
     ConfigDict,
     Field,
+    InstanceOf,
     PlainSerializer,
     WithJsonSchema,
 )
 
+from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import LONGEST, Inches, LengthError, read_length, write_exact
 
 
@@ -29,7 +31,7 @@ def _length(value: Any) -> Inches:
             return read_length(value)
         except LengthError as error:
             raise ValueError(str(error)) from None
-    if isinstance(value, int) and not isinstance(value, bool):
+    if isinstance(value, Rational) and not isinstance(value, bool):
         return Fraction(value)
     raise ValueError("A length is written as text, such as 12 1/2 in.")
 
@@ -38,7 +40,7 @@ def _degrees(value: Any) -> Fraction:
     """An angle to the width, lines rising to the right if positive; level and upright have
     their own choice."""
     try:
-        angle = Fraction(str(value).strip().removesuffix("°").replace("−", "-"))
+        angle = fraction_of(str(value).strip().removesuffix("°").replace("−", "-"))
     except (ValueError, ZeroDivisionError):
         raise ValueError("An angle is a number of degrees, such as 45.") from None
     if angle == 0:
@@ -63,6 +65,8 @@ def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> AfterVal
     return AfterValidator(check)
 
 
+# The validator must know the number's type, not how to read it: what stands before it does that.
+_Exact = Annotated[Fraction, InstanceOf()]
 _AS_TEXT = (
     BeforeValidator(_length),
     PlainSerializer(write_exact, return_type=str),
@@ -70,14 +74,14 @@ _AS_TEXT = (
 )
 _MORE = "This must be more than zero."
 _NOT_LESS = "This cannot be below zero."
-Size = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), LONGEST, True, _MORE)]
-Room = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
-Room60 = Annotated[Fraction, *_AS_TEXT, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]
+Size = Annotated[_Exact, *_AS_TEXT, _bounded(Fraction(0), LONGEST, True, _MORE)]
+Room = Annotated[_Exact, *_AS_TEXT, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
+Room60 = Annotated[_Exact, *_AS_TEXT, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]
 Ranged = Annotated[
-    Fraction, *_AS_TEXT, _bounded(-Fraction(12), LONGEST, False, "That lies far off the panel.")
+    _Exact, *_AS_TEXT, _bounded(-Fraction(12), LONGEST, False, "That lies far off the panel.")
 ]
 Seam = Annotated[
-    Fraction,
+    _Exact,
     *_AS_TEXT,
     _bounded(Fraction(1, 16), Fraction(2), False, "A seam needs at least 1/16 in (1.6 mm)."),
 ]
@@ -92,16 +96,17 @@ class Decided(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
 
 
+_AS_NUMBER = (PlainSerializer(float), WithJsonSchema({"type": "number"}))
 Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 
 
 def _part(value: Any) -> Fraction:
     """A share, exact as it is written in decimals."""
     try:
-        return value if isinstance(value, Fraction) else Fraction(str(value))
+        return value if isinstance(value, Fraction) else fraction_of(str(value))
     except (ValueError, ZeroDivisionError):
         raise ValueError("A share goes here, such as 0.03.") from None
 
 
-ExactShare = Annotated[Fraction, BeforeValidator(_part), PlainSerializer(float)]
-Degrees = Annotated[Fraction, BeforeValidator(_degrees), PlainSerializer(float)]
+ExactShare = Annotated[_Exact, BeforeValidator(_part), *_AS_NUMBER]
+Degrees = Annotated[_Exact, BeforeValidator(_degrees), *_AS_NUMBER]

@@ -9,9 +9,10 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from fractions import Fraction
 from math import ceil, floor, isqrt
 from typing import Literal
+
+from tessil.core.numbers.exact import Fraction, fraction_of
 
 Inches = Fraction
 Units = Literal["inch", "metric"]
@@ -243,7 +244,7 @@ def _number(kind: str, text: str) -> Fraction:
         if kind == "fraction":
             over, under = (int(n) for n in re.findall(r"\d+", text))
             return Fraction(over, under)
-        return Fraction(text.replace(",", "."))
+        return fraction_of(text.replace(",", "."))
     except ZeroDivisionError:
         raise LengthError("Nothing can be divided by zero.") from None
 

@@ -8,10 +8,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from fractions import Fraction
 from math import lcm
 from typing import Generic, NamedTuple, TypeVar
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 
 Name = TypeVar("Name")  # whatever tells pieces apart

@@ -6,8 +6,8 @@ Common practice, no source.  The metric marks are whole metric steps, not conver
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from fractions import Fraction
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER, Notation, Units
 from tessil.core.numbers.workings import Basis, Figure, given
 

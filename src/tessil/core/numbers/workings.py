@@ -10,10 +10,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from enum import IntEnum
-from fractions import Fraction
 from math import ceil, floor
 from typing import Literal
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH, exact_root, round_down, round_near, round_up
 
 Show = Literal["plain", "percent", "mm", "metres", "grams", "minutes"]

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Annotated, Literal
 
 from pydantic import Field
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Room, Size
 from tessil.core.piecing.choice import Piecing, Zone
 from tessil.core.quilting.choice import Quilting, QuiltWish, QuiltZone

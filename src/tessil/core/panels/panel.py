@@ -6,10 +6,10 @@ A record and the few things that can be read off it; how it is computed is ``pla
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Pair, Side
 from tessil.core.numbers.workings import Figure

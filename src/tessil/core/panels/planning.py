@@ -8,11 +8,11 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from fractions import Fraction
 
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material
 from tessil.core.logbook.flow import Knowledge
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side

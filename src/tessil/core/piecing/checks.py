@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.panels.places import edge_place
 from tessil.core.piecing.acts.laying import part_path
@@ -17,12 +17,11 @@ from tessil.core.snags import Snag, Stage, Weight
 LEAST_EDGE = Fraction(1, 2)
 
 
-def piece_snags(plan: Plan) -> Iterator[Snag]:
-    """Snags of piecing, panel by panel."""
-    for panel in plan.panels:
-        for edge in panel.edges_show:
-            if edge.shows.value < LEAST_EDGE:
-                yield _thin_edge(plan, panel, edge)
+def piece_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Snags of piecing one panel."""
+    for edge in panel.edges_show:
+        if edge.shows.value < LEAST_EDGE:
+            yield _thin_edge(plan, panel, edge)
 
 
 def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:

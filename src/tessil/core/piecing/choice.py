@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Annotated, Literal
 
-from pydantic import Field, PlainSerializer, field_validator
+from pydantic import Field, field_validator
 
-from tessil.core.numbers.fields import Decided, Degrees, Room, Size
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Room, Size
 
 MOST_STRIPS = 200
 MOST_PIECES = 5000
@@ -47,9 +47,8 @@ class Piecing(Decided):
     angle: Degrees = Fraction(45)
     fixed: Literal["width", "count", "mixed"] = "width"
     strip_cut: Size = Fraction(5, 2)
-    widths: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = (
-        Fraction(5, 2),
-        Fraction(3, 2),
+    widths: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = Field(
+        default_factory=lambda: (Fraction(5, 2), Fraction(3, 2))
     )
     count: int = 6
     square: Size = Fraction(5, 2)
@@ -58,9 +57,11 @@ class Piecing(Decided):
     strip_sets: bool = False
     foundation: Literal["foundation", "batting"] = "batting"
     overhang: Room = Fraction(3, 4)
-    heights: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = (Fraction(5, 2),)
+    heights: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = Field(
+        default_factory=lambda: (Fraction(5, 2),)
+    )
     filled: Annotated[tuple[tuple[Filled, ...], ...], Field(max_length=60)] = ()
-    allowance: Annotated[Fraction, Field(ge=0, le=1), PlainSerializer(float)] = Fraction(1, 8)
+    allowance: Annotated[ExactShare, Field(ge=0, le=1)] = Fraction(1, 8)
     sashing: Room = Fraction(0)
     border: Room = Fraction(0)
     border_print: str = ""

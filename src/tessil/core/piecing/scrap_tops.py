@@ -8,10 +8,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from fractions import Fraction
 from itertools import cycle
 
 from tessil.core.bag.steps import Do
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import boxed, rectangle
 from tessil.core.numbers.sizes import Pair

@@ -7,10 +7,10 @@ that follows from them is exact again.  Common practice for overhang and order, 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from math import cos, radians, sin
 
 from tessil.core.bag.steps import Do, Step
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import Vector, band, reach, rectangle
 from tessil.core.numbers.sizes import Outline, Pair
 from tessil.core.numbers.workings import HAIR, Basis, Figure, count, given, up_to

@@ -5,10 +5,9 @@ Knows how pieces are joined side by side; must not know zones, borders or panels
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.ids import CutKind
 from tessil.core.bag.steps import Do, Step
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import rectangle
 from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Basis, Figure, count

@@ -9,9 +9,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from fractions import Fraction
 from itertools import cycle
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rows import Row, ToLay, fill_rows
 from tessil.core.numbers.rulers import Rulers

@@ -7,9 +7,9 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from fractions import Fraction
 
 from tessil.core.bag.steps import Step
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import band, rectangle
 from tessil.core.numbers.sizes import Outline, Pair, Side
 from tessil.core.numbers.workings import Figure, given, smallest

@@ -7,8 +7,8 @@ the sewn state, so that what lies in the bag is even.  Must not know shapes.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import (
     Basis,

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 from itertools import pairwise
 
 from tessil.core.choices import batting_of
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import whole
@@ -30,15 +30,14 @@ from tessil.core.trimming.marks import Placed
 FELT = Fraction(1, 16)  # a lean one sees against the ruler
 
 
-def quilt_snags(plan: Plan) -> Iterator[Snag]:
-    """Snags of quilting, panel by panel."""
-    for panel in plan.panels:
-        if panel.panel.kind == "outer":
-            yield from _near_seams(plan, panel)
-            yield from _too_far_apart(plan, panel)
-            yield from _beside_patches(plan, panel)
-            yield from _through_hardware(plan, panel)
-            yield from _leaning(plan, panel)
+def quilt_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Snags of one panel's quilting."""
+    if panel.panel.kind == "outer":
+        yield from _near_seams(plan, panel)
+        yield from _too_far_apart(plan, panel)
+        yield from _beside_patches(plan, panel)
+        yield from _through_hardware(plan, panel)
+        yield from _leaning(plan, panel)
 
 
 def _part(panel: PanelPlan, at: int) -> str:

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from typing import Annotated, Literal
 
 from pydantic import Field
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Ranged, Room, Size
 
 Pattern = Literal["channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo", "none"]
@@ -42,7 +42,9 @@ class Quilting(Decided):
     spacing: Spacing = "divide"
     offset: Size = Fraction(1, 4)
     run_off: Room = Fraction(1, 2)
-    stitch_mm: Annotated[ExactShare, Field(gt=0, le=8)] = Fraction(3)
+    stitch_mm: Annotated[
+        ExactShare, Field(gt=0, le=8, json_schema_extra={"exclusiveMinimum": 0, "maximum": 8})
+    ] = Fraction(3)
     drawn: Annotated[tuple[DrawnLine, ...], Field(max_length=MOST_DRAWN)] = ()
     left_out: Annotated[tuple[str, ...], Field(max_length=600)] = ()
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
-from fractions import Fraction
 from itertools import pairwise
 
 from tessil.core.bag.model import Panel
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Outline, Side
 from tessil.core.numbers.workings import Basis, Figure, count, given

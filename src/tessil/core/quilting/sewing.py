@@ -8,9 +8,9 @@ stitch, from memory; real seams take a tenth more or less with tension).
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 
 from tessil.core.bag.steps import Do, Step, one_by_one
+from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, MM_PER_INCH, Notation
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, from_mm, given, total, up_to
 from tessil.core.quilting.sets import LineSet
@@ -82,7 +82,10 @@ def stitching(
     stitch = from_mm("stitch", stitch_mm, Basis.CHOSEN)
     each = (length * (1 + thickness / stitch)).called("thread of each kind", "metres")
     holds = given(
-        "a bobbin holds", Fraction(str(bobbin_m)) * 1000 / MM_PER_INCH, Basis.GUESS, show="metres"
+        "a bobbin holds",
+        fraction_of(str(bobbin_m)) * 1000 / MM_PER_INCH,
+        Basis.GUESS,
+        show="metres",
     )
     return Stitching(
         lines=total(

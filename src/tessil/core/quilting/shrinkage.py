@@ -10,11 +10,11 @@ starting values, from memory, until there are swatches.  See docs/shrinkage.md.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from functools import lru_cache
 from math import cos, radians, sin
 
 from tessil.core.catalogue import Material
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.numbers.workings import Basis, Figure, from_mm, given, no_less, number, squared
 from tessil.core.quilting.fitting import Fitted, Prior, Triple, unlearned

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from tessil.core.choices import owner_key
 from tessil.core.choosing import choose
 from tessil.core.edges.bulk import ADVICE, Spot, thickest
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import whole
 from tessil.core.planned import Plan
@@ -22,17 +22,20 @@ THICK = Fraction(1)  # pressed mm of a fusible that is felt in a seam; common pr
 REDESIGN = ADVICE[-2].most
 
 
-def layer_snags(plan: Plan) -> Iterator[Snag]:
-    """Snags of the sandwich, panel by panel."""
-    for panel in plan.panels:
-        if panel.panel.kind != "outer" or _shared(plan, panel):
-            continue
-        for layer in panel.layers[1:]:
-            yield from _too_narrow(plan, panel, layer)
-            yield from _fusible_in_seam(plan, panel, layer)
-            yield from _wrong_bond(plan, panel, layer)
-        yield from _melts(plan, panel)
-        yield from _too_thick(plan, panel)
+def layer_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Snags of one panel's sandwich."""
+    if panel.panel.kind != "outer" or _shared(plan, panel):
+        return
+    for layer in panel.layers[1:]:
+        yield from _too_narrow(plan, panel, layer)
+        yield from _fusible_in_seam(plan, panel, layer)
+        yield from _wrong_bond(plan, panel, layer)
+    yield from _melts(plan, panel)
+    yield from _too_thick(plan, panel)
+
+
+def hold_snags(plan: Plan) -> Iterator[Snag]:
+    """Snags of the snap's hold and of the needle for all of it."""
     yield from _snap_without_hold(plan)
     yield from _thin_needle(plan)
 
@@ -179,7 +182,7 @@ def _shift_tab(plan: Plan, at: int) -> Edit:
 def _too_thick(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     spots = plan.spots_on(panel.key)
     spot = thickest(spots)
-    lift = Fraction(str(plan.project.machine.lift_mm))
+    lift = fraction_of(str(plan.project.machine.lift_mm))
     if spot is None or spot.mm <= min(REDESIGN, lift):
         return
     foot = spot.mm > lift

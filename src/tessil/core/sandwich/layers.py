@@ -8,10 +8,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from fractions import Fraction
 from typing import Literal
 
 from tessil.core.catalogue import Material
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH, Inches
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import Pair, Side

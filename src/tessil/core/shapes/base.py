@@ -8,11 +8,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
-from fractions import Fraction
 from typing import Literal
 
 from tessil.core.bag.model import Bag
 from tessil.core.brief.choice import CornerSchool, Lining
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, Figure, given

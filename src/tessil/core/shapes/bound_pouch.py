@@ -8,10 +8,10 @@ height ``= lower − z + v + upper − z``.  Common practice, no source.
 from __future__ import annotations
 
 from dataclasses import replace
-from fractions import Fraction
 
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.sizes import SIDES, Side
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (

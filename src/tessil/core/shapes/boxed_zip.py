@@ -7,10 +7,9 @@ cut first is b inside: its leg from the raw zipper edge is ``c + z − v/2``.  C
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.ids import ENDS, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Edge, Face, Fold, Join, Look, Panel, ZipperNeed
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     NOTHING,

@@ -6,9 +6,8 @@ flap and on the front points down; on the back it stays up.  Common practice, no
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.model import Bag, Face, FlapNeed, Fold, FoldKey, Look, Panel
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES
 from tessil.core.numbers.workings import Figure

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Literal
 
 from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
@@ -20,6 +19,7 @@ from tessil.core.bag.model import (
     Notch,
     Panel,
 )
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, given, no_less, up_to

@@ -10,11 +10,11 @@ them, or a distance ``d = D/2`` from the corner point where the stitch lines mee
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from typing import Literal
 
 from tessil.core.bag.ids import FigureId
 from tessil.core.bag.model import BagFigure, Notch
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given, up_to
 from tessil.core.shapes.base import NOTHING, Brief

@@ -7,10 +7,9 @@ channel line ¾ below the top, the second ¾ below that (for a ¼ cord).  Common
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Attachment, Bag, BagFigure, Detail, Face, Look, LookSide, Panel
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     DEPTH,

@@ -5,10 +5,9 @@ Finished width ``W − 2a``, height ``(L − z − a_bottom) + v/2``.  Common pr
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Face, Look, Panel, ZipperNeed
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.model import Bag, BagFigure, Face, Finish, Look, Panel
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES
 from tessil.core.numbers.workings import Figure, up_to

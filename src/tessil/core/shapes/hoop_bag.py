@@ -7,10 +7,9 @@ that each keeps ¼.  Batting is trimmed 2 mm outside its placement line.  Common
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.model import Bag, BagFigure
 from tessil.core.catalogue import hoop, hoops
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import (
     Basis,
     Figure,

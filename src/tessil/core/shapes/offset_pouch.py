@@ -7,10 +7,10 @@ Ring ``C = L − 2z + v``, flat height ``C/2``, width ``W − 2a``.  The short r
 from __future__ import annotations
 
 from dataclasses import replace
-from fractions import Fraction
 
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Face, Fold, Look, Panel, ZipperNeed
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (

@@ -6,10 +6,9 @@ The side leg of its notch crosses a seam, the fold leg none, so they differ:
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.ids import ENDS, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Face, Fold, Join, Look, Panel
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,

@@ -6,12 +6,12 @@ Clockwise from the top left, y downwards.  Must not know which bag they are for.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from math import cos, pi, sin
 from typing import Literal
 
 from tessil.core.bag.ids import EdgeKey, Half
 from tessil.core.bag.model import Edge, ExactPoint, Finish
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, given

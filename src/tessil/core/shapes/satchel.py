@@ -8,7 +8,6 @@ it has to pass over.  Common practice, no source.
 from __future__ import annotations
 
 from dataclasses import replace
-from fractions import Fraction
 
 from tessil.core.bag.ids import EdgeKey, JoinKey
 from tessil.core.bag.model import (
@@ -22,6 +21,7 @@ from tessil.core.bag.model import (
     Look,
     Panel,
 )
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
 from tessil.core.numbers.workings import Figure

@@ -7,10 +7,10 @@ the two must agree.  Common practice, no source.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from fractions import Fraction
 
 from tessil.core.bag.ids import ENDS, LIES, EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, EdgeRef, Face, Join, Look, Panel
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (

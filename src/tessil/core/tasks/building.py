@@ -7,13 +7,13 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from fractions import Fraction
 
 from tessil.core.bag.model import Bag, Panel
 from tessil.core.brief.choice import ShapeChoice
 from tessil.core.choices import materials_of
 from tessil.core.cutting.largest import ClothFit, ClothTask, cloth_for, from_cloth
 from tessil.core.logbook.flow import Knowledge
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, down_to, given
 from tessil.core.panels.choice import Measured

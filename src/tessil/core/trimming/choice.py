@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Annotated, Literal
 
 from pydantic import Field
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, ExactShare, Key, Room60, Size
 
 
@@ -39,4 +39,6 @@ class Wash(Decided):
     """Whether sizes are asked for after the first wash, and what that takes."""
 
     used: bool = False
-    share: Annotated[ExactShare, Field(ge=0, le=Fraction(1, 5))] = Fraction(3, 100)
+    share: Annotated[
+        ExactShare, Field(ge=0, le=0.2, json_schema_extra={"minimum": 0, "maximum": 0.2})
+    ] = Fraction(3, 100)

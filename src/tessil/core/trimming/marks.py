@@ -8,9 +8,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from fractions import Fraction
 
 from tessil.core.bag.model import Box, FlapNeed
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.panels.panel import PanelPlan

@@ -5,9 +5,8 @@ Common practice, no source.
 
 from __future__ import annotations
 
-from fractions import Fraction
-
 from tessil.core.bag.steps import Do, Step, Value, one_by_one
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.panels.panel import PanelPlan
 

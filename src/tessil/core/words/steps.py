@@ -6,9 +6,9 @@ One table, so that another language would be another table.  Common practice, no
 from __future__ import annotations
 
 from collections.abc import Iterable
-from fractions import Fraction
 
 from tessil.core.bag.steps import Step, Value
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Notation
 
 _PRESS = {

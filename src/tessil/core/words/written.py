@@ -9,9 +9,9 @@ from __future__ import annotations
 import operator
 from collections.abc import Callable
 from dataclasses import dataclass
-from fractions import Fraction
 from math import ceil, floor
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import (
     IN_PER,
     MM_PER_INCH,

@@ -5,7 +5,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from fractions import Fraction
 from typing import Any
 
 from pydantic import ValidationError
@@ -22,6 +21,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QLineEdit
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError, Notation, read_length, read_size
 from tessil.core.panels.choice import Got
 from tessil.core.words.refusals import first_refusal, printable

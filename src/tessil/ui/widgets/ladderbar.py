@@ -112,6 +112,12 @@ class RungCell(QWidget):
         self.caps.setText(self.name + (", cm" if metric else ""))
         self.figure.setText(self.size_text.removesuffix(" cm") if metric else self.size_text)
 
+    def hold(self, below: QWidget) -> None:
+        """Something to choose where this rung has no box."""
+        column = self.layout()
+        if isinstance(column, QVBoxLayout):
+            column.insertWidget(column.indexOf(self.box), below)
+
     def show_narrow(self, narrow: bool) -> None:
         """Smaller figures and box where there is little room."""
         fixed(self.box, 98 if narrow else 128)
@@ -143,12 +149,9 @@ class LadderBar(QWidget):
         self.setObjectName("card")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.notation, self.measure = notation, measure
-        around = QHBoxLayout(self)
-        around.setSpacing(0)
         self.one_of = OneOf()
-        self.row = QHBoxLayout()
-        around.addWidget(self.one_of, 0, Qt.AlignmentFlag.AlignTop)
-        around.addLayout(self.row, 1)
+        self.one_of.setParent(self)
+        self.row = QHBoxLayout(self)
         self.row.setSpacing(4)
         self.cells: dict[str, RungCell] = {}
         self.panel = ""
@@ -168,11 +171,8 @@ class LadderBar(QWidget):
         self._fit()
 
     def show_one(self, nth: int, of: int, measured: Collection[str]) -> None:
-        """Which of the bags made alike the boxes are for."""
-        hidden = self.one_of.isHidden()
+        """Which of the bags made alike the boxes are for: said where the last rung has none."""
         self.one_of.show_one(nth, of, measured)
-        if hidden != self.one_of.isHidden():
-            self._fit()
 
     def _wanted(self, size: int, box: int) -> float:
         """The width that all figures take at a size, with their boxes."""
@@ -187,10 +187,10 @@ class LadderBar(QWidget):
             for cell in self.cells.values()
         )
         gap = theme.px(20) + 14 if size == FIGURE else theme.px(12) + 8
-        first = 0 if self.one_of.isHidden() else self.one_of.sizeHint().width()
-        return cells + first + gap * max(len(self.cells) - 1, 0) + 30
+        return cells + gap * max(len(self.cells) - 1, 0) + 30
 
     def _rebuild(self, panel: str, keys: list[str]) -> None:
+        self.one_of.setParent(self)
         while (item := self.row.takeAt(0)) is not None:
             if (widget := item.widget()) is not None:
                 widget.hide()
@@ -205,6 +205,7 @@ class LadderBar(QWidget):
             cell.menu_wanted.connect(self.menu_wanted)
             self.cells[key] = cell
             self.row.addWidget(cell)
+        cell.hold(self.one_of)
         self._fit()
 
     def _fit(self) -> None:
@@ -217,13 +218,12 @@ class LadderBar(QWidget):
             cell.show_unit(not tight)
         for cell in self.cells.values():
             cell.show_narrow(narrow)
+        self.one_of.show_narrow(narrow)
         for arrow in self.findChildren(Arrow):
             fixed(arrow, 7 if tight else 12 if narrow else 20)
         self.row.setSpacing(2 if narrow else 4)
         margins = (8, 10, 2, 8) if tight else (12, 10, 4, 8) if narrow else (16, 10, 12, 8)
-        around = self.layout()
-        if around is not None:
-            around.setContentsMargins(*margins)
+        self.row.setContentsMargins(*margins)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

@@ -6,11 +6,9 @@ from collections.abc import Collection
 
 from PySide6.QtCore import QPoint, Signal
 from PySide6.QtGui import QAction, QActionGroup
-from PySide6.QtWidgets import QMenu, QPushButton, QVBoxLayout, QWidget, QWidgetAction
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QVBoxLayout, QWidget, QWidgetAction
 
 from tessil.core.memory.same import same
-from tessil.drawing import theme
-from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.fields import CountField
 from tessil.ui.widgets.words import Words
 
@@ -24,9 +22,6 @@ class OneOf(QWidget):
 
     def __init__(self) -> None:
         super().__init__()
-        caps = Words("MEASURED OF")
-        caps.setFont(text_font(theme.SMALL, strong=True))
-        caps.setObjectName("soft")
         self.button = QPushButton()
         self.button.setObjectName("link")
         self.button.setToolTip(
@@ -48,14 +43,12 @@ class OneOf(QWidget):
         self._asked.setDefaultWidget(around)
         self.list.addAction(self._asked)
         self.button.clicked.connect(self.open_list)
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 12, 0)
-        column.setSpacing(0)
-        column.addWidget(caps)
-        column.addWidget(self.button)
-        column.addStretch(1)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.addWidget(self.button)
+        row.addStretch(1)
         self._shown: object = None
-        self._nth, self._most = 0, 1
+        self._nth, self._most, self._narrow = 0, 1, False
         self.hide()
 
     def show_one(self, nth: int, of: int, measured: Collection[str]) -> None:
@@ -65,13 +58,19 @@ class OneOf(QWidget):
             return
         self._shown, self._nth, self._most = shown, nth, of
         self.setVisible(of > 1)
-        self.button.setText(f"no. {nth} of {of} ▾" if nth else f"all {of} ▾")
+        self.show_narrow(self._narrow)
         self.button.setAccessibleName(
             f"Measured sizes are those of number {nth}"
             if nth
             else f"Measured sizes are of all {of}"
         )
         self._fill(nth, of, frozenset(measured))
+
+    def show_narrow(self, narrow: bool) -> None:
+        """In fewer words where there is little room."""
+        self._narrow = narrow
+        which = f"no. {self._nth} of {self._most}" if self._nth else f"all {self._most}"
+        self.button.setText(f"{which} ▾" if narrow else f"measured: {which} ▾")
 
     def _fill(self, nth: int, of: int, measured: frozenset[str]) -> None:
         for action in self.list.actions():

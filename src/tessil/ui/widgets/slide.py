@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from fractions import Fraction
 from typing import Any
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QMouseEvent, QPainter, QPaintEvent, QPen, QWheelEvent
 from PySide6.QtWidgets import QSlider
 
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH, Notation
 from tessil.drawing import theme
 

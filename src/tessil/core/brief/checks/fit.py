@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from tessil.core.brief.choice import Held
 from tessil.core.brief.fit import Fit
 from tessil.core.choosing import measure
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way, notch_place

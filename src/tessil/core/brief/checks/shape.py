@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from tessil.core.catalogue import hoops
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.panels.places import across, measured_way
 from tessil.core.planned import Plan

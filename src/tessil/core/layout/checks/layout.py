@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 from typing import Any
 
 from tessil.core.choosing import choose, choose_apart
@@ -11,6 +10,7 @@ from tessil.core.edits import Edit, edit
 from tessil.core.layout.acts.arranging import NAMED
 from tessil.core.layout.rules import Broken, minded, over_amounts
 from tessil.core.layout.touches import Ref
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import box_of
 from tessil.core.numbers.workings import Figure
 from tessil.core.panels.panel import PanelPlan
@@ -29,16 +29,19 @@ LEAST_OVERHANG = Fraction(1, 2)
 
 
 def layout_snags(plan: Plan) -> Iterator[Snag]:
-    """Snags of prints, scraps and the piecing seam."""
+    """Snags of prints over the whole bag."""
     yield from _alike(plan)
     yield from _itself(plan)
     yield from _amounts(plan)
     yield from _unknown(plan)
     yield from _twice(plan)
-    for panel in plan.panels:
-        yield from _scraps(plan, panel)
-        yield from _overhang(plan, panel)
-        yield from _seam(plan, panel)
+
+
+def top_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Snags of one panel's scraps, foundation strips and piecing seam."""
+    yield from _scraps(plan, panel)
+    yield from _overhang(plan, panel)
+    yield from _seam(plan, panel)
 
 
 def _alike(plan: Plan) -> Iterator[Snag]:

@@ -5,11 +5,11 @@ A pattern's line that is moved is left out of its pattern and drawn by hand inst
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Any
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_near
 from tessil.core.numbers.polygons import Vector
 from tessil.core.panels.panel import PanelPlan

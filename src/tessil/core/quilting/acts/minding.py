@@ -8,10 +8,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from fractions import Fraction
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import reach
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Figure

@@ -6,12 +6,12 @@ Every deed is an edit.  The schools are common practice, no source.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from fractions import Fraction
 from typing import Any
 
 from tessil.core.choices import choices_for, materials_of, owner_key
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, applied, path_of
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan

@@ -5,11 +5,11 @@ Usual places are common practice, no source.
 
 from __future__ import annotations
 
-from fractions import Fraction
 from typing import Any
 
 from tessil.core.bag.model import Box
 from tessil.core.edits import Edit, applied, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_near
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 from itertools import combinations
 
 from tessil.core.bag.model import Box
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_down, round_near, round_up
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
@@ -20,15 +20,13 @@ CLOSE = Fraction(1, 8)
 APART = Fraction(1, 4)  # between marks that were moved off one another
 
 
-def mark_snags(plan: Plan) -> Iterator[Snag]:
-    """Snags of marks, panel by panel."""
-    for panel in plan.panels:
-        for placed in plan.marks_on(panel.key):
-            if placed.kind not in ON_PURPOSE:
-                yield from _in_the_way(plan, panel, placed)
-            yield from _uneven(plan, panel, placed)
-        yield from _on_one_another(plan, panel)
-    yield from _snap_apart(plan)
+def mark_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Snags of the marks on one panel."""
+    for placed in plan.marks_on(panel.key):
+        if placed.kind not in ON_PURPOSE:
+            yield from _in_the_way(plan, panel, placed)
+        yield from _uneven(plan, panel, placed)
+    yield from _on_one_another(plan, panel)
 
 
 def _place(box: Box) -> Place:
@@ -165,7 +163,7 @@ def _uneven(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
     )
 
 
-def _snap_apart(plan: Plan) -> Iterator[Snag]:
+def snap_snags(plan: Plan) -> Iterator[Snag]:
     """A female half that is set where the flap does not land, or where it cannot be."""
     right, flap = female_below_top(plan.project.snap, plan.bag.flap), plan.bag.flap
     if right is None or flap is None:

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from fractions import Fraction
 
 from tessil.core.choosing import choose, forget, measure
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_down, round_up
 from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
@@ -15,11 +15,10 @@ from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
 
 
-def trim_snags(plan: Plan) -> Iterator[Snag]:
-    """Snags of trimming, panel by panel."""
-    for panel in plan.panels:
-        yield from _too_small(plan, panel)
-        yield from _mismatched(plan, panel)
+def trim_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """Snags of trimming one panel."""
+    yield from _too_small(plan, panel)
+    yield from _mismatched(plan, panel)
 
 
 def _shortfalls(panel: PanelPlan) -> list[tuple[str, Inches, bool]]:
