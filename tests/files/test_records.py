@@ -1,7 +1,7 @@
 """Paper and reports stay as they were looked at, word by word, on paper each in its place.
 
 What is drawn is noted as it is drawn, in tenths of a millimetre.  Where something is changed on
-purpose, look at the new pages first and then renew the records: ``TESSIL_RENEW=1 pytest`` this file.
+purpose, look at the new pages first, then renew the records: ``TESSIL_RENEW=1 pytest`` this file.
 """
 
 import json
@@ -11,13 +11,14 @@ from pathlib import Path
 import pytest
 
 from tessil.core.edges.choice import Bias, BiasPiece, Binding
-from tessil.core.numbers.exact import Fraction as F
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.files.report import report_data, report_text
 from tessil.files.sheet import Sheet
 from tessil.files.worksheet import pdf_bytes
 from tests.conftest import DEMO, load_bag, tote
 
+F = Fraction
 RECORDS = Path(__file__).with_name("records")
 BAGS = ("rehearsal-satchel", "mute-sack")
 
@@ -67,7 +68,7 @@ def _agrees(name, lines):
     assert len(lines) == len(before)
 
 
-@pytest.mark.parametrize("bag", ("rehearsal-satchel", "reed-pouch", "march-card-clutch"))
+@pytest.mark.parametrize("bag", ["rehearsal-satchel", "reed-pouch", "march-card-clutch"])
 def test_a_report_says_what_it_said(bag):
     text = report_text(plan(load_bag(DEMO.with_name(f"{bag}.tessil"))))
     _agrees(f"{bag}.report.txt", text.rstrip("\n").split("\n"))
