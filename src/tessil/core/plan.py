@@ -98,11 +98,19 @@ def _planned_panels(
     """Every panel, those alike only once."""
     made: list[PanelPlan] = []
     for at, task in enumerate(tasks):
-        twin = next((n for n, other in enumerate(tasks[:at]) if _alike(task, other)), None)
+        key = task.panel.key
+        twin = next(
+            (
+                n
+                for n, other in enumerate(tasks[:at])
+                if memory.of(("alike", key, other.panel.key), _alike, task, other)
+            ),
+            None,
+        )
         if twin is None:
-            made.append(memory.of(("planned", task.panel.key), plan_panel, setting, task))
+            made.append(memory.of(("planned", key), plan_panel, setting, task))
         else:
-            made.append(memory.of(("twin", task.panel.key), _twin, made[twin], task.panel))
+            made.append(memory.of(("twin", key), _twin, made[twin], task.panel))
     return tuple(made)
 
 

@@ -25,12 +25,14 @@ class Memory:
         self._kept: dict[Hashable, tuple[object, object]] = {}
         self._used: dict[Hashable, int] = {}
         self._plans = 0
+        # Found unlike in this plan, and held until its end so that no other takes their places.
+        self._unlike: dict[tuple[int, int], tuple[object, object]] = {}
 
     def of(self, key: Hashable, work: Callable[P, R], *inputs: P.args, **none: P.kwargs) -> R:
         """What ``work`` makes of its inputs: what it made last time where they are the same."""
         self._used[key] = self._plans
         kept = self._kept.get(key)
-        if kept is not None and same(kept[0], inputs):
+        if kept is not None and self._same_all(cast("tuple[object, ...]", kept[0]), inputs):
             return kept[1]  # type: ignore[return-value]
         made = work(*inputs, **none)
         self._kept[key] = inputs, made
@@ -40,10 +42,20 @@ class Memory:
         """The object of last time where the new one is the same."""
         self._used[key] = self._plans
         kept = self._kept.get(key)
-        if kept is not None and same(kept[1], made):
-            return kept[1]  # type: ignore[return-value]
+        if kept is not None:
+            if same(kept[1], made):
+                return kept[1]  # type: ignore[return-value]
+            self._unlike[id(kept[1]), id(made)] = kept[1], made
         self._kept[key] = (), made
         return made
+
+    def _same_all(self, kept: tuple[object, ...], inputs: tuple[object, ...]) -> bool:
+        """Whether all inputs are the same; those known to be unlike are not compared again."""
+        pairs = zip(kept, inputs, strict=False)
+        return not any((id(a), id(b)) in self._unlike for a, b in pairs) and same(kept, inputs)
+
+    def _is(self, before: object, now: object) -> bool:
+        return (id(before), id(now)) not in self._unlike and same(before, now)
 
     def reading(
         self,
@@ -60,7 +72,7 @@ class Memory:
         kept = self._kept.get(key)
         if kept is not None:
             before, read = cast("tuple[object, Mapping[Way, object]]", kept[0])
-            if same(before, asked) and still(record, read):
+            if same(before, asked) and still(record, read, self._is):
                 return cast("tuple[R, ...]", kept[1])
         noted: dict[Way, object] = {}
         found = tuple(work(cast("T", Watched(record, noted, whole))))
@@ -70,6 +82,7 @@ class Memory:
     def settle(self) -> None:
         """A plan is made: what no plan asked for of late is let go."""
         self._plans += 1
+        self._unlike.clear()
         gone = [key for key, at in self._used.items() if at < self._plans - UNUSED]
         for key in gone:
             del self._used[key], self._kept[key]

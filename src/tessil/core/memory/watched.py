@@ -6,7 +6,7 @@ as it reads; where that is still the same, so is what it would say.
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from functools import partial
 from types import MethodType
 from typing import Any
@@ -41,9 +41,11 @@ class Watched:
         return value
 
 
-def still(record: object, read: Mapping[Way, object]) -> bool:
+def still(
+    record: object, read: Mapping[Way, object], alike: Callable[[object, object], bool] = same
+) -> bool:
     """Whether a record still says what was read of another."""
-    return all(same(value, _at(record, way)) for way, value in read.items())
+    return all(alike(value, _at(record, way)) for way, value in read.items())
 
 
 def _at(record: Any, way: Way) -> Any:

@@ -143,18 +143,15 @@ class Figure:
 def _combined(op: str, left: Figure, right: Figure) -> Figure:
     if op in "+−" and left.power != right.power:
         raise TypeError(f"cannot {op} power {left.power} and {right.power}: {left!r}, {right!r}")
-    # Written out: a plan does thousands of these, and the operators of fractions take their time.
-    one, other = left.value, right.value
-    a, b, c, d = one.numerator, one.denominator, other.numerator, other.denominator
-    power = left.power
+    one, other, power = left.value, right.value, left.power
     if op == "+":
-        value = Fraction(a * d + c * b, b * d)
+        value = one + other
     elif op == "−":
-        value = Fraction(a * d - c * b, b * d)
+        value = one - other
     elif op == "×":
-        value, power = Fraction(a * c, b * d), power + right.power
+        value, power = one * other, power + right.power
     else:
-        value, power = Fraction(a * d, b * c), power - right.power
+        value, power = one / other, power - right.power
     basis = max(Basis.GEOMETRY, left.passes, right.passes)
     return Figure(value, power, op, (left, right), basis)
 
