@@ -11,12 +11,18 @@ from typing import Literal
 
 from tessil.core.numbers.sizes import Side
 
-CutOut = Literal["", "corner", "top corner", "fold", "curve"]
-Half = Literal["", "upper", "lower"]
+CutOut = Literal["", "corner", "top corner", "fold", "upper fold", "lower fold", "curve"]
+Half = Literal["", "upper", "middle", "lower"]
 Lies = Literal["", "level", "upright"]
 LIES: tuple[Lies, Lies] = ("level", "upright")
 ENDS: tuple[Side, Side] = ("left", "right")
-_NOTCHES: dict[CutOut, str] = {"corner": "notch", "top corner": "top notch", "fold": "fold notch"}
+_NOTCHES: dict[CutOut, str] = {
+    "corner": "notch",
+    "top corner": "top notch",
+    "fold": "fold notch",
+    "upper fold": "upper fold notch",
+    "lower fold": "lower fold notch",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +76,7 @@ class JoinKey:
 
     what: SeamPlace
     side: Side | Literal[""] = ""
-    at: Literal["", "fold", "behind"] = ""
+    at: Literal["", "fold", "upper fold", "lower fold", "behind"] = ""
 
     @property
     def slug(self) -> str:

@@ -9,16 +9,19 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from math import lcm
-from typing import Literal, NamedTuple
+from typing import TYPE_CHECKING, Literal, NamedTuple
 
 from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 
+if TYPE_CHECKING:
+    from tessil.core.bag.net import Net
+
 ExactPoint = tuple[Inches, Inches]
 JoinKind = Literal["seam", "zip", "corner", "folded"]  # folded: each side closed on itself
-FoldKey = Literal["bottom", "top", "flap"]
+FoldKey = Literal["bottom", "top", "flap", "upper", "lower"]
 Finish = Literal["seam", "bound", "turned", "zip", "free"]
 
 
@@ -264,6 +267,7 @@ class Bag:
     inside: tuple[BagFigure, ...]
     figures: tuple[BagFigure, ...] = ()
     looks: tuple[Look, ...] = ()
+    net: Net | None = None  # how its panels fold and join
     attachments: tuple[Attachment, ...] = ()
     zipper: ZipperNeed | None = None
     flap: FlapNeed | None = None

@@ -11,7 +11,9 @@ from dataclasses import replace
 
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.bag.net import OVER, Net, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
@@ -39,6 +41,7 @@ from tessil.core.shapes.common import (
     zip_join,
     zipper_length,
 )
+from tessil.core.shapes.nets import ZERO, clockwise, seam, side
 from tessil.core.shapes.outlines import Rims, panel_edges
 
 UPPER = SizeField(
@@ -139,6 +142,43 @@ def _looks(brief: Brief, panel: Sizes, size: tuple[Figure, Figure]) -> tuple[Loo
     )
 
 
+def _net(brief: Brief, panels: tuple[Panel, ...], upper: Inches) -> Net:
+    """The front in two parts with the zipper between, the back folded behind it."""
+    back = panels[2]
+    w, h, v = back.width.value, back.height.value, brief.seams.shown.value
+    seams = [
+        seam(JoinKey("zipper"), side("lower", "top"), side("zipper", "bottom"), hinge=True),
+        seam(
+            JoinKey("zipper", at="behind"),
+            side("zipper", "top"),
+            side("upper", "bottom"),
+            hinge=True,
+        ),
+        seam(
+            JoinKey("edge", "bottom"),
+            side("lower", "bottom"),
+            side("back", "bottom"),
+            OVER,
+            hinge=True,
+        ),
+        seam(JoinKey("edge", "top"), side("upper", "top"), side("back", "top")),
+    ]
+    for way, behind in (("left", "right"), ("right", "left")):
+        parts = ((ZERO, upper), (upper, upper + v), (upper + v, h))
+        for sheet, part in zip(
+            ("upper", "zipper", "lower"), clockwise(behind, *parts), strict=True
+        ):
+            seams.append(
+                seam(JoinKey("edge", way), side(sheet, way), side("back", behind, part=part))
+            )
+    return Net(
+        sheets=tuple(Sheet(panel.key, panel.edges) for panel in panels),
+        tapes=(Tape("zipper", w, v),),
+        seams=tuple(seams),
+        still=("lower", (w / 2, panels[0].height.value / 2)),
+    )
+
+
 def build(brief: Brief, panel: Sizes) -> Bag:
     """Front in two parts and a back; raises CannotPlan if zipper seams take all."""
     seams = brief.seams
@@ -156,9 +196,10 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         less_walls(brief, height - 2 * seams.binding, 1, "height"),
     )
     back = height.settled("back, trimmed height")
+    panels = _panels(brief, width, lower, upper, back)
     return Bag(
         shape="bound-pouch",
-        panels=_panels(brief, width, lower, upper, back),
+        panels=panels,
         joins=(
             zip_join(("lower", "top"), ("upper", "bottom"), seams.zip),
             replace(
@@ -173,6 +214,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         ),
         finished=(finished, height),
         inside=inside,
+        net=_net(brief, panels, panel["upper"].value),
         looks=_looks(brief, panel, (finished, height)),
         attachments=wrist_strap(brief),
         zipper=ZipperNeed(width, zipper_length(width), finished),

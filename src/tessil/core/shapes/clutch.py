@@ -6,7 +6,9 @@ flap and on the front points down; on the back it stays up.  Common practice, no
 
 from __future__ import annotations
 
+from tessil.core.bag.ids import ENDS, JoinKey
 from tessil.core.bag.model import Bag, Face, FlapNeed, Fold, FoldKey, Look, Panel
+from tessil.core.bag.net import OVER, Net, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES
@@ -33,6 +35,7 @@ from tessil.core.shapes.common import (
     wrist_strap,
 )
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside
+from tessil.core.shapes.nets import ZERO, clockwise, level, seam, side
 from tessil.core.shapes.outlines import Rims, Style, shaped_top, style_named
 from tessil.core.trouble import CannotPlan
 
@@ -108,6 +111,23 @@ def _looks(brief: Brief, panel: Sizes, w: Inches, h: Inches) -> tuple[Look, ...]
     )
 
 
+def _net(brief: Brief, body: Panel, height: Inches, flap: Inches) -> Net:
+    """The front folds up against the back, the flap down over both."""
+    w, s = body.width.value, brief.seams.side.value
+    creases = tuple(level(fold.start[1], ZERO, w, OVER) for fold in body.folds)
+    top, fold, end = s + flap, s + flap + height, s + flap + 2 * height
+    return Net(
+        sheets=(Sheet("body", body.edges, creases),),
+        seams=tuple(
+            seam(JoinKey("seam", way), side("body", way, part=one), side("body", way, part=other))
+            for way in ENDS
+            for one, other in (clockwise(way, (top, fold), (fold, end)),)
+        ),
+        still=("body", (w / 2, s + flap + height / 2)),
+        facing="back",
+    )
+
+
 def check_corners(style: str, by: Figure, width: Figure, height: Figure) -> None:
     """Raise CannotPlan where rounded or clipped corners would meet, or outgrow what they end."""
     if style == "square":
@@ -144,6 +164,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=follows("body", ("lining", "the lining follows the body")) if panels[1:] else (),
         finished=(width, height),
         inside=flat_inside(brief, width, height),
+        net=_net(brief, body, height.value, panel["flap"].value),
         looks=_looks(brief, panel, width.value, height.value),
         flap=FlapNeed(
             lands=(panel["flap"] - 2 * brief.wall).called("flap comes down the front"),

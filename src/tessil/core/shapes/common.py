@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
+from tessil.core.bag.ids import CutOut, EdgeKey, FigureId, JoinKey
 from tessil.core.bag.model import (
     Attachment,
     BagFigure,
@@ -94,13 +94,11 @@ def body_halves(side: Side) -> tuple[Whole, Whole]:
     return ("body", upper), ("body", lower)
 
 
-def fold_corner(key: JoinKey, side: Side, allowance: Figure) -> Join:
-    """A notch at the fold of a body, closed: its two level edges meet the upright one."""
-    upper, lower = EdgeKey(side, "fold", "level", "upper"), EdgeKey(side, "fold", "level", "lower")
+def fold_corner(key: JoinKey, side: Side, allowance: Figure, cut: CutOut = "fold") -> Join:
+    """A notch at a fold of a body, closed: its two level edges meet the upright one."""
+    upper, lower = EdgeKey(side, cut, "level", "upper"), EdgeKey(side, cut, "level", "lower")
     level = (EdgeRef("body", upper), EdgeRef("body", lower))
-    return Join(
-        key, level, (EdgeRef("body", EdgeKey(side, "fold", "upright")),), allowance, "corner"
-    )
+    return Join(key, level, (EdgeRef("body", EdgeKey(side, cut, "upright")),), allowance, "corner")
 
 
 def zip_join(one: Whole, other: Whole, allowance: Figure) -> Join:
@@ -133,8 +131,10 @@ def lining_of(panel: Panel, brief: Brief, copies: int, longer: Figure | None = N
 def _slide(y: Inches, panel: Panel, change: Inches) -> Inches:
     """Below the middle everything moves by the change, corners at a fold by half of it.  A curve
     that reaches over the middle would be drawn out of its round: there what lies below it moves."""
+    middle = panel.height.value / 2
     for notch in panel.notches:
-        if notch.meets == "fold" and notch.y <= y <= notch.y + notch.height:
+        low, high = notch.y, notch.y + notch.height
+        if notch.meets == "fold" and low <= y <= high and low < middle < high:
             return y + change / 2
     return y + change if y > _below_curves(panel) else y
 

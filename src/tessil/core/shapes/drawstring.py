@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Attachment, Bag, BagFigure, Detail, Face, Look, LookSide, Panel
+from tessil.core.bag.net import Net, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
@@ -25,6 +26,7 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of, positive, ruler
 from tessil.core.shapes.corners import corner_for, corner_of
+from tessil.core.shapes.nets import boxed_seams, boxed_sheet, ends_of, seam, side
 from tessil.core.shapes.outlines import Notches, Rim, Rims, panel_edges
 from tessil.core.shapes.tote import (
     NOTCH_BOTTOM,
@@ -34,6 +36,7 @@ from tessil.core.shapes.tote import (
     body_panel,
     boxed_for_object,
     inside_of,
+    middle_of,
 )
 
 BAND = SizeField("band", "Band", "What shows of the contrast above", Fraction(4), "always")
@@ -76,8 +79,8 @@ def _band(brief: Brief, panel: Sizes) -> Panel:
     seams = brief.seams
     height = (panel["band"] + seams.side + seams.top).settled("band, trimmed height")
     w = panel["panel_width"].value
-    side: Rim = ("seam", seams.side)
-    rims: Rims = {"top": ("turned", seams.top), "right": side, "bottom": side, "left": side}
+    end: Rim = ("seam", seams.side)
+    rims: Rims = {"top": ("turned", seams.top), "right": end, "bottom": end, "left": end}
     return Panel(
         "band",
         "Band",
@@ -97,11 +100,11 @@ def _lining(brief: Brief, panel: Sizes, body: Body) -> Panel:
     return lining_of(whole, brief, 2)
 
 
-def _look(brief: Brief, panel: Sizes, body: Body, side: LookSide) -> Look:
+def _look(brief: Brief, panel: Sizes, body: Body, way: LookSide) -> Look:
     w, h, d = (figure.value for figure in body.finished)
     inset, zero, band = body.corner.in_side.value, Fraction(0), panel["band"].value
     below, channel = panel["below"].value, panel["channel"].value
-    main = Face(side, (inset, brief.seams.side.value, w, h - band), (zero, band, w, h - band))
+    main = Face(way, (inset, brief.seams.side.value, w, h - band), (zero, band, w, h - band))
     top = Face("band", (inset, brief.seams.top.value, w, band), (zero, zero, w, band))
     lines = tuple(Detail("fold", ((zero, y), (w, y))) for y in (below, below + channel))
     y, tail = below + channel / 2, panel["tail"].value
@@ -109,7 +112,31 @@ def _look(brief: Brief, panel: Sizes, body: Body, side: LookSide) -> Look:
         Detail("cord", ((x, y), (x + way * tail / 4, y + tail / 2), (x + way * tail / 8, y + tail)))
         for x, way in ((zero, -1), (w, 1))
     )
-    return Look(side, w, h, (main, top), (*lines, *cords), d)
+    return Look(way, w, h, (main, top), (*lines, *cords), d)
+
+
+def _net(panels: list[Panel], body: Body, rims: Rims) -> Net:
+    """The mains fold into a box, a band goes on above each of them."""
+    front, back, band = panels[:3]
+    above = Sheet("band", band.edges, ends_of(band, body.corner), copies=2)
+    return Net(
+        sheets=(*(boxed_sheet(panel, body.corner, rims) for panel in (front, back)), above),
+        seams=(
+            *boxed_seams(),
+            seam(JoinKey("band"), side("front", "top"), side("band", "bottom"), hinge=True),
+            seam(
+                JoinKey("band", at="behind"),
+                side("back", "top"),
+                side("band", "bottom", 1),
+                hinge=True,
+            ),
+            *(
+                seam(JoinKey("seam", way), side("band", way), side("band", other, 1))
+                for way, other in (("left", "right"), ("right", "left"))
+            ),
+        ),
+        still=("front", middle_of(front)),
+    )
 
 
 def build(brief: Brief, panel: Sizes) -> Bag:
@@ -133,15 +160,15 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     flat = (panel["panel_width"] - 2 * seams.side).called("opening, flat")
     cord = (2 * flat + 2 * panel["tail"]).called("each cord")
     inside = inside_of(brief, body)
-    side = seams.side
+    joined_by = seams.side
     return Bag(
         shape="drawstring",
         panels=tuple(panels),
         joins=(
             *body_joins(brief, body, panel),
             *join_pairs(
-                (JoinKey("band"), ("front", "top"), ("band", "bottom"), side),
-                (JoinKey("band", at="behind"), ("back", "top"), ("band", "bottom"), side),
+                (JoinKey("band"), ("front", "top"), ("band", "bottom"), joined_by),
+                (JoinKey("band", at="behind"), ("back", "top"), ("band", "bottom"), joined_by),
             ),
         ),
         matches=matches,
@@ -155,6 +182,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
+        net=_net(panels, body, rims),
         looks=(_look(brief, panel, body, "front"), _look(brief, panel, body, "back")),
         attachments=(Attachment("cord", "Cord", cord, _THICK, 2, cloth=False),),
     )

@@ -7,7 +7,9 @@ from __future__ import annotations
 
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Face, Look, Panel, ZipperNeed
+from tessil.core.bag.net import OVER, Net, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
@@ -33,6 +35,7 @@ from tessil.core.shapes.common import (
     zip_join,
     zipper_length,
 )
+from tessil.core.shapes.nets import seam, side
 from tessil.core.shapes.outlines import Rim, Rims, panel_edges
 
 
@@ -62,13 +65,32 @@ def to_panel(brief: Brief, finished: Sizes) -> Sizes:
 def zip_rims(brief: Brief) -> Rims:
     """A zipper along the top, seams on the other three sides."""
     seams = brief.seams
-    side: Rim = ("seam", seams.side)
-    return {
-        "top": ("zip", seams.zip),
-        "right": side,
-        "left": side,
-        "bottom": ("seam", seams.bottom),
-    }
+    end: Rim = ("seam", seams.side)
+    return {"top": ("zip", seams.zip), "right": end, "left": end, "bottom": ("seam", seams.bottom)}
+
+
+def _net(front: Panel, back: Panel, shown: Inches) -> Net:
+    """Front and back fold together at the bottom, the zipper in its middle at the top."""
+    sheets = tuple(Sheet(panel.key, panel.edges) for panel in (front, back))
+    wide = front.width.value - front.side("left").allowance.value * 2
+    return Net(
+        sheets=sheets,
+        tapes=(Tape("zipper", wide, shown, turn=OVER),),
+        seams=(
+            seam(
+                JoinKey("seam", "bottom"),
+                side("front", "bottom"),
+                side("back", "bottom"),
+                OVER,
+                hinge=True,
+            ),
+            seam(JoinKey("zipper"), side("front", "top"), side("zipper", "bottom"), hinge=True),
+            seam(JoinKey("zipper", at="behind"), side("back", "top"), side("zipper", "top")),
+            seam(JoinKey("seam", "left"), side("front", "left"), side("back", "right")),
+            seam(JoinKey("seam", "right"), side("front", "right"), side("back", "left")),
+        ),
+        still=("front", (front.width.value / 2, front.height.value / 2)),
+    )
 
 
 def build(brief: Brief, panel: Sizes) -> Bag:
@@ -105,9 +127,10 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=matches,
         finished=(width, height),
         inside=flat_inside(brief, width, height),
+        net=_net(front, panels[1], seams.shown.value),
         looks=tuple(
-            Look(side, w, h, (Face(side, source, (zero, half, w, cloth.value)),), details)
-            for side in ("front", "back")
+            Look(way, w, h, (Face(way, source, (zero, half, w, cloth.value)),), details)
+            for way in ("front", "back")
         ),
         attachments=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from tessil.core.bag.model import Bag, BagFigure, Face, Finish, Look, Panel
+from tessil.core.bag.net import Net, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES
@@ -71,6 +72,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=(),
         finished=(width, height),
         inside=(BagFigure("finished-width", width), BagFigure("finished-height", height)),
+        net=Net((Sheet("panel", edges),), (), ("panel", (size[0] / 2, size[1] / 2))),
         looks=(_look(brief, width.value, height.value, seam.value),),
         opening=round_it.called("round the panel") if finish == "bound" else None,
     )

@@ -124,6 +124,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             BagFigure("batting-trimmed-to-width", placed.called("batting trimmed to, width")),
         ),
         looks=made.looks,
+        net=made.net,
         attachments=made.attachments,
         zipper=made.zipper,
     )

@@ -8,8 +8,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from tessil.core.bag.ids import JoinKey
+from tessil.core.bag.ids import ENDS, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Face, Fold, Look, Panel, ZipperNeed
+from tessil.core.bag.net import FLAT, OVER, Net, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
@@ -36,6 +37,7 @@ from tessil.core.shapes.common import (
     zipper_length,
 )
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside, zip_rims
+from tessil.core.shapes.nets import ZERO, clockwise, level, seam, side
 from tessil.core.shapes.outlines import panel_edges
 from tessil.core.trouble import CannotPlan
 
@@ -80,6 +82,33 @@ def _looks(brief: Brief, panel: Sizes, size: tuple[Inches, Inches]) -> tuple[Loo
     return (Look("front", w, h, tuple(faces), zipped), Look("back", w, h, (behind,)))
 
 
+def _net(brief: Brief, body: Panel, ring: tuple[Inches, Inches, Inches]) -> Net:
+    """Round the bottom fold up the back, over the top fold where the zipper lies on the face."""
+    below, back, above = ring
+    w, z, a = body.width.value, brief.seams.zip.value, brief.seams.side.value
+    low, high = z + below, z + below + back
+    creases = [level(low, ZERO, w, OVER)]
+    pairs = [((z, low), (low, low + below))]
+    if above:
+        creases.append(level(high, ZERO, w, OVER))
+        pairs.append(((high - above, high), (high, high + above)))
+    sides = [
+        seam(JoinKey("seam", way), side("body", way, part=one), side("body", way, part=other))
+        for way in ENDS
+        for one, other in (clockwise(way, *pair) for pair in pairs)
+    ]
+    return Net(
+        sheets=(Sheet("body", body.edges, tuple(creases)),),
+        tapes=(Tape("zipper", w - 2 * a, brief.seams.shown.value, FLAT if above else OVER),),
+        seams=(
+            seam(JoinKey("zipper"), side("body", "top"), side("zipper", "bottom"), hinge=True),
+            seam(JoinKey("zipper", at="behind"), side("body", "bottom"), side("zipper", "top")),
+            *sides,
+        ),
+        still=("body", (w / 2, z + below / 2)),
+    )
+
+
 def build(brief: Brief, panel: Sizes) -> Bag:
     """One panel in a ring; raises CannotPlan if seams take all or the zipper hangs too low."""
     seams = brief.seams
@@ -120,6 +149,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(width, height),
         inside=flat_inside(brief, width, height),
         figures=(BagFigure("ring-zipper-and-all", ring),),
+        net=_net(brief, body, (below, height.value, above)),
         looks=_looks(brief, panel, (width.value, height.value)),
         attachments=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),

@@ -6,8 +6,9 @@ The side leg of its notch crosses a seam, the fold leg none, so they differ:
 
 from __future__ import annotations
 
-from tessil.core.bag.ids import ENDS, JoinKey
+from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Face, Fold, Join, Look, Panel
+from tessil.core.bag.net import Net, Seam, Sheet, Side
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
@@ -39,6 +40,7 @@ from tessil.core.shapes.common import (
     ruler,
 )
 from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
+from tessil.core.shapes.nets import ZERO, fold_notch, level, seam, sewn_edges, upright
 from tessil.core.shapes.outlines import Notches, panel_edges
 from tessil.core.shapes.tote import (
     NOTCH_SIDE,
@@ -90,8 +92,8 @@ def _body(brief: Brief, panel: Sizes) -> Body:
 def _panel(brief: Brief, size: tuple[Figure, Figure], corner: Corner) -> Panel:
     (w, h), zero = (size[0].value, size[1].value), Fraction(0)
     rims = body_rims(brief) | {"bottom": body_rims(brief)["top"]}
-    cut = (*corner.cut, h / 2) if corner.cut else None
-    edges = panel_edges((w, h), rims, Notches(fold=cut, seam=brief.seams.corner))
+    cut = ((*corner.cut, h / 2),) if corner.cut else ()
+    edges = panel_edges((w, h), rims, Notches(folds=cut, seam=brief.seams.corner))
     side, other = corner.side_leg.value, corner.other_leg.value
     notches = (
         corner.notch("left, at the fold", zero, h / 2 - other),
@@ -131,6 +133,24 @@ def _looks(brief: Brief, panel: Sizes, body: Body) -> tuple[Look, ...]:
     return (Look("front", w, h, (front,), straps, d), Look("back", w, h, (back,), straps, d))
 
 
+def _net(brief: Brief, panel: Panel, corner: Corner) -> Net:
+    """Front, base and back in a row, half of each end beside front and back."""
+    x0, y0 = corner.in_side.value, corner.in_other.value
+    w, h = panel.width.value, panel.height.value
+    rims = body_rims(brief) | {"bottom": body_rims(brief)["top"]}
+    edges = sewn_edges(panel, corner, rims, Notches(folds=((x0, y0, h / 2),)))
+    creases = [level(y, x0, w - x0) for y in (h / 2 - y0, h / 2 + y0)]
+    for x in (x0, w - x0):
+        creases += [upright(x, ZERO, h / 2 - y0), upright(x, h / 2 + y0, h)]
+    seams: list[Seam] = []
+    for way in ENDS:
+        upper, lower = (
+            Side("body", edge) for _, edge in body_halves(way) if isinstance(edge, EdgeKey)
+        )
+        seams += [seam(JoinKey("seam", way), upper, lower), fold_notch(way)]
+    return Net((Sheet("body", edges, tuple(creases)),), tuple(seams), ("body", (w / 2, h / 8)))
+
+
 def build(brief: Brief, panel: Sizes) -> Bag:
     """The tote in one piece; raises CannotPlan when nothing is left."""
     body = _body(brief, panel)
@@ -152,6 +172,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body.corner.told("depth-by-the-fold-leg", "depth by the fold leg"),
             box_volume(inside),
         ),
+        net=_net(brief, outer, body.corner),
         looks=_looks(brief, panel, body),
         attachments=handles(brief, panel),
         opening=(2 * flat).called("round the opening"),

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from math import cos, pi, sin
 from typing import Literal
 
-from tessil.core.bag.ids import EdgeKey, Half
+from tessil.core.bag.ids import CutOut, EdgeKey, Half
 from tessil.core.bag.model import Edge, ExactPoint, Finish
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -20,20 +20,21 @@ NONE = given("no seam", 0, Basis.GEOMETRY)
 Style = Literal["square", "round", "envelope"]  # of top corners
 STYLES: tuple[Style, ...] = ("square", "round", "envelope")
 Cut = tuple[Inches, Inches]  # how far in along x, how far along y
+FoldCut = tuple[Inches, Inches, Inches]
 Rim = tuple[Finish, Figure]  # what becomes of an edge, and what its seam takes
 Rims = dict[Side, Rim]  # finish and allowance of top, right, bottom, left
 
 
 @dataclass(frozen=True, slots=True)
 class Notches:
-    """Rectangles cut out: at both bottom corners, both top corners, and at a level fold.
+    """Rectangles cut out: at both bottom corners, both top corners, and at one or two level folds.
 
-    ``fold`` is (in along x, half the height, the fold's y).  ``seam`` is the box corner's.
+    A fold is (in along x, half the height, the fold's y).  ``seam`` is the box corner's.
     """
 
     bottom: Cut | None = None
     top: Cut | None = None
-    fold: tuple[Inches, Inches, Inches] | None = None
+    folds: tuple[FoldCut, ...] = ()
     seam: Figure = NONE
 
 
@@ -89,19 +90,30 @@ def _side(
 ) -> list[tuple[ExactPoint, EdgeKey]]:
     outer = w if side == "right" else Fraction(0)
     start = top if side == "right" else bottom
-    if cut.fold is None:
+    if not cut.folds:
         return [((outer, start), EdgeKey(side))]
-    into, half, at = cut.fold
-    inner = w - into if side == "right" else into
-    halves: tuple[Half, Half] = ("upper", "lower") if side == "right" else ("lower", "upper")
-    ys = [at - half, at + half] if side == "right" else [at + half, at - half]
-    return [
-        ((outer, start), EdgeKey(side, half=halves[0])),
-        ((outer, ys[0]), EdgeKey(side, "fold", "level", halves[0])),
-        ((inner, ys[0]), EdgeKey(side, "fold", "upright")),
-        ((inner, ys[1]), EdgeKey(side, "fold", "level", halves[1])),
-        ((outer, ys[1]), EdgeKey(side, half=halves[1])),
-    ]
+    parts, names = _PARTS[len(cut.folds)]
+    steps = [((outer, top), EdgeKey(side, half=parts[0]))]
+    for at, ((into, half, fold), name) in enumerate(zip(cut.folds, names, strict=True)):
+        inner = w - into if side == "right" else into
+        above, below = fold - half, fold + half
+        steps += [
+            ((outer, above), EdgeKey(side, name, "level", "upper")),
+            ((inner, above), EdgeKey(side, name, "upright")),
+            ((inner, below), EdgeKey(side, name, "level", "lower")),
+            ((outer, below), EdgeKey(side, half=parts[at + 1])),
+        ]
+    if side == "right":
+        return steps
+    # Up the left side: each edge begins where, going down, it ends.
+    ends = [point for point, _ in steps[1:]] + [(outer, bottom)]
+    return [(end, key) for end, (_, key) in zip(reversed(ends), reversed(steps), strict=True)]
+
+
+_PARTS: dict[int, tuple[tuple[Half, ...], tuple[CutOut, ...]]] = {
+    1: (("upper", "lower"), ("fold",)),
+    2: (("upper", "middle", "lower"), ("upper fold", "lower fold")),
+}
 
 
 def style_named(name: str) -> Style:

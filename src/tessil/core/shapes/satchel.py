@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from tessil.core.bag.ids import EdgeKey, JoinKey
+from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
 from tessil.core.bag.model import (
     Attachment,
     Bag,
@@ -21,6 +21,7 @@ from tessil.core.bag.model import (
     Look,
     Panel,
 )
+from tessil.core.bag.net import SQUARE, Net, Seam, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
@@ -39,7 +40,8 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_corners, check_flap, flap_style
 from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of
-from tessil.core.shapes.outlines import Rim, Rims, shaped_top
+from tessil.core.shapes.nets import ZERO, level, side
+from tessil.core.shapes.outlines import Rims, shaped_top
 from tessil.core.shapes.tote import (
     NOTCH_BOTTOM,
     NOTCH_SIDE,
@@ -47,6 +49,7 @@ from tessil.core.shapes.tote import (
     Body,
     body_face,
     body_joins,
+    body_net,
     body_of,
     body_panel,
     boxed_for_object,
@@ -70,15 +73,14 @@ STRAP_WIDTH = SizeField("strap_width", "Strap width", "As it ends", Fraction(3, 
 
 def _flap_panel(brief: Brief, panel: Sizes, opening: Figure) -> Panel:
     """The flap as it is worn: joined at the top, its free corners at the bottom."""
-    seam = brief.seams.side
+    allowed = brief.seams.side
     finished = (opening - panel["flap_less"]).called("finished width of the flap")
     if finished.value <= 0:
         raise CannotPlan("shape.sizes.flap_less", "So narrow a flap is none: take off less.")
-    width = (finished + 2 * seam).settled("flap, trimmed width")
-    height = (panel["flap"] + 2 * seam).settled("flap, trimmed height")
+    width = (finished + 2 * allowed).settled("flap, trimmed width")
+    height = (panel["flap"] + 2 * allowed).settled("flap, trimmed height")
     w, h = width.value, height.value
-    side: Rim = ("seam", seam)
-    rims: Rims = dict.fromkeys(SIDES, side)
+    rims: Rims = dict.fromkeys(SIDES, ("seam", allowed))
     style, by = flap_style(brief), panel["flap_round"].value
     check_corners(style, panel["flap_round"], width, height)
     edges = _upside_down(shaped_top((w, h), rims, style, by), h)
@@ -102,13 +104,35 @@ def _upside_down(edges: tuple[Edge, ...], height: Inches) -> tuple[Edge, ...]:
     return tuple(turned[first:] + turned[:first])
 
 
+def _net(net: Net, body: Body, back: Panel, flap: Panel, over: Inches) -> Net:
+    """The flap hangs on the back's top edge, passes over the opening and comes down the front.
+
+    It lies flat: where it is wider than the front, what it is sewn to goes round the ends.
+    """
+    top = flap.side("top")
+    ends = [edge for edge in flap.edges if edge.key.side in ENDS and edge.key.plain]
+    wide = flap.width.value - sum(edge.allowance.value for edge in ends)
+    middle, stitched = back.width.value / 2, top.allowance.value
+    turns = level(stitched + over, ZERO, flap.width.value)
+    held = side("back", "top", part=(middle - wide / 2, middle + wide / 2))
+    beyond = max(wide - body.width.value, ZERO) * 3 / 4
+    return replace(
+        net,
+        sheets=(*net.sheets, Sheet("flap", flap.edges, (turns,))),
+        seams=(
+            *net.seams,
+            Seam(JoinKey("flap"), (held,), (side("flap", "top"),), SQUARE, True, beyond),
+        ),
+    )
+
+
 def _looks(brief: Brief, body: Body, flap: Panel, drop: Inches) -> tuple[Look, ...]:
     w, h, d = (figure.value for figure in body.finished)
-    seam, zero = brief.seams.side.value, Fraction(0)
+    allowed, zero = brief.seams.side.value, Fraction(0)
     # The flap is as wide as the opening laid flat, so that its sides lie round the gussets.
-    fw = min(flap.width.value - 2 * seam, w)
+    fw = min(flap.width.value - 2 * allowed, w)
     left = (flap.width.value - fw) / 2
-    top = flap.height.value - seam - drop
+    top = flap.height.value - allowed - drop
     shown = Face("flap", (left, top, fw, drop), ((w - fw) / 2, zero, fw, drop))
     strap = Detail(
         "strap",
@@ -133,8 +157,8 @@ def _looks(brief: Brief, body: Body, flap: Panel, drop: Inches) -> tuple[Look, .
 def build(brief: Brief, panel: Sizes) -> Bag:
     """Body, flap and linings; raises CannotPlan when nothing is left or the flap is too long."""
     body = body_of(brief, panel)
-    seam = brief.seams.side
-    flat = (panel["panel_width"] - 2 * seam).called("opening, flat")
+    allowed = brief.seams.side
+    flat = (panel["panel_width"] - 2 * allowed).called("opening, flat")
     lands = (panel["flap"] - body.depth).called("flap comes down the front")
     if lands.value <= 0:
         raise CannotPlan("shape.sizes.flap", "The flap ends on top of the bag: make it longer.")
@@ -163,7 +187,9 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         joins=(
             *body_joins(brief, body, panel),
             replace(
-                *join_pairs((JoinKey("flap"), ("flap", "bottom"), ("flap-lining", "bottom"), seam)),
+                *join_pairs(
+                    (JoinKey("flap"), ("flap", "bottom"), ("flap-lining", "bottom"), allowed)
+                ),
                 raw=(),
             ),
         ),  # turned: nothing of it is raw
@@ -174,17 +200,20 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             BagFigure("opening-flat", flat),
             BagFigure(
                 "finished-width-of-the-flap",
-                (flap.width - 2 * seam).called("finished width of the flap"),
+                (flap.width - 2 * allowed).called("finished width of the flap"),
             ),
             BagFigure("flap-comes-down-the-front", lands),
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
+        net=_net(
+            body_net(brief, body, panels[0], panels[1]), body, panels[1], flap, body.depth.value
+        ),
         looks=_looks(brief, body, flap, lands.value),
         flap=FlapNeed(
             lands=lands,
             male_panel="flap",
-            male_from=(flap.height - seam).called("flap's free edge"),
+            male_from=(flap.height - allowed).called("flap's free edge"),
             female_panel="front",
             female_from=NOTHING if top_bound(brief) else brief.seams.top,
             male_sign=-1,

@@ -9,7 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from tessil.core.bag.ids import ENDS, LIES, EdgeKey, JoinKey
-from tessil.core.bag.model import Bag, BagFigure, EdgeRef, Face, Join, Look, Panel
+from tessil.core.bag.model import Bag, BagFigure, EdgeRef, ExactPoint, Face, Join, Look, Panel
+from tessil.core.bag.net import Net
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
@@ -41,6 +42,7 @@ from tessil.core.shapes.common import (
     ruler,
 )
 from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
+from tessil.core.shapes.nets import boxed_seams, boxed_sheet
 from tessil.core.shapes.outlines import Notches, Rim, Rims, panel_edges
 
 NOTCH_SIDE = SizeField(
@@ -179,6 +181,21 @@ def body_joins(brief: Brief, body: Body, panel: Sizes) -> tuple[Join, ...]:
     return (*plain, *boxed)
 
 
+def body_net(brief: Brief, body: Body, front: Panel, back: Panel) -> Net:
+    """Both panels fold into a box and are sewn to each other."""
+    rims = body_rims(brief)
+    return Net(
+        sheets=tuple(boxed_sheet(panel, body.corner, rims) for panel in (front, back)),
+        seams=boxed_seams(),
+        still=("front", middle_of(front)),
+    )
+
+
+def middle_of(panel: Panel) -> ExactPoint:
+    """The middle of a body panel, which lies on the bag's front."""
+    return panel.width.value / 2, panel.height.value / 4
+
+
 def body_face(brief: Brief, body: Body, panel: str, top: Inches | None = None) -> Face:
     """The part of a body panel that stands as a face of the bag."""
     start = Fraction(0) if top_bound(brief) else brief.seams.top.value
@@ -223,6 +240,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
+        net=body_net(brief, body, panels[0], panels[1]),
         looks=tuple(
             Look(
                 side,

@@ -7,7 +7,13 @@ from __future__ import annotations
 
 from tessil.core.bag.ids import EdgeKey, JoinKey
 
-_CUT = {"corner": "notch", "top corner": "top notch", "fold": "fold notch"}
+_CUT = {
+    "corner": "notch",
+    "top corner": "top notch",
+    "fold": "fold notch",
+    "upper fold": "upper fold notch",
+    "lower fold": "lower fold notch",
+}
 _SEAMS = {
     "seam": "{side} seam",
     "edge": "{side}",
@@ -18,7 +24,12 @@ _SEAMS = {
     "band": "band",
     "flap": "flap's free side",
 }
-_AT = {"fold": " at the fold", "behind": " behind"}
+_AT = {
+    "fold": " at the fold",
+    "upper fold": " at the upper fold",
+    "lower fold": " at the lower fold",
+    "behind": " behind",
+}
 
 
 def edge_name(key: EdgeKey) -> str:

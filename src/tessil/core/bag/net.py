@@ -1,0 +1,91 @@
+"""How the panels of a bag fold and join: all that a shape says of its form in space.
+
+Where panels turn and which edges meet; everything else about the finished bag follows from it (see
+``core/sewn``).  Lengths are exact inches on the trimmed panel, turns whole degrees, positive
+towards the wrong side, as the outside of a bag turns.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tessil.core.bag.ids import EdgeKey, JoinKey
+from tessil.core.bag.model import Edge, ExactPoint
+from tessil.core.numbers.lengths import Inches
+
+FLAT, SQUARE, OVER = 0, 90, 180  # degrees: straight on, round a corner, folded together
+
+
+@dataclass(frozen=True, slots=True)
+class Crease:
+    """A straight line on a panel where the finished bag turns."""
+
+    start: ExactPoint
+    end: ExactPoint
+    turn: int
+
+
+@dataclass(frozen=True, slots=True)
+class Sheet:
+    """A panel as it is sewn: its edges, boxed corners left out whether or not they are cut off,
+    and its creases.  ``copies`` of it are in the bag."""
+
+    panel: str
+    edges: tuple[Edge, ...]
+    creases: tuple[Crease, ...] = ()
+    copies: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Tape:
+    """The zipper that shows between two edges: a strip as long as they are, ``turn`` in its
+    middle where it lies over a fold, square turns ``ends`` in from either end."""
+
+    key: str
+    length: Inches
+    width: Inches
+    turn: int = FLAT
+    ends: Inches | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Side:
+    """An edge of one copy of a sheet or tape, or a part of it from one place to another clockwise:
+    so far down the panel on its left or right, so far across it at its top or bottom."""
+
+    sheet: str
+    edge: EdgeKey
+    copy: int = 0
+    part: tuple[Inches, Inches] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Seam:
+    """Edges that lie on edges: those of ``one`` in a row on those of ``other``.
+
+    ``turn`` is how far the other turns away from going straight on; a ``hinge`` holds the other's
+    sheet while the bag is folded up from flat.  ``ease`` is how much longer one side may be.
+    """
+
+    key: JoinKey
+    one: tuple[Side, ...]
+    other: tuple[Side, ...]
+    turn: int = FLAT
+    hinge: bool = False
+    ease: Inches | None = None
+
+
+Facing = Literal["front", "back", "down"]
+
+
+@dataclass(frozen=True, slots=True)
+class Net:
+    """All sheets and tapes of the outside of a bag, their seams, and the facet that keeps still:
+    the one on which ``still`` lies, facing the front, the back or down."""
+
+    sheets: tuple[Sheet, ...]
+    seams: tuple[Seam, ...]
+    still: tuple[str, ExactPoint]
+    tapes: tuple[Tape, ...] = ()
+    facing: Facing = "front"
