@@ -275,7 +275,7 @@ def test_whatever_was_typed_can_be_drawn_and_reported(key, steps):
     json.dumps(report_data(made))
     for panel in made.panels:
         assert layout_picture(made, panel).items
-        for look in made.bag.looks:
+        for look in made.looks:
             assert picture_of(made, View(Stage.PIECE, panel.key, worn=look.side)).items
     for stage in Stage:
         for panel in made.panels:

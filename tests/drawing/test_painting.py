@@ -10,7 +10,7 @@ from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.drawing.fonts import load_fonts, text_font, title_font
 from tessil.drawing.painter import Surface, fitted, paint_picture
-from tessil.drawing.picture import Cloth, Picture, rectangle
+from tessil.drawing.picture import Cloth, Picture, Placed, rectangle
 from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.drawing.prints import print_brush
 from tests.outside.test_every_shape_on_paper import project_of
@@ -102,11 +102,11 @@ def test_every_picture_of_every_shape_paints_something_in_its_box(qapp, key):
 @pytest.mark.parametrize("key", SHAPES)
 def test_each_side_of_each_finished_bag_can_be_drawn(qapp, key):
     made = plan(project_of(key))
-    cases = list(made.bag.looks)
+    cases = list(made.looks)
     assert cases
     for look in cases:
         picture = bag_picture(made, look.side)
-        assert picture.of(Cloth)
+        assert picture.of(Placed)
         _painted(picture, fitted(picture, 240, 240))
 
 

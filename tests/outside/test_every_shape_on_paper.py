@@ -93,6 +93,10 @@ def test_edges_that_are_sewn_together_are_equally_long(key, side, bottom, corner
     shape = base.shape.model_copy(update={"options": options})
     differences = _differences(plan(base.model_copy(update={"shape": shape})).bag)
     assert differences
+    across = {key: by for key, by in differences.items() if key.what == "end" and by}
+    if across:  # ends that go over the zipper: what is short there is the zipper that shows
+        assert {abs(by) for by in across.values()} == {base.zipper.shown}
+        differences = {key: by for key, by in differences.items() if key not in across}
     assert set(differences.values()) == {0}, differences
 
 
@@ -312,9 +316,7 @@ def test_a_clutch_turns_its_front_and_flap_but_not_its_back():
     """The rule of the fold: up on flap and front ends down, on the back it stays up."""
     made = plan(project_of("clutch"))
     turned = {
-        (look.side, at): face.turned
-        for look in made.bag.looks
-        for at, face in enumerate(look.faces)
+        (look.side, at): face.turned for look in made.looks for at, face in enumerate(look.faces)
     }
     assert turned[("front", 0)] is True
     assert turned[("front", 1)] is True
@@ -324,29 +326,26 @@ def test_a_clutch_turns_its_front_and_flap_but_not_its_back():
 @pytest.mark.parametrize("key", KEYS)
 def test_faces_lie_on_their_panels_and_fill_their_look(key):
     made = plan(project_of(key))
-    cases = list(made.bag.looks)
+    cases = [look for look in made.looks if look.side != "open"]
     assert cases
     for look in cases:
         covered = Polygon()
         for face in look.faces:
             panel = made.bag.panel(face.panel)
             x, y, w, h = face.source
-            assert x >= 0
-            assert y >= 0
-            assert x + w <= panel.width.value
-            assert y + h <= panel.height.value
+            assert min(x, y) >= -1e-9
+            assert x + w <= float(panel.width.value) + 1e-9
+            assert y + h <= float(panel.height.value) + 1e-9
             tx, ty, tw, th = (float(v) for v in face.target)
             assert (tw, th) == (pytest.approx(float(w)), pytest.approx(float(h)))
             covered = covered.union(
                 Polygon([(tx, ty), (tx + tw, ty), (tx + tw, ty + th), (tx, ty + th)])
             )
         whole = float(look.width * look.height)
-        zipped = sum(
-            Polygon([(float(x), float(y)) for x, y in d.points]).area
-            for d in look.details
-            if d.kind == "zip"
-        )
-        assert covered.area + zipped == pytest.approx(whole, rel=0.02)
+        # What is not cloth is the zipper that shows, or what a flap lies beyond.
+        zipped = sum(float(tape.width) * look.width for tape in made.bag.net.tapes)
+        beyond = look.width - float(made.bag.finished[0].value)
+        assert whole - zipped - beyond * look.height - 1e-6 <= covered.area <= whole + 1e-6
 
 
 def test_a_hoop_of_6_by_10_takes_cloth_of_8_by_12():

@@ -37,6 +37,7 @@ from tessil.core.panels.planning import Setting, Task, plan_panel
 from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.sandwich.layers import weight
+from tessil.core.sewn.faces import looks_of
 from tessil.core.shapes import Brief
 from tessil.core.shapes.fit import fits_of
 from tessil.core.tasks.building import build_task_of, built_of
@@ -170,7 +171,8 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
     weights = tuple(
         of(("weight", panel.key), _panel_weight, panel.panel, panel.materials) for panel in panels
     )
-    board, shown = of("board", board_of, bag, panels), of("areas", areas, bag)
+    looks = of("looks", looks_of, bag.net)
+    board, shown = of("board", board_of, bag, looks, panels), of("areas", areas, bag, looks)
     table = like("table", Table(board, shown, by_key, project.prints, project.rules, project.made))
     made = Plan(
         project=project,
@@ -184,6 +186,7 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
         setting=setting,
         tasks=tasks,
         panels=panels,
+        looks=looks,
         fits=of("fits", fits_of, shape, brief, bag) if project.hold.minded else (),
         wall=brief.wall,
         weight=of("weight", _weight, weights),

@@ -27,6 +27,7 @@ from tessil.core.panels.learning import Learning
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.planning import Setting, Task
 from tessil.core.project import Project
+from tessil.core.sewn.faces import Look
 from tessil.core.shapes.base import Brief, Shape, Sizes
 from tessil.core.snags import Snag
 from tessil.core.trimming.marks import Placed
@@ -52,6 +53,7 @@ class Plan:
     setting: Setting
     tasks: tuple[Task, ...]
     panels: tuple[PanelPlan, ...]
+    looks: tuple[Look, ...]  # from the front, the back, and open
     fits: tuple[Fit, ...]
     wall: Figure
     weight: Figure

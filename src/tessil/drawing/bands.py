@@ -48,15 +48,21 @@ def bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
         yield cloth
 
 
+def lying(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
+    """The prints as they lie on the trimmed panel, not yet cut to its outline."""
+    across, down, left, top = panel.at
+    for cloth in bands(plan, panel):
+        shape = tuple((x * across - left, y * down - top) for x, y in cloth.outline)
+        yield Cloth(shape, cloth.print, cloth.key, cloth.turned)
+
+
 def trimmed_bands(plan: Plan, panel: PanelPlan) -> Iterator[Cloth]:
     """The prints as they lie on the trimmed panel, clipped to its outline."""
     outline = tuple((float(x), float(y)) for x, y in panel.panel.outline)
     width, height = panel.trimmed.floats()
     plain = len(outline) == 4
-    across, down, left, top = panel.at
-    for cloth in bands(plan, panel):
-        shape = tuple((x * across - left, y * down - top) for x, y in cloth.outline)
-        shape = on_outline(shape, outline, plain, (width, height))
+    for cloth in lying(plan, panel):
+        shape = on_outline(cloth.outline, outline, plain, (width, height))
         if len(shape) > 2:
             yield Cloth(shape, cloth.print, cloth.key, cloth.turned)
 

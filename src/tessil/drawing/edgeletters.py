@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.bag.net import Side
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
-from tessil.drawing.bagview import look_of
+from tessil.core.sewn.placing import Piece, Sewn
+from tessil.core.sewn.vectors import Pose, Space
+from tessil.drawing.handview import place_on, sewn_of
 from tessil.drawing.picture import Item, Label, Line
+from tessil.drawing.projecting import Stand, poses_for
 
 _BECOMES = {"bound": "bound", "turned": "turned in", "zip": "zipper", "free": "as cut"}
 _SEAMS = {"left": "side seam", "right": "side seam", "bottom": "bottom seam", "top": "seam"}
@@ -48,26 +52,27 @@ def edge_words(panel: PanelPlan) -> Iterator[Item]:
         yield Label(corner, " ".join(letters["corner"]), align="left", chip=True)
 
 
-def bag_letters(plan: Plan, x: float, floor: float, side: str) -> Iterator[Label]:
+def bag_letters(plan: Plan, stand: Stand, dx: float, dy: float) -> Iterator[Label]:
     """The same letters where those edges lie on the finished bag."""
     panel = plan.panel(plan.shape.leader)
-    look, letters = look_of(plan, side), _edge_letters(panel)
-    width, height, depth = float(look.width), float(look.height), float(look.depth)
-    top = floor - height
-    own = [face for face in look.faces if face.panel == panel.key]
-    begins = float(own[0].target[1]) if own else 0.0
-    across = depth * 0.23
-    folded = letters.get("flap fold", letters.get("top fold"))
-    if folded is not None:
-        yield Label((x + width * 0.2, top), folded[0], chip=True)
-    elif look.closed:
-        yield Label((x + width * 0.2 + across, top - depth * 0.17), letters["top"][0], chip=True)
+    sewn, letters = sewn_of(plan.bag.net), _edge_letters(panel)
+    poses = poses_for(sewn, stand)
+    for name, (letter, _) in letters.items():
+        for at in _spots(panel, sewn, poses, name):
+            x, y = stand.drawn(at)
+            yield Label((x + dx, y + dy), letter, chip=True)
+
+
+def _spots(panel: PanelPlan, sewn: Sewn, poses: dict[Piece, Pose], name: str) -> Iterator[Space]:
+    """Where an edge, a fold or a corner of the leading panel lies, a fifth of its way along."""
+    key = panel.key
+    if name in ("top", "bottom", "side"):
+        side = Side(key, panel.panel.side("right" if name == "side" else name).key)
+        yield sewn.along(side, 5, poses)[1 if name != "side" else 2]
+    elif name.endswith("fold"):
+        fold = next(fold for fold in panel.panel.folds if f"{fold.name} fold" == name)
+        (x1, y1), (x2, _) = fold.start, fold.end
+        yield place_on(sewn, poses, key, 0, (x1 + (x2 - x1) / 5, y1))
     else:
-        yield Label((x + width * 0.2, top + begins), letters["top"][0], chip=True)
-    # The bottom of a boxed bag lies hidden in the middle of its base.
-    below = letters.get("bottom fold", letters["bottom"])[0]
-    yield Label((x + width * 0.2, floor), f"{below} beneath" if depth else below, chip=True)
-    yield Label((x + width + across, floor - height * 0.75), letters["side"][0], chip=True)
-    if "corner" in letters:
-        foot = (x + width + across, floor - depth * 0.17)
-        yield Label(foot, letters["corner"][0], chip=True)
+        notch = panel.panel.notches[-1]
+        yield place_on(sewn, poses, key, 0, (notch.x, notch.y))

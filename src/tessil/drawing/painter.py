@@ -7,7 +7,7 @@ units an inch of the picture and a reading size take, so that print and screen a
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import hypot
 from typing import Any
 
@@ -25,7 +25,18 @@ from PySide6.QtGui import (
 
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
-from tessil.drawing.picture import Badge, Cloth, Dimension, Label, Line, Net, Picture, Point, Shade
+from tessil.drawing.picture import (
+    Badge,
+    Cloth,
+    Dimension,
+    Label,
+    Line,
+    Net,
+    Picture,
+    Placed,
+    Point,
+    Shade,
+)
 from tessil.drawing.prints import print_brush
 from tessil.drawing.wording import Box, Ground
 
@@ -154,6 +165,7 @@ class PicturePainter:
         engine = painter.paintEngine()
         self.on_screen = engine is not None and engine.type() == QPaintEngine.Type.Raster
         self.brushes: dict[tuple[int, bool], QBrush] = {}
+        self.placed_brushes: dict[tuple[int, bool], QBrush] = {}
 
     def paint(self, picture: Picture) -> None:
         """All items, in order."""
@@ -211,8 +223,26 @@ class PicturePainter:
 
     def _sheet(self, item: Shade) -> None:
         self.painter.setPen(Qt.PenStyle.NoPen)
-        self.painter.setBrush(self._tone(item.tone))
+        brush = self._tone(item.tone)
+        if item.share is not None:
+            colour = brush.color()
+            colour.setAlphaF(item.share)
+            brush.setColor(colour)
+        self.painter.setBrush(brush)
         self.painter.drawPolygon(self.surface.polygon(item.outline))
+
+    def _placed(self, item: Placed) -> None:
+        """Its items painted flat, through the way they lie in the picture."""
+        a, b, c, d, e, f = item.affine
+        corner, painter = self.surface.at((e, f)), self.painter
+        painter.save()
+        painter.setTransform(QTransform(a, b, c, d, corner.x(), corner.y()), True)
+        flat = replace(self.surface, left=0.0, top=0.0)
+        inner = PicturePainter(painter, flat)
+        inner.brushes = self.placed_brushes
+        for part in item.items:
+            _BY_KIND[type(part)](inner, part)
+        painter.restore()
 
     def _tone(self, tone: str) -> QBrush:
         if tone == "off":
@@ -345,6 +375,7 @@ class PicturePainter:
 _BY_KIND: dict[type, Callable[[PicturePainter, Any], None]] = {
     Cloth: PicturePainter._cloth,
     Shade: PicturePainter._sheet,
+    Placed: PicturePainter._placed,
     Line: PicturePainter._line,
     Net: PicturePainter._net,
     Dimension: PicturePainter._dimension,

@@ -55,11 +55,28 @@ class Cloth:
 
 @dataclass(frozen=True, slots=True)
 class Shade:
-    """A polygon in a plain tone."""
+    """A polygon in a plain tone; ``share`` how much it covers, where the tone is sheer."""
 
     outline: tuple[Point, ...]
     tone: Tone
     key: str = ""
+    share: float | None = None
+
+
+Affine = tuple[float, float, float, float, float, float]  # x to a, b; y to c, d; moved by e, f
+
+
+@dataclass(frozen=True, slots=True)
+class Placed:
+    """Cloth and lines of a flat thing that lies askew: in its own inches, and where they lie."""
+
+    items: tuple[Cloth | Line, ...]
+    affine: Affine
+
+    def at(self, point: Point) -> Point:
+        """Where a point of the flat thing lies in the picture."""
+        a, b, c, d, e, f = self.affine
+        return a * point[0] + c * point[1] + e, b * point[0] + d * point[1] + f
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,7 +129,7 @@ class Badge:
     blocks: bool
 
 
-Item = Cloth | Shade | Line | Net | Dimension | Label | Badge
+Item = Cloth | Shade | Placed | Line | Net | Dimension | Label | Badge
 
 
 @dataclass(frozen=True, slots=True)
@@ -131,6 +148,7 @@ class Picture:
     pieces: dict[str, tuple[Point, ...]] = field(default_factory=dict)
     handles: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # what can be dragged
     strokes: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # lines to take in hand
+    turns: tuple[float, float, float, float] | None = None  # where a bag is that can be turned
 
     def of(self, kind: type) -> list[Item]:
         """The items of one kind, for tests and hit finding."""

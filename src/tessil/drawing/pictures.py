@@ -12,15 +12,16 @@ from dataclasses import dataclass
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
-from tessil.drawing.bagview import finished_bag
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.clothview import cut_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
+from tessil.drawing.handview import Hand, in_hand, moved, stand_of
 from tessil.drawing.layerview import layer_picture
 from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import Badge, Dimension, Item, Line, Picture, Point, Shade, rectangle
 from tessil.drawing.pieceview import flat_picture, seam_lines, worn_picture
+from tessil.drawing.projecting import Stand
 from tessil.drawing.quiltview import quilt_picture
 
 ToBench = Callable[[float, float], Point]
@@ -35,7 +36,8 @@ class View:
     picked: Place | None = None
     piece: str = ""  # its name on the bench
     worn: str = ""  # piecing: the side of the bag on which to see the pieces, or flat
-    side: str = "front"  # of the finished bag: front, back, open
+    side: str = "front"  # of the finished bag: front, back, end, above, open
+    stand: Stand | None = None  # from where it is looked at, if it was turned by hand
     mark: int | None = None  # in hand
     leaf: str = ""  # of a stage that has several
     ply: int = -1  # the layer in hand
@@ -61,6 +63,7 @@ def picture_of(plan: Plan, view: View) -> Picture:
         made.pieces,
         made.handles,
         made.strokes,
+        made.turns,
     )
 
 
@@ -177,27 +180,34 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     """The brief: the trimmed panel, and the bag it becomes beside it."""
     width, height = (float(v) for v in panel.trimmed.values())
     items = [*_trimmed_body(plan, panel), *_trim_dimensions(plan, panel), *edge_words(panel)]
+    stand = view.stand or stand_of(plan, view.side)
+    hand = in_hand(plan, stand)
     apart = width + max(width, height) * 0.42
-    bag, bag_width, bag_height = finished_bag(plan, apart, height, view.side)
-    items += [*bag, *bag_letters(plan, apart, height, view.side)]
+    bag_x, bag_y, bag_width, bag_height = hand.box
+    dx, dy = apart - bag_x, height - bag_y - bag_height
+    items += moved(hand.items, dx, dy)
+    if stand.fold == 1.0:
+        items += bag_letters(plan, stand, dx, dy)
     y0 = min(0.0, height - bag_height)
     box = (0.0, y0, apart + bag_width, height - y0)
     caption = (
-        f"{panel.panel.label}, trimmed, and the bag at one scale; letters: which edge is where."
+        f"{panel.panel.label}, trimmed, and the bag at one scale; letters: which edge is where. "
+        "Drag the bag to turn it."
     )
-    return Picture(tuple(items), box, caption=caption, room=(88, 48, 56, 100), ruled=False)
+    turns = (apart - 1.0, y0 - 1.0, bag_width + 2.0, height - y0 + 2.0)
+    return Picture(
+        tuple(items), box, caption=caption, room=(88, 48, 56, 100), ruled=False, turns=turns
+    )
 
 
 def bag_picture(plan: Plan, side: str = "front") -> Picture:
     """The finished bag alone."""
-    items, width, height = finished_bag(plan, 0.0, 0.0, side)
-    return Picture(
-        tuple(items),
-        (0.0, -height, width, height),
-        (64, 16, 36, 52),
-        ruled=False,
-        caption="The finished bag.",
-    )
+    return hand_picture(in_hand(plan, stand_of(plan, side)))
+
+
+def hand_picture(hand: Hand) -> Picture:
+    """A bag in the hand, with room for its sizes."""
+    return Picture(hand.items, hand.box, (64, 16, 36, 52), ruled=False, caption="The finished bag.")
 
 
 def _picked(place: Place | None, to_bench: ToBench) -> Iterator[Item]:

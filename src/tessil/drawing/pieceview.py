@@ -14,8 +14,8 @@ from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.piecing.choice import GRIDS
 from tessil.core.piecing.top import Patch
 from tessil.core.planned import Plan
-from tessil.drawing.bagview import finished_bag
 from tessil.drawing.bands import patch_cloths
+from tessil.drawing.handview import in_hand, stand_of
 from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Net, Picture, Point
 
 MANY = 150  # so many pieces carry no words of their own
@@ -211,29 +211,17 @@ def _edge_dimension(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Dimension:
 
 def worn_picture(plan: Plan, side: str, panel: PanelPlan, piece: str) -> Picture:
     """The pieces where they lie in the finished bag; each can be taken in hand there too."""
-    bag, _, _ = finished_bag(plan, 0.0, 0.0, side, objects=False)
-    pieces: dict[str, tuple[Point, ...]] = {}
-    items: list[Item] = []
-    for item in bag:
-        items.append(item)
-        if isinstance(item, Cloth) and item.key:  # what lies on top comes last, and is taken
-            pieces.pop(item.key, None)
-            pieces[item.key] = item.outline
-            items.append(Line(item.outline, "piece", closed=True))
+    hand = in_hand(plan, stand_of(plan, side), things=False)
+    pieces = dict(hand.pieces)
+    items: list[Item] = [*hand.items]
+    items += [Line(outline, "piece", closed=True) for outline in pieces.values()]
     if piece in pieces:
         items.append(Line(pieces[piece], "picked", closed=True))
     return Picture(
         tuple(items),
-        _extent(bag),
+        hand.box,
         (76, 20, 48, 70),
         ruled=False,
         caption=f"As worn: the {side}. Arrows are only in the flat view.",
         pieces=pieces,
     )
-
-
-def _extent(items: list[Item]) -> tuple[float, float, float, float]:
-    """The box round everything drawn, straps included."""
-    points = [p for item in items if isinstance(item, Cloth) for p in item.outline]
-    x1, y1, x2, y2 = box_of(tuple(points))
-    return x1, y1, x2 - x1, y2 - y1

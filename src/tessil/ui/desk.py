@@ -26,6 +26,8 @@ from tessil.core.reading import Reading
 from tessil.core.snags import Snag, Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import first_refusal
+from tessil.drawing.handview import stand_of
+from tessil.drawing.projecting import Stand
 from tessil.ui.seen import Seen
 
 T = TypeVar("T")
@@ -103,6 +105,7 @@ class Desk(QObject):
 
     planned = Signal()
     looked = Signal()
+    turned = Signal()  # the bag in the hand, and nothing else
     opened = Signal()
     leaving = Signal()
     sketched = Signal()
@@ -377,8 +380,25 @@ class Desk(QObject):
             self._see(replace(self.seen, mark=mark))
 
     def turn_bag(self, side: str) -> None:
-        """Look at another side of the finished bag."""
-        self._see(replace(self.seen, side=side))
+        """Look at another side of the finished bag, sewn up and standing as it begins."""
+        self._stand(replace(self.seen, side=side, stand=None))
+
+    def turn_by(self, right: float, up: float) -> None:
+        """Turn the bag in the hand, by degrees to the right and up."""
+        self._stand(replace(self.seen, stand=self.stand.turned(right, up)))
+
+    def fold_to(self, fold: float) -> None:
+        """Fold the bag up so far, from 0 flat to 1 sewn."""
+        self._stand(replace(self.seen, stand=replace(self.stand, fold=fold)))
+
+    @property
+    def stand(self) -> Stand:
+        """From where the finished bag is looked at."""
+        return self.seen.stand or stand_of(self.plan, self.seen.side)
+
+    def _stand(self, seen: Seen) -> None:
+        self.seen = seen
+        self.turned.emit()
 
     def select_piece(self, piece: str) -> None:
         """Take one piece of the bag in hand; its panel and part come with it."""

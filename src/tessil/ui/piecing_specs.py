@@ -361,7 +361,7 @@ def _prints(plan: Plan, part: PartFields) -> Iterator[Spec]:
             (("down", "bottom"), ("up", "top"), ("right", "right"), ("left", "left")),
         )
     if any(entry.favourite for entry in plan.project.prints):
-        where = tuple((area.key, f"the {area.name}") for area in areas(plan.bag))
+        where = tuple((area.key, f"the {area.name}") for area in areas(plan.bag, plan.looks))
         yield field_of(
             plan,
             "rules.favourites",

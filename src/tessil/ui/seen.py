@@ -12,6 +12,7 @@ from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Snag, Stage
 from tessil.drawing.bands import spot_in
+from tessil.drawing.projecting import Stand
 
 
 @dataclass(frozen=True)
@@ -28,6 +29,7 @@ class Seen:
     tool: str = "take"  # what a click on a piece does: take, lay, swap
     brush: str = ""  # the print that is laid
     side: str = "front"  # of the finished bag
+    stand: Stand | None = None  # from where it is looked at, once it is turned by hand
     worn: str = ""  # the side on which the pieces are seen, or flat
     mark: int | None = None  # in hand, at the trimming stage
     ply: int = 0  # the layer in hand

@@ -149,6 +149,9 @@ class Window(ActingWindow):
         self.bench.line_nudged.connect(self.hand.nudge_line)
         self.bench.line_drawn.connect(self.hand.draw_line)
         self.bench.away.connect(self.hand.away)
+        self.bench.bag_turned.connect(self.desk.turn_by)
+        self.bench.bag_put_back.connect(lambda: self.desk.turn_bag(self.desk.seen.side))
+        self.desk.turned.connect(self._turned)
         self.snags = SnagList()
         self.snags.fixed.connect(self._fix)
         self.snags.shown.connect(self.desk.show_snag)
@@ -326,6 +329,11 @@ class Window(ActingWindow):
         panel = self.desk.plan.panel(key).panel
         return f"{panel.label} ×{panel.copies}" if panel.copies > 1 else panel.label
 
+    def _turned(self) -> None:
+        """The bag in the hand turns: nothing else follows."""
+        self._show_bench()
+        self.sides.refresh()
+
     def _thumbnail(self, key: str) -> Picture:
         (picture,) = self.desk.told(("tile", key), lambda plan: [thumbnail(plan, plan.panel(key))])
         return picture
@@ -342,6 +350,7 @@ class Window(ActingWindow):
             seen.piece,
             seen.worn,
             seen.side,
+            seen.stand,
             seen.mark,
             leaf_of(seen.stage, seen.leaf),
             seen.ply,

@@ -107,7 +107,7 @@ def test_the_flap_lies_on_the_front():
     made = plan(squared(project_of("clutch"), "body"))
     worn = [t for t in made.table.board.touches if t.kind == "worn"]
     assert worn
-    names = {a.key: a.name for a in areas(made.bag)}
+    names = {a.key: a.name for a in areas(made.bag, made.looks)}
     assert list(names.values()) == ["front", "flap", "back"]
     for touch in worn:
         rows = sorted(made.table.board.patches[ref].row for ref in (touch.one, touch.other))
@@ -142,7 +142,9 @@ def test_which_way_up_a_piece_must_lie():
     body = made.panel("body")
     found = {}
     for patch in body.patches:
-        found.setdefault(patch.row, set()).add(frozenset(ways_up(areas(made.bag), body, patch)))
+        found.setdefault(patch.row, set()).add(
+            frozenset(ways_up(areas(made.bag, made.looks), body, patch))
+        )
     assert found[1] == {frozenset({True})}  # the flap
     assert frozenset({True}) in found[max(found)]  # the front
     assert any(frozenset({False}) in ways for ways in found.values())  # the back

@@ -33,8 +33,8 @@ def test_both_legs_give_one_depth():
 
 
 def test_the_back_hangs_upside_down_and_the_front_does_not():
-    bag = made("one-piece", **bare("width 10, height 11, depth 2 1/2")).bag
-    turned = {look.side: look.faces[0].turned for look in bag.looks}
+    looks = made("one-piece", **bare("width 10, height 11, depth 2 1/2")).looks
+    turned = {look.side: look.faces[0].turned for look in looks}
     assert turned == {"front": False, "back": True}
 
 

@@ -164,44 +164,6 @@ class Match:
 
 
 Box = tuple[Inches, Inches, Inches, Inches]  # x, y, width, height
-DetailKind = Literal["zip", "strap", "cord", "fold", "bound", "window", "hidden"]
-
-
-@dataclass(frozen=True, slots=True)
-class Face:
-    """A part of a trimmed panel and where it lies in a view of the finished bag.
-
-    ``turned`` if what pointed up on the panel points down in the bag.
-    """
-
-    panel: str
-    source: Box
-    target: Box
-    turned: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Detail:
-    """A line or an area of a view that is no panel: zipper, strap, cord, fold, binding."""
-
-    kind: DetailKind
-    points: tuple[ExactPoint, ...]
-
-
-LookSide = Literal["front", "back", "open", "panel"]
-
-
-@dataclass(frozen=True, slots=True)
-class Look:
-    """The finished bag from one side, x to the right, y downwards from its top left."""
-
-    side: LookSide
-    width: Inches
-    height: Inches
-    faces: tuple[Face, ...]
-    details: tuple[Detail, ...] = ()
-    depth: Inches = Fraction(0)
-    closed: bool = False  # a boxed bag with a zipped lid
 
 
 @dataclass(frozen=True, slots=True)
@@ -265,9 +227,8 @@ class Bag:
     matches: tuple[Match, ...]
     finished: tuple[Figure, ...]
     inside: tuple[BagFigure, ...]
+    net: Net  # how its panels fold and join
     figures: tuple[BagFigure, ...] = ()
-    looks: tuple[Look, ...] = ()
-    net: Net | None = None  # how its panels fold and join
     attachments: tuple[Attachment, ...] = ()
     zipper: ZipperNeed | None = None
     flap: FlapNeed | None = None

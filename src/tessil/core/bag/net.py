@@ -24,6 +24,7 @@ class Crease:
     start: ExactPoint
     end: ExactPoint
     turn: int
+    opens: bool = False  # lies straight when the bag is open
 
 
 @dataclass(frozen=True, slots=True)
@@ -65,7 +66,8 @@ class Seam:
     """Edges that lie on edges: those of ``one`` in a row on those of ``other``.
 
     ``turn`` is how far the other turns away from going straight on; a ``hinge`` holds the other's
-    sheet while the bag is folded up from flat.  ``ease`` is how much longer one side may be.
+    sheet while the bag is folded up from flat.  ``ease`` is how much longer one side may be.  What
+    ``opens`` lies straight when the bag is open.
     """
 
     key: JoinKey
@@ -74,6 +76,18 @@ class Seam:
     turn: int = FLAT
     hinge: bool = False
     ease: Inches | None = None
+    opens: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Hang:
+    """A strap, handle, loop or cord: where its two ends are sewn on, each on a copy of a sheet, how
+    long it is between them and how wide."""
+
+    key: str
+    ends: tuple[tuple[str, int, ExactPoint], tuple[str, int, ExactPoint]]
+    long: Inches
+    wide: Inches
 
 
 Facing = Literal["front", "back", "down"]
@@ -88,4 +102,5 @@ class Net:
     seams: tuple[Seam, ...]
     still: tuple[str, ExactPoint]
     tapes: tuple[Tape, ...] = ()
+    hangs: tuple[Hang, ...] = ()
     facing: Facing = "front"

@@ -46,9 +46,9 @@ def _finished(plan: Plan, panel: PanelPlan, key: str) -> Place:
     """Where a finished size lies on the leading panel."""
     if key == "depth" and (notch := corner(panel)) is not None:
         return notch
-    for face in plan.bag.looks[0].faces if plan.bag.looks else ():
+    for face in plan.looks[0].faces if plan.looks else ():
         if face.panel == panel.key:
-            x, y, w, h = (float(v) for v in face.source)
+            x, y, w, h = face.source
             if key == "width":
                 return Place(x, y + h * 0.9, w, 0, "across")
             return Place(x + w / 2, y, 0, h, "upright")

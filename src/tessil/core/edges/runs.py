@@ -222,12 +222,11 @@ def bound_edge(bag: Bag) -> tuple[Figure, tuple[float, ...]]:
 
 def _zipper_ends(bag: Bag, edge: float) -> tuple[float, ...]:
     """Where a zipper right across the bag ends in the bound edge, on its right and on its left."""
-    front = bag.looks[0]
-    for detail in front.details:
-        if detail.kind == "zip":
-            down = [float(y) for _, y in detail.points]
-            middle = (min(down) + max(down)) / 2
-            return float(front.width) + middle, edge - middle
+    for seam in bag.net.seams:
+        tape, bound = seam.one[0], seam.other[0]
+        if tape.sheet == "zipper" and bound.part is not None:
+            middle = float(sum(bound.part)) / 2
+            return float(bag.finished[0].value) + middle, edge - middle
     return ()
 
 

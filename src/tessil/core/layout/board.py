@@ -14,6 +14,7 @@ from tessil.core.numbers.polygons import box_of
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.choice import GRIDS
 from tessil.core.piecing.top import Patch
+from tessil.core.sewn.faces import Look
 
 LITTLE = 0.25  # so much of a piece may reach round a fold before it counts
 Decision = tuple[str, int, int]  # the panel whose choices it is, the part, the piece
@@ -51,7 +52,7 @@ class Board:
         )
 
 
-def board_of(bag: Bag, panels: Sequence[PanelPlan]) -> Board:
+def board_of(bag: Bag, looks: tuple[Look, ...], panels: Sequence[PanelPlan]) -> Board:
     """The board of all outer panels that are pieced."""
     laid: list[Laid] = []
     patches: dict[Ref, Patch] = {}
@@ -70,14 +71,14 @@ def board_of(bag: Bag, panels: Sequence[PanelPlan]) -> Board:
             if part.choice.way in GRIDS:
                 grids.add((panel.key, zone))
     # Without squares only neighbours on a panel are minded: folds and joins are not asked for.
-    found = touches_of(bag, tuple(laid)) if grids else touches(tuple(laid), (), ())
+    found = touches_of(bag, looks, tuple(laid)) if grids else touches(tuple(laid), (), ())
     return Board(patches, found, copies, frozenset(grids))
 
 
-def areas(bag: Bag) -> tuple[Area, ...]:
+def areas(bag: Bag, looks: tuple[Look, ...]) -> tuple[Area, ...]:
     """The parts of the closed bag, by the names a maker has for them."""
     found = []
-    for look in bag.looks:
+    for look in looks:
         if look.side == "open":
             continue
         for at, face in enumerate(look.faces):
@@ -86,8 +87,7 @@ def areas(bag: Bag) -> tuple[Area, ...]:
                 on_own = face.panel != look.faces[0].panel
                 name = bag.panel(face.panel).label.lower() if on_own else "flap"
             key = f"{face.panel}:{look.side}:{at}"
-            box = tuple(float(v) for v in face.source)
-            found.append(Area(key, name, face.panel, face.turned, box))
+            found.append(Area(key, name, face.panel, face.turned, face.source))
     return tuple(found)
 
 

@@ -14,10 +14,11 @@ from math import hypot
 from typing import Literal, NamedTuple
 
 from tessil.core.bag.ids import EdgeKey
-from tessil.core.bag.model import Bag, Edge, EdgeRef, Face, JoinKind
+from tessil.core.bag.model import Bag, Edge, EdgeRef, JoinKind
 from tessil.core.numbers.polygons import box_of
 from tessil.core.numbers.sizes import Outline
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.sewn.faces import Look
 
 Kind = Literal["side", "corner", "join", "worn"]
 NEAR = 1e-6
@@ -133,18 +134,15 @@ def touches(
     return tuple(Touch(one, other, kind) for (one, other), kind in found.items())
 
 
-def touches_of(bag: Bag, laid: tuple[Laid, ...]) -> tuple[Touch, ...]:
+def touches_of(bag: Bag, looks: tuple[Look, ...], laid: tuple[Laid, ...]) -> tuple[Touch, ...]:
     """Everything that touches in a bag."""
     joins = tuple((join.kind, join.one, join.other) for join in bag.joins)
-    looks = tuple(
-        tuple(_seen(face) for face in look.faces) for look in bag.looks if look.side != "open"
+    worn = tuple(
+        tuple(Seen(face.panel, face.source, face.target, face.turned) for face in look.faces)
+        for look in looks
+        if look.side != "open"
     )
-    return touches(laid, joins, looks)
-
-
-def _seen(face: Face) -> Seen:
-    source, target = (tuple(float(v) for v in box) for box in (face.source, face.target))
-    return Seen(face.panel, source, target, face.turned)
+    return touches(laid, joins, worn)
 
 
 def _order(ref: Ref) -> tuple[str, int, int]:

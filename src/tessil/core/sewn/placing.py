@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import hypot
 
-from tessil.core.bag.net import Net, Seam, Side
+from tessil.core.bag.net import Crease, Net, Seam, Side
 from tessil.core.sewn.facets import HAIR, Facet, Rim, facets_of, tape_sheet
 from tessil.core.sewn.vectors import Flat, Pose, Space, cross, dot, minus, plus, scaled, unit
 
@@ -38,10 +38,17 @@ class Sewn:
         return {sheet.panel: facets_of(sheet) for sheet in sheets}
 
     @cached_property
-    def turns(self) -> dict[str, tuple[int, ...]]:
-        """How far each crease of each sheet turns."""
+    def creases(self) -> dict[str, tuple[Crease, ...]]:
+        """The creases of every sheet and tape."""
         sheets = (*self.net.sheets, *(tape_sheet(tape) for tape in self.net.tapes))
-        return {sheet.panel: tuple(crease.turn for crease in sheet.creases) for sheet in sheets}
+        return {sheet.panel: sheet.creases for sheet in sheets}
+
+    @property
+    def opens(self) -> bool:
+        """Whether something of it is turned back to open it."""
+        return any(seam.opens for seam in self.net.seams) or any(
+            crease.opens for creases in self.creases.values() for crease in creases
+        )
 
     @cached_property
     def pieces(self) -> tuple[Piece, ...]:
@@ -79,16 +86,18 @@ class Sewn:
         return next((facet for facet in facets if _holds(facet, at)), facets[0])
 
     def _beside(self, piece: Piece) -> Iterator[tuple[Piece, Hold]]:
-        """The pieces over this one's creases, then over the hinges of its sheet."""
+        """The pieces over this one's creases in the order they are folded, then over the hinges of
+        its sheet."""
         name, copy, _ = piece
         facet = self.facet(piece)
-        for at, rim in enumerate(facet.rims):
+        for at, rim in sorted(enumerate(facet.rims), key=lambda found: found[1].crease):
             if rim.crease >= 0:
                 start, end = _side(facet, at)
                 for other in self.facets[name]:
                     if other.number != facet.number and _shares(other, rim.crease, start, end):
-                        turn = self.turns[name][rim.crease]
-                        yield (name, copy, other.number), Hold(start, end, turn)
+                        crease = self.creases[name][rim.crease]
+                        hold = Hold(start, end, crease.turn, opens=crease.opens)
+                        yield (name, copy, other.number), hold
         for seam in self.net.seams:
             if seam.hinge:
                 yield from self._over(piece, seam, seam.one[0], seam.other[0])
@@ -103,7 +112,8 @@ class Sewn:
         _, one, other = max(self._shares(here, there), key=lambda found: found[0])
         if one[0].number == piece[2]:
             start, end = self._stretch(here)
-            hold = Hold(*_line(*one, start, end), seam.turn, _line(*other, *self._stretch(there)))
+            own = _line(*other, *self._stretch(there))
+            hold = Hold(*_line(*one, start, end), seam.turn, own, seam.opens)
             yield (there.sheet, there.copy, other[0].number), hold
 
     def _shares(self, here: Side, there: Side) -> Iterator[tuple[float, Stretch, Stretch]]:
@@ -135,15 +145,17 @@ class Sewn:
                 if rim.edge == side.edge:
                     yield facet, at, rim
 
-    def placed(self, fold: float = 1.0, over: float = 180.0) -> dict[Piece, Pose]:
-        """Where every piece lies, folded so far; nothing turns further than ``over`` degrees, so
-        that what is folded together can be told apart in a picture."""
+    def placed(
+        self, fold: float = 1.0, over: float = 180.0, opened: bool = False
+    ) -> dict[Piece, Pose]:
+        """Where every piece lies, folded so far, or ``opened``; nothing turns further than ``over``
+        degrees, so that what is folded together can be told apart in a picture."""
         right, down = _FACING[self.net.facing]
         poses: dict[Piece, Pose] = {
             (self.net.still[0], 0, self._still.number): Pose((0.0, 0.0, 0.0), right, down)
         }
         for piece, other, hold in self._tree:
-            turn = min(float(hold.turn), over) * fold
+            turn = 0.0 if opened and hold.opens else min(float(hold.turn), over) * fold
             poses[other] = hold.hung(poses[piece], self.facet(other), turn)
         return poses
 
@@ -182,6 +194,7 @@ class Hold:
     end: Flat
     turn: int
     own: tuple[Flat, Flat] | None = None
+    opens: bool = False
 
     def hung(self, holder: Pose, facet: Facet, turn: float) -> Pose:
         """Where the piece lies that hangs on a holder placed so."""

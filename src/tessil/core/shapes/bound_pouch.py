@@ -10,7 +10,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, Face, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, Panel, ZipperNeed
 from tessil.core.bag.net import OVER, Net, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -30,18 +30,18 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import (
     WRIST,
-    area,
+    WRIST_BELOW,
     follows,
     join_pairs,
     less_walls,
     positive,
     ruler,
-    wrist_detail,
+    wrist_hang,
     wrist_strap,
     zip_join,
     zipper_length,
 )
-from tessil.core.shapes.nets import ZERO, clockwise, seam, side
+from tessil.core.shapes.nets import MIRRORED, ZERO, clockwise, seam, side
 from tessil.core.shapes.outlines import Rims, panel_edges
 
 UPPER = SizeField(
@@ -122,26 +122,6 @@ def _panels(
     )
 
 
-def _looks(brief: Brief, panel: Sizes, size: tuple[Figure, Figure]) -> tuple[Look, ...]:
-    (w, h), zero = (size[0].value, size[1].value), Fraction(0)
-    up, v = panel["upper"].value, brief.seams.shown.value
-    z, low = brief.seams.zip.value, h - up - v
-    vinyl = brief.options["window"] == "vinyl"
-    faces = [
-        Face("lower", (zero, z, w, low), (zero, up + v, w, low)),
-        Face("upper", (zero, zero, w, up), (zero, zero, w, up)),
-    ]
-    details = [area("zip", (zero, up, w, v)), area("bound", (zero, zero, w, h))]
-    if vinyl:
-        details.insert(0, area("window", (zero, zero, w, up)))
-    bound = (area("bound", (zero, zero, w, h)),)
-    straps = wrist_detail(brief, w)
-    return (
-        Look("front", w, h, tuple(faces), (*details, *straps)),
-        Look("back", w, h, (Face("back", (zero, zero, w, h), (zero, zero, w, h)),), bound),
-    )
-
-
 def _net(brief: Brief, panels: tuple[Panel, ...], upper: Inches) -> Net:
     """The front in two parts with the zipper between, the back folded behind it."""
     back = panels[2]
@@ -163,7 +143,7 @@ def _net(brief: Brief, panels: tuple[Panel, ...], upper: Inches) -> Net:
         ),
         seam(JoinKey("edge", "top"), side("upper", "top"), side("back", "top")),
     ]
-    for way, behind in (("left", "right"), ("right", "left")):
+    for way, behind in MIRRORED:
         parts = ((ZERO, upper), (upper, upper + v), (upper + v, h))
         for sheet, part in zip(
             ("upper", "zipper", "lower"), clockwise(behind, *parts), strict=True
@@ -176,6 +156,7 @@ def _net(brief: Brief, panels: tuple[Panel, ...], upper: Inches) -> Net:
         tapes=(Tape("zipper", w, v),),
         seams=tuple(seams),
         still=("lower", (w / 2, panels[0].height.value / 2)),
+        hangs=wrist_hang(brief, "back", (ZERO, WRIST_BELOW)),
     )
 
 
@@ -215,7 +196,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(finished, height),
         inside=inside,
         net=_net(brief, panels, panel["upper"].value),
-        looks=_looks(brief, panel, (finished, height)),
         attachments=wrist_strap(brief),
         zipper=ZipperNeed(width, zipper_length(width), finished),
         opening=(2 * (width + height)).called("round the pouch"),

@@ -46,6 +46,7 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import (
     WRIST,
+    at_side,
     body_halves,
     box_volume,
     fold_corner,
@@ -55,6 +56,7 @@ from tessil.core.shapes.common import (
     lining_of,
     positive,
     ruler,
+    wrist_hang,
     wrist_strap,
     zip_join,
     zipper_length,
@@ -223,7 +225,7 @@ def _joins(brief: Brief, boxing: Boxing) -> tuple[Join, ...]:
             continue
         upper, middle, lower = (EdgeRef("body", EdgeKey(way, half=half)) for half in THIRDS)
         ends = (lower, upper) if way == "right" else (upper, lower)
-        joins.append(Join(JoinKey("end", way), ends, (middle,), side))
+        joins.append(Join(JoinKey("end", way), (middle,), ends, side))
         for cut in FOLD_CUTS:
             joins.append(fold_corner(JoinKey("box corner", way, cut), way, corner, cut))  # type: ignore[arg-type]
     return tuple(joins)
@@ -265,6 +267,7 @@ def _middle_net(brief: Brief, body: Panel, edges: tuple[Edge, ...], boxing: Boxi
         tapes=(Tape("zipper", w - 2 * a, v, ends=x0 - a),),
         seams=tuple(seams),
         still=("body", (w / 2, boxing.folds[0])),
+        hangs=wrist_hang(brief, "body", (w - a, boxing.folds[0] - k)),
     )
 
 
@@ -302,6 +305,7 @@ def _edge_net(brief: Brief, body: Panel, edges: tuple[Edge, ...], boxing: Boxing
         tapes=(Tape("zipper", w - 2 * x0, v),),
         seams=tuple(seams),
         still=("body", (w / 2, (top + fold - k) / 2)),
+        hangs=wrist_hang(brief, "body", at_side(body, top)),
     )
 
 
@@ -344,7 +348,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         less_walls(brief, across, 2, "width"),
         less_walls(brief, height, 2, "height"),
     )
-    k = fold.depth / 2
+    k = (across if boxing.zipped is not None else height) / 2
     now = _volume(brief, panel["panel_width"], panel["panel_height"], k)
     other = _volume(brief, panel["panel_height"], panel["panel_width"], k)
     by_zip = (

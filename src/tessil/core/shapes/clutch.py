@@ -7,7 +7,7 @@ flap and on the front points down; on the back it stays up.  Common practice, no
 from __future__ import annotations
 
 from tessil.core.bag.ids import ENDS, JoinKey
-from tessil.core.bag.model import Bag, Face, FlapNeed, Fold, FoldKey, Look, Panel
+from tessil.core.bag.model import Bag, FlapNeed, Fold, FoldKey, Panel
 from tessil.core.bag.net import OVER, Net, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -27,11 +27,12 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import (
     WRIST,
+    at_side,
     follows,
     lining_of,
     positive,
     ruler,
-    wrist_detail,
+    wrist_hang,
     wrist_strap,
 )
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside
@@ -81,40 +82,13 @@ def _panel(brief: Brief, panel: Sizes, height: Inches) -> Panel:
     return Panel("body", "Body", "outer", panel["panel_width"], panel["panel_height"], edges, folds)
 
 
-def _looks(brief: Brief, panel: Sizes, w: Inches, h: Inches) -> tuple[Look, ...]:
-    seam, flap, zero = brief.seams.side.value, panel["flap"].value, Fraction(0)
-    front = (seam, seam + flap + h, w, h)
-    back = (seam, seam + flap, w, h)
-    top = (seam, seam, w, flap)
-    straps = wrist_detail(brief, w)
-    return (
-        Look(
-            "front",
-            w,
-            h,
-            (
-                Face("body", front, (zero, zero, w, h), turned=True),
-                Face("body", top, (zero, zero, w, flap), turned=True),
-            ),
-            straps,
-        ),
-        Look("back", w, h, (Face("body", back, (zero, zero, w, h)),), straps),
-        Look(
-            "open",
-            w,
-            h + flap,
-            (
-                Face("body", top, (zero, zero, w, flap)),
-                Face("body", front, (zero, flap, w, h), turned=True),
-            ),
-        ),
-    )
-
-
 def _net(brief: Brief, body: Panel, height: Inches, flap: Inches) -> Net:
     """The front folds up against the back, the flap down over both."""
     w, s = body.width.value, brief.seams.side.value
-    creases = tuple(level(fold.start[1], ZERO, w, OVER) for fold in body.folds)
+    creases = tuple(
+        level(fold.start[1], ZERO, w, OVER, opens=fold.name == "flap")
+        for fold in reversed(body.folds)
+    )
     top, fold, end = s + flap, s + flap + height, s + flap + 2 * height
     return Net(
         sheets=(Sheet("body", body.edges, creases),),
@@ -124,6 +98,7 @@ def _net(brief: Brief, body: Panel, height: Inches, flap: Inches) -> Net:
             for one, other in (clockwise(way, (top, fold), (fold, end)),)
         ),
         still=("body", (w / 2, s + flap + height / 2)),
+        hangs=wrist_hang(brief, "body", at_side(body, top)),
         facing="back",
     )
 
@@ -165,7 +140,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(width, height),
         inside=flat_inside(brief, width, height),
         net=_net(brief, body, height.value, panel["flap"].value),
-        looks=_looks(brief, panel, width.value, height.value),
         flap=FlapNeed(
             lands=(panel["flap"] - 2 * brief.wall).called("flap comes down the front"),
             male_panel="body",

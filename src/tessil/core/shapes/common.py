@@ -8,17 +8,16 @@ from tessil.core.bag.ids import CutOut, EdgeKey, FigureId, JoinKey
 from tessil.core.bag.model import (
     Attachment,
     BagFigure,
-    Box,
-    Detail,
-    DetailKind,
     Edge,
     EdgeRef,
+    ExactPoint,
     Fold,
     Join,
     Match,
     Notch,
     Panel,
 )
+from tessil.core.bag.net import Hang
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Side
@@ -183,12 +182,6 @@ def follows(leader: str, *followers: tuple[str, str]) -> tuple[Match, ...]:
     return tuple(Match(leader, follower, rule) for follower, rule in followers)
 
 
-def area(kind: DetailKind, box: Box) -> Detail:
-    """A rectangular detail."""
-    x, y, w, h = box
-    return Detail(kind, ((x, y), (x + w, y), (x + w, y + h), (x, y + h)))
-
-
 def handles(brief: Brief, sizes: Sizes) -> tuple[Attachment, ...]:
     """A pair of handles for one bag: strips cut four times their finished width."""
     if brief.options.get("handles") != "pair":
@@ -197,25 +190,35 @@ def handles(brief: Brief, sizes: Sizes) -> tuple[Attachment, ...]:
     return (Attachment("handles", "Handles", sizes["handle_length"], cut, 2),)
 
 
-def handle_details(brief: Brief, sizes: Sizes, width: Inches) -> tuple[Detail, ...]:
-    """Handles seen from the front: an arch a quarter in from each side."""
+def handle_hangs(
+    brief: Brief, sizes: Sizes, width: Inches, tops: tuple[tuple[str, ExactPoint], ...]
+) -> tuple[Hang, ...]:
+    """A handle on each face, a quarter of its width in from either side, by the middle of its top
+    edge on the panel."""
     if brief.options.get("handles") != "pair":
         return ()
-    rise = min(sizes["handle_length"].value / 3, width * 2)
-    left, right, w = width / 4, width * 3 / 4, sizes["handle_width"].value
-    outer = (
-        (left, Fraction(0)),
-        (left + w / 2, -rise),
-        (right - w / 2, -rise),
-        (right, Fraction(0)),
+    long, wide = sizes["handle_length"].value, sizes["handle_width"].value
+    return tuple(
+        Hang(
+            "handles", ((sheet, 0, (x - width / 4, y)), (sheet, 0, (x + width / 4, y))), long, wide
+        )
+        for sheet, (x, y) in tops
     )
-    inner = (
-        (right - w, Fraction(0)),
-        (right - w * 5 / 4, w - rise),
-        (left + w * 5 / 4, w - rise),
-        (left + w, Fraction(0)),
-    )
-    return (Detail("strap", outer + inner),)
+
+
+def wrist_hang(brief: Brief, sheet: str, at: ExactPoint) -> tuple[Hang, ...]:
+    """A loop in a side seam."""
+    if brief.options.get("wrist") != "loop":
+        return ()
+    return (Hang("wrist", ((sheet, 0, at), (sheet, 0, at)), Fraction(12), Fraction(1, 2)),)
+
+
+WRIST_BELOW = Fraction(3, 2)  # the top; common practice
+
+
+def at_side(panel: Panel, top: Inches, below: Inches = WRIST_BELOW) -> ExactPoint:
+    """On the right stitch line of a panel, so far below where the bag ends above."""
+    return panel.width.value - panel.side("right").allowance.value, top + below
 
 
 _WRIST_LENGTH = given("wrist strap", 13, Basis.PRACTICE)
@@ -227,25 +230,6 @@ def wrist_strap(brief: Brief) -> tuple[Attachment, ...]:
     if brief.options.get("wrist") != "loop":
         return ()
     return (Attachment("wrist", "Wrist strap", _WRIST_LENGTH, _WRIST_CUT, 1),)
-
-
-def wrist_detail(brief: Brief, width: Inches) -> tuple[Detail, ...]:
-    """The loop hanging from the right side, 1½ below the top."""
-    if brief.options.get("wrist") != "loop":
-        return ()
-    x, y, w = width, Fraction(3, 2), Fraction(1, 2)
-    points = (
-        (x, y),
-        (x + 1, y + 1),
-        (x + 1, y + 5),
-        (x + w, y + 6),
-        (x, y + 5),
-        (x, y + 4),
-        (x + w, y + 5),
-        (x + w, y + 1),
-        (x, y + w),
-    )
-    return (Detail("strap", points),)
 
 
 _ZIP_MORE = given("zipper tails", 2, Basis.PRACTICE)

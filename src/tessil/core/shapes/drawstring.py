@@ -8,9 +8,10 @@ channel line ¾ below the top, the second ¾ below that (for a ¼ cord).  Common
 from __future__ import annotations
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Attachment, Bag, BagFigure, Detail, Face, Look, LookSide, Panel
-from tessil.core.bag.net import Net, Sheet
+from tessil.core.bag.model import Attachment, Bag, BagFigure, ExactPoint, Panel
+from tessil.core.bag.net import Hang, Net, Sheet
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     DEPTH,
@@ -26,7 +27,7 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of, positive, ruler
 from tessil.core.shapes.corners import corner_for, corner_of
-from tessil.core.shapes.nets import boxed_seams, boxed_sheet, ends_of, seam, side
+from tessil.core.shapes.nets import MIRRORED, boxed_seams, boxed_sheet, ends_of, seam, side
 from tessil.core.shapes.outlines import Notches, Rim, Rims, panel_edges
 from tessil.core.shapes.tote import (
     NOTCH_BOTTOM,
@@ -100,22 +101,17 @@ def _lining(brief: Brief, panel: Sizes, body: Body) -> Panel:
     return lining_of(whole, brief, 2)
 
 
-def _look(brief: Brief, panel: Sizes, body: Body, way: LookSide) -> Look:
-    w, h, d = (figure.value for figure in body.finished)
-    inset, zero, band = body.corner.in_side.value, Fraction(0), panel["band"].value
-    below, channel = panel["below"].value, panel["channel"].value
-    main = Face(way, (inset, brief.seams.side.value, w, h - band), (zero, band, w, h - band))
-    top = Face("band", (inset, brief.seams.top.value, w, band), (zero, zero, w, band))
-    lines = tuple(Detail("fold", ((zero, y), (w, y))) for y in (below, below + channel))
-    y, tail = below + channel / 2, panel["tail"].value
-    cords = tuple(
-        Detail("cord", ((x, y), (x + way * tail / 4, y + tail / 2), (x + way * tail / 8, y + tail)))
-        for x, way in ((zero, -1), (w, 1))
-    )
-    return Look(way, w, h, (main, top), (*lines, *cords), d)
+Cords = tuple[Inches, tuple[tuple[str, int, ExactPoint], ...]]
 
 
-def _net(panels: list[Panel], body: Body, rims: Rims) -> Net:
+def _cords(brief: Brief, panel: Sizes, band: Panel) -> Cords:
+    """How far their tails hang, and where each comes out: at a side seam, in the channel."""
+    y = brief.seams.top.value + panel["below"].value + panel["channel"].value / 2
+    a, w = brief.seams.side.value, band.width.value
+    return panel["tail"].value, (("band", 0, (a, y)), ("band", 0, (w - a, y)))
+
+
+def _net(panels: list[Panel], body: Body, rims: Rims, cord: Cords) -> Net:
     """The mains fold into a box, a band goes on above each of them."""
     front, back, band = panels[:3]
     above = Sheet("band", band.edges, ends_of(band, body.corner), copies=2)
@@ -132,10 +128,11 @@ def _net(panels: list[Panel], body: Body, rims: Rims) -> Net:
             ),
             *(
                 seam(JoinKey("seam", way), side("band", way), side("band", other, 1))
-                for way, other in (("left", "right"), ("right", "left"))
+                for way, other in MIRRORED
             ),
         ),
         still=("front", middle_of(front)),
+        hangs=tuple(Hang("cord", (end, end), 2 * cord[0], _THICK.value) for end in cord[1]),
     )
 
 
@@ -182,8 +179,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
-        net=_net(panels, body, rims),
-        looks=(_look(brief, panel, body, "front"), _look(brief, panel, body, "back")),
+        net=_net(panels, body, rims, _cords(brief, panel, panels[2])),
         attachments=(Attachment("cord", "Cord", cord, _THICK, 2, cloth=False),),
     )
 

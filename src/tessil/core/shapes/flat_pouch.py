@@ -6,10 +6,9 @@ Finished width ``W − 2a``, height ``(L − z − a_bottom) + v/2``.  Common pr
 from __future__ import annotations
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, BagFigure, Face, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, BagFigure, Panel, ZipperNeed
 from tessil.core.bag.net import OVER, Net, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     HEIGHT,
@@ -23,14 +22,14 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import (
     WRIST,
-    area,
+    at_side,
     follows,
     join_pairs,
     less_walls,
     lining_of,
     positive,
     ruler,
-    wrist_detail,
+    wrist_hang,
     wrist_strap,
     zip_join,
     zipper_length,
@@ -69,13 +68,14 @@ def zip_rims(brief: Brief) -> Rims:
     return {"top": ("zip", seams.zip), "right": end, "left": end, "bottom": ("seam", seams.bottom)}
 
 
-def _net(front: Panel, back: Panel, shown: Inches) -> Net:
+def _net(brief: Brief, front: Panel, back: Panel) -> Net:
     """Front and back fold together at the bottom, the zipper in its middle at the top."""
     sheets = tuple(Sheet(panel.key, panel.edges) for panel in (front, back))
+    top = front.side("top")
     wide = front.width.value - front.side("left").allowance.value * 2
     return Net(
         sheets=sheets,
-        tapes=(Tape("zipper", wide, shown, turn=OVER),),
+        tapes=(Tape("zipper", wide, brief.seams.shown.value, turn=OVER),),
         seams=(
             seam(
                 JoinKey("seam", "bottom"),
@@ -90,6 +90,7 @@ def _net(front: Panel, back: Panel, shown: Inches) -> Net:
             seam(JoinKey("seam", "right"), side("front", "right"), side("back", "left")),
         ),
         still=("front", (front.width.value / 2, front.height.value / 2)),
+        hangs=wrist_hang(brief, "front", at_side(front, top.allowance.value)),
     )
 
 
@@ -109,10 +110,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     if brief.has_lining:
         panels.append(lining_of(front, brief, 2))
         matches += follows("front", ("lining", "the lining follows the front"))
-    w, h, half = width.value, height.value, seams.shown.value / 2
-    zero = Fraction(0)
-    source = (seams.side.value, seams.zip.value, w, cloth.value)
-    details = (area("zip", (zero, zero, w, half)), *wrist_detail(brief, w))
     return Bag(
         shape="flat-pouch",
         panels=tuple(panels),
@@ -127,11 +124,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=matches,
         finished=(width, height),
         inside=flat_inside(brief, width, height),
-        net=_net(front, panels[1], seams.shown.value),
-        looks=tuple(
-            Look(way, w, h, (Face(way, source, (zero, half, w, cloth.value)),), details)
-            for way in ("front", "back")
-        ),
+        net=_net(brief, front, panels[1]),
         attachments=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
     )

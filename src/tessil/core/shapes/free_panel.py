@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from tessil.core.bag.model import Bag, BagFigure, Face, Finish, Look, Panel
+from tessil.core.bag.model import Bag, BagFigure, Finish, Panel
 from tessil.core.bag.net import Net, Sheet
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES
 from tessil.core.numbers.workings import Figure, up_to
 from tessil.core.shapes.base import (
@@ -20,7 +19,6 @@ from tessil.core.shapes.base import (
     starting,
 )
 from tessil.core.shapes.clutch import FLAP_ROUND, check_corners
-from tessil.core.shapes.common import area
 from tessil.core.shapes.outlines import Rims, shaped_top, style_named
 from tessil.core.trouble import CannotPlan
 
@@ -73,16 +71,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(width, height),
         inside=(BagFigure("finished-width", width), BagFigure("finished-height", height)),
         net=Net((Sheet("panel", edges),), (), ("panel", (size[0] / 2, size[1] / 2))),
-        looks=(_look(brief, width.value, height.value, seam.value),),
         opening=round_it.called("round the panel") if finish == "bound" else None,
     )
-
-
-def _look(brief: Brief, w: Inches, h: Inches, seam: Inches) -> Look:
-    zero = Fraction(0)
-    bound = brief.options["edge"] == "bound"
-    details = (area("bound", (zero, zero, w, h)),) if bound else ()
-    return Look("front", w, h, (Face("panel", (seam, seam, w, h), (zero, zero, w, h)),), details)
 
 
 FREE_PANEL = Shape(

@@ -123,7 +123,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             BagFigure("advance-from-one-to-the-next", advance),
             BagFigure("batting-trimmed-to-width", placed.called("batting trimmed to, width")),
         ),
-        looks=made.looks,
         net=made.net,
         attachments=made.attachments,
         zipper=made.zipper,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from tessil.core.bag.ids import CutOut, EdgeKey, JoinKey
+from tessil.core.bag.ids import LIES, CutOut, EdgeKey, JoinKey
 from tessil.core.bag.model import Edge, Panel
 from tessil.core.bag.net import FLAT, OVER, SQUARE, Crease, Seam, Sheet, Side
 from tessil.core.numbers import sizes
@@ -13,6 +13,8 @@ from tessil.core.shapes.outlines import NONE, Notches, Rims, panel_edges
 
 ZERO = Fraction(0)
 Span = tuple[Inches, Inches]
+# A side of the front, and the side of the back it is sewn to.
+MIRRORED: tuple[tuple[sizes.Side, sizes.Side], ...] = (("left", "right"), ("right", "left"))
 
 
 def side(
@@ -32,8 +34,8 @@ def clockwise(way: sizes.Side, *parts: Span) -> tuple[Span, ...]:
     return parts if way == "right" else tuple((end, start) for start, end in parts)
 
 
-def level(y: Inches, start: Inches, end: Inches, turn: int = SQUARE) -> Crease:
-    return Crease((start, y), (end, y), turn)
+def level(y: Inches, start: Inches, end: Inches, turn: int = SQUARE, opens: bool = False) -> Crease:
+    return Crease((start, y), (end, y), turn, opens)
 
 
 def upright(x: Inches, start: Inches, end: Inches, turn: int = SQUARE) -> Crease:
@@ -70,12 +72,12 @@ def ends_of(panel: Panel, corner: Corner) -> tuple[Crease, Crease]:
 def boxed_seams(front: str = "front", back: str = "back") -> tuple[Seam, ...]:
     """Front to back of a boxed body: the bottom holds, sides and corners close."""
     boxed = []
-    for way, other in (("left", "right"), ("right", "left")):
+    for way, other in MIRRORED:
         one, two = (
-            (side(front, EdgeKey(way, "corner", lies)), side(back, EdgeKey(other, "corner", lies)))  # type: ignore[arg-type]
-            for lies in ("level", "upright")
+            (side(front, EdgeKey(way, "corner", lies)), side(back, EdgeKey(other, "corner", lies)))
+            for lies in LIES
         )
-        boxed.append(Seam(JoinKey("box corner", way), one, two))  # type: ignore[arg-type]
+        boxed.append(Seam(JoinKey("box corner", way), one, two))
     return (
         seam(JoinKey("seam", "bottom"), side(front, "bottom"), side(back, "bottom"), hinge=True),
         seam(JoinKey("seam", "left"), side(front, "left"), side(back, "right")),
@@ -96,6 +98,7 @@ def fold_notch(way: sizes.Side, cut: CutOut = "fold") -> Seam:
 
 __all__ = [
     "FLAT",
+    "MIRRORED",
     "OVER",
     "SQUARE",
     "ZERO",

@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from tessil.core.bag.ids import ENDS, JoinKey
-from tessil.core.bag.model import Bag, BagFigure, Face, Fold, Look, Panel, ZipperNeed
+from tessil.core.bag.model import Bag, BagFigure, Fold, Panel, ZipperNeed
 from tessil.core.bag.net import FLAT, OVER, Net, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -27,11 +27,11 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import (
     WRIST,
-    area,
+    at_side,
     join_pairs,
     positive,
     ruler,
-    wrist_detail,
+    wrist_hang,
     wrist_strap,
     zip_join,
     zipper_length,
@@ -68,20 +68,6 @@ def _ring(brief: Brief, panel: Sizes, height: Inches) -> tuple[Inches, Inches, I
     return height - drop - half, height, drop - half
 
 
-def _looks(brief: Brief, panel: Sizes, size: tuple[Inches, Inches]) -> tuple[Look, ...]:
-    w, h = size
-    below, back, above = _ring(brief, panel, h)
-    inset, start, zero = brief.seams.side.value, brief.seams.zip.value, Fraction(0)
-    shown = brief.seams.shown.value if above else brief.seams.shown.value / 2
-    faces = [Face("body", (inset, start, w, below), (zero, h - below, w, below))]
-    if above:
-        y = start + below + back
-        faces.append(Face("body", (inset, y, w, above), (zero, zero, w, above)))
-    behind = Face("body", (inset, start + below, w, back), (zero, h - back, w, back), turned=True)
-    zipped = (area("zip", (zero, above, w, shown)), *wrist_detail(brief, w))
-    return (Look("front", w, h, tuple(faces), zipped), Look("back", w, h, (behind,)))
-
-
 def _net(brief: Brief, body: Panel, ring: tuple[Inches, Inches, Inches]) -> Net:
     """Round the bottom fold up the back, over the top fold where the zipper lies on the face."""
     below, back, above = ring
@@ -106,6 +92,7 @@ def _net(brief: Brief, body: Panel, ring: tuple[Inches, Inches, Inches]) -> Net:
             *sides,
         ),
         still=("body", (w / 2, z + below / 2)),
+        hangs=wrist_hang(brief, "body", at_side(body, high if above else z)),
     )
 
 
@@ -150,7 +137,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         inside=flat_inside(brief, width, height),
         figures=(BagFigure("ring-zipper-and-all", ring),),
         net=_net(brief, body, (below, height.value, above)),
-        looks=_looks(brief, panel, (width.value, height.value)),
         attachments=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
     )

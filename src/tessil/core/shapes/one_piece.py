@@ -6,9 +6,11 @@ The side leg of its notch crosses a seam, the fold leg none, so they differ:
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
-from tessil.core.bag.model import Bag, BagFigure, Face, Fold, Join, Look, Panel
-from tessil.core.bag.net import Net, Seam, Sheet, Side
+from tessil.core.bag.model import Bag, BagFigure, Fold, Join, Panel
+from tessil.core.bag.net import Hang, Net, Seam, Sheet, Side
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
@@ -32,7 +34,7 @@ from tessil.core.shapes.common import (
     box_volume,
     fold_corner,
     follows,
-    handle_details,
+    handle_hangs,
     handles,
     join_pairs,
     lining_of,
@@ -49,6 +51,7 @@ from tessil.core.shapes.tote import (
     body_rims,
     boxed_for_object,
     inside_of,
+    raw_top,
     top_bound,
 )
 
@@ -121,18 +124,6 @@ def _raw(panel: Sizes, corner: Corner) -> tuple[Figure, ...]:
     return side.called("left seam"), side.called("right seam")
 
 
-def _looks(brief: Brief, panel: Sizes, body: Body) -> tuple[Look, ...]:
-    w, h, d = (figure.value for figure in body.finished)
-    start = Fraction(0) if top_bound(brief) else brief.seams.top.value
-    zero, inset = Fraction(0), body.corner.in_side.value
-    fold = panel["panel_height"].value / 2
-    straps = handle_details(brief, panel, w)
-    box = (zero, zero, w, h)
-    front = Face("body", (inset, start, w, h), box)
-    back = Face("body", (inset, fold + body.corner.in_other.value, w, h), box, turned=True)
-    return (Look("front", w, h, (front,), straps, d), Look("back", w, h, (back,), straps, d))
-
-
 def _net(brief: Brief, panel: Panel, corner: Corner) -> Net:
     """Front, base and back in a row, half of each end beside front and back."""
     x0, y0 = corner.in_side.value, corner.in_other.value
@@ -149,6 +140,12 @@ def _net(brief: Brief, panel: Panel, corner: Corner) -> Net:
         )
         seams += [seam(JoinKey("seam", way), upper, lower), fold_notch(way)]
     return Net((Sheet("body", edges, tuple(creases)),), tuple(seams), ("body", (w / 2, h / 8)))
+
+
+def _hangs(brief: Brief, panel: Sizes, body: Body) -> tuple[Hang, ...]:
+    middle, top = panel["panel_width"].value / 2, raw_top(brief)
+    tops = (("body", (middle, top)), ("body", (middle, panel["panel_height"].value - top)))
+    return handle_hangs(brief, panel, body.width.value, tops)
 
 
 def build(brief: Brief, panel: Sizes) -> Bag:
@@ -172,8 +169,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body.corner.told("depth-by-the-fold-leg", "depth by the fold leg"),
             box_volume(inside),
         ),
-        net=_net(brief, outer, body.corner),
-        looks=_looks(brief, panel, body),
+        net=replace(_net(brief, outer, body.corner), hangs=_hangs(brief, panel, body)),
         attachments=handles(brief, panel),
         opening=(2 * flat).called("round the opening"),
         loop=True,

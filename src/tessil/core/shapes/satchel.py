@@ -10,18 +10,8 @@ from __future__ import annotations
 from dataclasses import replace
 
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
-from tessil.core.bag.model import (
-    Attachment,
-    Bag,
-    BagFigure,
-    Detail,
-    Edge,
-    Face,
-    FlapNeed,
-    Look,
-    Panel,
-)
-from tessil.core.bag.net import SQUARE, Net, Seam, Sheet
+from tessil.core.bag.model import Attachment, Bag, BagFigure, Edge, FlapNeed, Panel
+from tessil.core.bag.net import SQUARE, Hang, Net, Seam, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
@@ -47,13 +37,13 @@ from tessil.core.shapes.tote import (
     NOTCH_SIDE,
     TOP,
     Body,
-    body_face,
     body_joins,
     body_net,
     body_of,
     body_panel,
     boxed_for_object,
     inside_of,
+    raw_top,
     to_panel,
     top_bound,
 )
@@ -104,54 +94,38 @@ def _upside_down(edges: tuple[Edge, ...], height: Inches) -> tuple[Edge, ...]:
     return tuple(turned[first:] + turned[:first])
 
 
-def _net(net: Net, body: Body, back: Panel, flap: Panel, over: Inches) -> Net:
+def _net(net: Net, body: Body, panels: list[Panel], over: Inches, strap: Hang) -> Net:
     """The flap hangs on the back's top edge, passes over the opening and comes down the front.
 
     It lies flat: where it is wider than the front, what it is sewn to goes round the ends.
     """
+    back, flap = panels[1], next(panel for panel in panels if panel.key == "flap")
     top = flap.side("top")
     ends = [edge for edge in flap.edges if edge.key.side in ENDS and edge.key.plain]
     wide = flap.width.value - sum(edge.allowance.value for edge in ends)
     middle, stitched = back.width.value / 2, top.allowance.value
-    turns = level(stitched + over, ZERO, flap.width.value)
+    turns = level(stitched + over, ZERO, flap.width.value, opens=True)
     held = side("back", "top", part=(middle - wide / 2, middle + wide / 2))
     beyond = max(wide - body.width.value, ZERO) * 3 / 4
     return replace(
         net,
+        hangs=(strap,),
         sheets=(*net.sheets, Sheet("flap", flap.edges, (turns,))),
         seams=(
             *net.seams,
-            Seam(JoinKey("flap"), (held,), (side("flap", "top"),), SQUARE, True, beyond),
+            Seam(JoinKey("flap"), (held,), (side("flap", "top"),), SQUARE, True, beyond, True),
         ),
     )
 
 
-def _looks(brief: Brief, body: Body, flap: Panel, drop: Inches) -> tuple[Look, ...]:
-    w, h, d = (figure.value for figure in body.finished)
-    allowed, zero = brief.seams.side.value, Fraction(0)
-    # The flap is as wide as the opening laid flat, so that its sides lie round the gussets.
-    fw = min(flap.width.value - 2 * allowed, w)
-    left = (flap.width.value - fw) / 2
-    top = flap.height.value - allowed - drop
-    shown = Face("flap", (left, top, fw, drop), ((w - fw) / 2, zero, fw, drop))
-    strap = Detail(
-        "strap",
-        (
-            (zero, h / 8),
-            (-w / 6, -h / 3),
-            (w + w / 6, -h / 3),
-            (w, h / 8),
-            (w - w / 24, h / 8),
-            (w + w / 9, -h / 3 + w / 20),
-            (-w / 9, -h / 3 + w / 20),
-            (w / 24, h / 8),
-        ),
-    )
-    return (
-        Look("front", w, h, (body_face(brief, body, "front"), shown), (strap,), d),
-        Look("back", w, h, (body_face(brief, body, "back"),), (strap,), d),
-        Look("open", w, h, (body_face(brief, body, "front"),), (), d),
-    )
+def _strap(brief: Brief, panel: Sizes, front: Panel) -> Hang:
+    """From ring to ring: on the side seams, ½ below the top."""
+    y, a = raw_top(brief) + RING_BELOW, front.side("left").allowance.value
+    ends = ("front", 0, (a, y)), ("front", 0, (front.width.value - a, y))
+    return Hang("strap", ends, panel["strap_length"].value, panel["strap_width"].value)
+
+
+RING_BELOW = Fraction(1, 2)  # the top; common practice
 
 
 def build(brief: Brief, panel: Sizes) -> Bag:
@@ -207,9 +181,12 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             box_volume(inside),
         ),
         net=_net(
-            body_net(brief, body, panels[0], panels[1]), body, panels[1], flap, body.depth.value
+            body_net(brief, body, panels[0], panels[1]),
+            body,
+            panels,
+            body.depth.value,
+            _strap(brief, panel, front),
         ),
-        looks=_looks(brief, body, flap, lands.value),
         flap=FlapNeed(
             lands=lands,
             male_panel="flap",

@@ -9,8 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from tessil.core.bag.ids import ENDS, LIES, EdgeKey, JoinKey
-from tessil.core.bag.model import Bag, BagFigure, EdgeRef, ExactPoint, Face, Join, Look, Panel
-from tessil.core.bag.net import Net
+from tessil.core.bag.model import Bag, BagFigure, EdgeRef, ExactPoint, Join, Panel
+from tessil.core.bag.net import Hang, Net
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Figure
@@ -33,7 +33,7 @@ from tessil.core.shapes.common import (
     HANDLE_WIDTH,
     box_volume,
     follows,
-    handle_details,
+    handle_hangs,
     handles,
     join_pairs,
     less_walls,
@@ -191,17 +191,21 @@ def body_net(brief: Brief, body: Body, front: Panel, back: Panel) -> Net:
     )
 
 
+def _hangs(brief: Brief, panel: Sizes, body: Body) -> tuple[Hang, ...]:
+    middle, top = panel["panel_width"].value / 2, raw_top(brief)
+    return handle_hangs(
+        brief, panel, body.width.value, (("front", (middle, top)), ("back", (middle, top)))
+    )
+
+
+def raw_top(brief: Brief) -> Inches:
+    """Where the bag ends, from the raw top edge of a body panel."""
+    return Fraction(0) if top_bound(brief) else brief.seams.top.value
+
+
 def middle_of(panel: Panel) -> ExactPoint:
     """The middle of a body panel, which lies on the bag's front."""
     return panel.width.value / 2, panel.height.value / 4
-
-
-def body_face(brief: Brief, body: Body, panel: str, top: Inches | None = None) -> Face:
-    """The part of a body panel that stands as a face of the bag."""
-    start = Fraction(0) if top_bound(brief) else brief.seams.top.value
-    w, h = body.width.value, body.height.value
-    source = (body.corner.in_side.value, start, w, h)
-    return Face(panel, source, (Fraction(0), Fraction(0), w, h))
 
 
 def inside_of(brief: Brief, body: Body) -> tuple[BagFigure, ...]:
@@ -225,7 +229,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches += follows("front", ("lining", "the lining follows the front"))
     flat = (panel["panel_width"] - 2 * brief.seams.side).called("opening, flat")
     inside = inside_of(brief, body)
-    straps = handle_details(brief, panel, body.width.value)
     return Bag(
         shape="tote",
         panels=tuple(panels),
@@ -240,18 +243,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
             box_volume(inside),
         ),
-        net=body_net(brief, body, panels[0], panels[1]),
-        looks=tuple(
-            Look(
-                side,
-                body.width.value,
-                body.height.value,
-                (body_face(brief, body, side),),
-                straps,
-                body.depth.value,
-            )
-            for side in ("front", "back")
-        ),
+        net=replace(body_net(brief, body, panels[0], panels[1]), hangs=_hangs(brief, panel, body)),
         attachments=handles(brief, panel),
         opening=(2 * flat).called("round the opening"),
         loop=True,

@@ -51,6 +51,9 @@ class Crisp:
     size: QSize
 
 
+A_PIXEL, A_KEY = 0.5, 15.0  # degrees that a bag turns by
+
+
 class Bench(QWidget):
     """Shows one picture.  Click or arrow keys take a piece; + − 0 zoom; drag pans."""
 
@@ -67,6 +70,8 @@ class Bench(QWidget):
     line_nudged = Signal(int, int)
     line_drawn = Signal(float, float, float, float)
     menu_wanted = Signal(QPoint)
+    bag_turned = Signal(float, float)  # by degrees to the right and up
+    bag_put_back = Signal()
     away = Signal()  # Delete: what is in hand shall go
     zoomed = Signal(float)
 
@@ -97,6 +102,7 @@ class Bench(QWidget):
         self.draws = False  # whether a stroke of the hand draws a line
         self._held = ""  # the stroke that is dragged
         self._from: Point = (0.0, 0.0)
+        self._turns = False
         self._to: Point | None = None  # the other end of a line that is being drawn
 
     def show_picture(
@@ -343,6 +349,7 @@ class Bench(QWidget):
         if event.button() == Qt.MouseButton.RightButton:
             return  # asks for the menu, and takes nothing in hand
         self._grip, self._moved = event.position(), False
+        self._turns = self._on_bag(event.position())
         if (self.picture is not None and self.picture.strokes) or self.draws:
             at = self.surface().inches(event.position().x(), event.position().y())
             self._from = at
@@ -387,9 +394,12 @@ class Bench(QWidget):
             x, y = self.surface().inches(event.position().x(), event.position().y())
             self.line_dragged.emit(self._held, x - self._from[0], y - self._from[1])
             return
-        self.shift += step
         self._grip = event.position()
         self.setCursor(Qt.CursorShape.ClosedHandCursor)
+        if self._turns:
+            self.bag_turned.emit(step.x() * A_PIXEL, step.y() * A_PIXEL)
+            return
+        self.shift += step
         self.update()
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
@@ -432,6 +442,8 @@ class Bench(QWidget):
             self.piece_taken.emit("")
             self.mark_taken.emit(None)
             self.line_taken.emit("")
+        elif key == Qt.Key.Key_Home and self.picture and self.picture.turns:
+            self.bag_put_back.emit()
         elif key in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
             self.away.emit()
         elif key == Qt.Key.Key_L and self.picture and self.picture.strokes:
@@ -470,7 +482,11 @@ class Bench(QWidget):
         if self.mark is not None and not event.modifiers() & Qt.KeyboardModifier.ControlModifier:
             self.mark_nudged.emit(step if level else 0, 0 if level else step)
             return
-        if event.modifiers() & Qt.KeyboardModifier.ControlModifier or not pieces:
+        held = event.modifiers() & Qt.KeyboardModifier.ControlModifier
+        if not held and self.picture is not None and self.picture.turns:
+            self.bag_turned.emit(A_KEY * step if level else 0.0, 0.0 if level else A_KEY * step)
+            return
+        if held or not pieces:
             self.shift += QPointF(-40.0 * step, 0) if level else QPointF(0, -40.0 * step)
             self.update()
             return
@@ -484,6 +500,14 @@ class Bench(QWidget):
             self.piece_met.emit(found)
         else:
             self.piece_taken.emit(found)
+
+    def _on_bag(self, at: QPointF) -> bool:
+        """Whether a point lies on a bag that can be turned."""
+        if self.picture is None or self.picture.turns is None:
+            return False
+        x, y = self.surface().inches(at.x(), at.y())
+        left, top, wide, high = self.picture.turns
+        return left <= x <= left + wide and top <= y <= top + high
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

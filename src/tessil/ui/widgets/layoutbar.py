@@ -31,7 +31,7 @@ def part_names(plan: Plan, panel: PanelPlan) -> list[str]:
         x = float(panel.trimmed.width.value) / 2
         found = [
             area.name
-            for area in areas(plan.bag)
+            for area in areas(plan.bag, plan.looks)
             if area.panel == panel.key and _covers(area.source, x, y)
         ]
         names.append(found[0] if len(set(found)) == 1 else f"part {at + 1}")
@@ -111,7 +111,7 @@ class LayoutBar(QWidget):
         self.setVisible(pieced)
         if not pieced:
             return
-        looks: list[str] = [look.side for look in desk.plan.bag.looks]
+        looks: list[str] = [look.side for look in desk.plan.looks]
         names = part_names(desk.plan, panel) if len(panel.parts) > 1 else []
         if (looks, names) != self._shown:
             self._rebuild(looks, names)

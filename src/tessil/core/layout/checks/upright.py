@@ -17,7 +17,7 @@ from tessil.core.snags import Place, Snag, Stage, Weight
 def upright_snags(plan: Plan) -> Iterator[Snag]:
     """Directional prints that end upside-down in the finished bag, side by side of it."""
     directional = {entry.key for entry in plan.project.prints if entry.directional}
-    found = areas(plan.bag) if directional else ()
+    found = areas(plan.bag, plan.looks) if directional else ()
     for panel in plan.panels if directional else ():
         patches = [p for p in panel.patches if p.piece >= 0 and p.print in directional]
         seen: set[PieceAt] = set()
@@ -62,7 +62,7 @@ def _ends(names: list[str], wrong: list[Patch]) -> str:
 
 
 def _fixes(plan: Plan, panel: PanelPlan, wrong: list[Patch]) -> tuple[Edit, ...]:
-    project, fixes, found = plan.project, [], areas(plan.bag)
+    project, fixes, found = plan.project, [], areas(plan.bag, plan.looks)
     turning = {
         spot_of(patch): not patch.turned
         for patch in wrong
