@@ -321,6 +321,9 @@ def test_a_project_typed_in_survives_its_file(steps):
 
     made = _typed_in(plan(project_of("satchel")), steps)
     again = bag_from(flat_text(made.project))
+    # A flap passed over the whole depth until it was asked.
+    assert again.shape.options == {"flap_passes": "whole"} | made.project.shape.options
+    again = again.model_copy(update={"shape": made.project.shape})
     assert again == made.project
     assert isinstance(again, Project)
     assert [f.value for f in plan(again).bag.finished] == [f.value for f in made.bag.finished]

@@ -241,7 +241,7 @@ def test_a_flap_that_nobody_typed_keeps_its_proportion_whatever_the_cloth(key, s
     shape = base.shape.model_copy(update={"way": "cloth", "cloth": cloth})
     made = plan(base.model_copy(update={"shape": shape}))
     height = made.bag.finished[1].value
-    over = made.bag.finished[2].value if key == "satchel" else 0
+    over = made.bag.finished[2].value / 2 if key == "satchel" else 0
     assert abs(made.sizes["flap"].value - over - share * height) < F(1, 2)
 
 
@@ -337,7 +337,9 @@ def test_faces_lie_on_their_panels_and_fill_their_look(key):
             assert x + w <= float(panel.width.value) + 1e-9
             assert y + h <= float(panel.height.value) + 1e-9
             tx, ty, tw, th = (float(v) for v in face.target)
-            assert (tw, th) == (pytest.approx(float(w)), pytest.approx(float(h)))
+            # The walls of a soft bag lean: seen from the front they are a little lower.
+            near = 0.02 if made.bag.net.mouth is not None else 1e-6
+            assert (tw, th) == (pytest.approx(float(w)), pytest.approx(float(h), rel=near))
             covered = covered.union(
                 Polygon([(tx, ty), (tx + tw, ty), (tx + tw, ty + th), (tx, ty + th)])
             )

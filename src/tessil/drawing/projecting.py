@@ -188,5 +188,5 @@ def _meet(a: tuple[float, float, float, float], b: tuple[float, float, float, fl
 def poses_for(sewn: Sewn, stand: Stand) -> dict[Piece, Pose]:
     """Where everything lies for a stand, in the middle of the ground."""
     if stand.fold == 1.0 and not stand.opened:
-        return sewn.shut
+        return sewn.closed
     return grounded(sewn, sewn.placed(stand.fold, opened=stand.opened))

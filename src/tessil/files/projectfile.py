@@ -68,6 +68,25 @@ def _job_of_one_bag(document: dict[str, Any]) -> dict[str, Any]:
     return {"format": 5, "shared": shared, "bags": [bag]}
 
 
+def _flaps_that_passed_over_all(document: dict[str, Any]) -> dict[str, Any]:
+    """Format 6 asks what a satchel's flap passes over: it was the whole depth until then.  It also
+    has what single ones of the bags made alike measured."""
+    bags = document.get("bags")
+    if not isinstance(bags, list):
+        return {**document, "format": 6}
+    return {**document, "format": 6, "bags": [_passing_over(bag) for bag in bags]}
+
+
+def _passing_over(bag: Any) -> Any:
+    shape = bag.get("shape") if isinstance(bag, dict) else None
+    if not isinstance(shape, dict) or shape.get("kind") != "satchel":
+        return bag
+    options = shape.get("options")
+    if not isinstance(options, dict):
+        options = {}
+    return {**bag, "shape": {**shape, "options": {"flap_passes": "whole", **options}}}
+
+
 # From a format number to the next: MIGRATIONS[1] makes a format 2 document of a format 1 one.
 MIGRATIONS: dict[int, Migration] = {
     # Format 2 only has more to say of piecing, prints and scraps: what was is still right.
@@ -76,8 +95,7 @@ MIGRATIONS: dict[int, Migration] = {
     # Format 4 only has more to say: shapes that were left, and marks that sizes keep.
     3: lambda document: {**document, "format": 4},
     4: _job_of_one_bag,
-    # Format 6 only has more to say: what single ones of the bags made alike measured.
-    5: lambda document: {**document, "format": 6},
+    5: _flaps_that_passed_over_all,
 }
 
 

@@ -62,7 +62,8 @@ QPushButton#fix:hover {{ background: {t.CARD}; }}
 QPushButton#fix:focus {{ border: 2px solid {t.THREAD}; padding: 0 7px; }}
 QSlider#fold::groove:horizontal {{ height: 2px; background: {t.RULE}; border-radius: 1px; }}
 QSlider#fold::sub-page:horizontal {{ height: 2px; background: {t.THREAD}; border-radius: 1px; }}
-QSlider#fold::handle:horizontal {{ width: {t.px(12)}px; height: {t.px(12)}px; margin: -{t.px(6)}px 0;
+QSlider#fold::handle:horizontal {{ width: {t.px(12)}px; height: {t.px(12)}px;
+  margin: -{t.px(6)}px 0;
   background: {t.THREAD}; border: 2px solid {t.CARD}; border-radius: {t.px(7)}px; }}
 QSlider#fold:focus {{ border: 2px solid {t.THREAD}; border-radius: 6px; }}
 QPushButton#quiet {{ background: transparent; border-color: transparent; padding: 4px 8px; }}

@@ -131,13 +131,23 @@ def test_a_snap_wants_something_behind_it():
     from tests.conftest import DEMO
 
     demo = load_bag(DEMO)
-    flap = demo.panels["flap"]
-    bare = flap.model_copy(update={"layers": flap.layers.model_copy(update={"plies": ()})})
-    project = demo.model_copy(update={"panels": {**demo.panels, "flap": bare}})
-    (snag,) = [s for s in plan(project).snags if s.key == "layer.snap.flap"]
+    front = demo.panels["front"]
+    bare = front.model_copy(update={"layers": front.layers.model_copy(update={"plies": ()})})
+    project = demo.model_copy(update={"panels": {**demo.panels, "front": bare}})
+    (snag,) = [s for s in plan(project).snags if s.key == "layer.snap.front"]
     mended = plan(applied(project, snag.fixes[0]))
     assert not any(s.key.startswith("layer.snap") for s in mended.snags)
-    assert mended.panel("flap").layers[1].material.key == "woven-interfacing"
+    assert mended.panel("front").layers[1].material.key == "woven-interfacing"
+
+
+def test_the_half_in_a_lining_has_its_patch_and_no_snag():
+    """The male part goes into the flap's lining, a square of interfacing behind it."""
+    from tests.conftest import DEMO
+
+    made = plan(load_bag(DEMO))
+    (male,) = [mark for mark in made.marks_on("flap-lining") if mark.key == "snap:male"]
+    assert male.box[2:] == (F(3, 2), F(3, 2))
+    assert not any(s.key == "layer.snap.flap-lining" for s in made.snags)
 
 
 def test_a_zipper_edge_is_folded_cloth_twice_and_its_tape():

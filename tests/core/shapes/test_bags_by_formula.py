@@ -96,7 +96,7 @@ def test_a_flap_is_narrower_than_the_opening_and_lands_where_it_does():
         assert says["flap-comes-down-the-front"] == sizes["flap"] - depth / 2 - flap_lost(made)
         assert flap.lands.value == says["flap-comes-down-the-front"]
         assert (flap.male_panel, flap.female_panel, flap.male_sign, flap.female_sign) == (
-            "flap",
+            "flap-lining",
             "front",
             -1,
             1,
@@ -177,7 +177,7 @@ def test_a_clutch_is_folded_in_three():
         assert long == 2 * height + sizes["flap"] + 2 * A
         flap = made.bag.flap
         assert (flap.male_panel, flap.female_panel, flap.male_sign, flap.female_sign) == (
-            "body",
+            "lining",
             "body",
             1,
             -1,

@@ -192,11 +192,12 @@ class FlapNeed:
     """A flap: how far it comes down the front, and where both halves of a snap are marked.
 
     ``lands`` is measured from the front's top edge.  Halves are measured on the trimmed panel:
-    the male one ``sign`` × offset from ``male_from``, the female one ``sign`` × its distance
-    below the top edge from ``female_from``.
+    the male one, on what lines the flap, ``sign`` × offset from ``male_from``, the female one
+    ``sign`` × its distance below the top edge from ``female_from``.
     """
 
     lands: Figure
+    panel: str
     male_panel: str
     male_from: Figure
     female_panel: str

@@ -14,6 +14,7 @@ from tessil.core.bag.ids import EdgeKey, JoinKey
 from tessil.core.bag.model import Edge, ExactPoint
 from tessil.core.numbers.lengths import Inches
 
+LOSE_NOTHING = ("bound", "free")  # edges at which the bag is as large as its panel
 FLAT, SQUARE, OVER = 0, 90, 180  # degrees: straight on, round a corner, folded together
 
 
@@ -103,4 +104,5 @@ class Net:
     still: tuple[str, ExactPoint]
     tapes: tuple[Tape, ...] = ()
     hangs: tuple[Hang, ...] = ()
+    mouth: Inches | None = None  # how deep it is at the top when it is closed, if less than below
     facing: Facing = "front"

@@ -236,7 +236,8 @@ def _snap_without_hold(plan: Plan) -> Iterator[Snag]:
         return
     for key in dict.fromkeys((flap.male_panel, flap.female_panel)):
         panel = plan.panel(key)
-        if any(layer.role in ("batting", "firm") for layer in panel.layers):
+        held = any(layer.role in ("batting", "firm") for layer in panel.layers)
+        if held or panel.panel.kind == "lining":  # there its patch of interfacing holds it
             continue
         plies = (
             *panel.choices.layers.plies,

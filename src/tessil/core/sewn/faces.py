@@ -11,7 +11,7 @@ from typing import Literal
 
 from tessil.core.bag.net import Net
 from tessil.core.sewn.placing import Piece, Sewn, grounded
-from tessil.core.sewn.vectors import Pose
+from tessil.core.sewn.vectors import Pose, unit
 
 LookSide = Literal["front", "back", "open"]
 Box = tuple[float, float, float, float]  # x, y, width, height
@@ -41,8 +41,8 @@ class Look:
 def looks_of(net: Net) -> tuple[Look, ...]:
     """Front and back, and the front with its flap up, if it has one."""
     sewn = Sewn(net)
-    shut = sewn.shut
-    found = [_look(sewn, shut, "front"), _look(sewn, shut, "back")]
+    closed = sewn.closed
+    found = [_look(sewn, closed, "front"), _look(sewn, closed, "back")]
     if sewn.opens:
         found.append(_look(sewn, grounded(sewn, sewn.placed(opened=True)), "open"))
     return tuple(look for look in found if look.faces)
@@ -54,12 +54,15 @@ def _look(sewn: Sewn, poses: dict[Piece, Pose], side: LookSide) -> Look:
     shown = [
         (piece, pose)
         for piece, pose in poses.items()
-        if piece[0] not in tapes and pose.out[2] * way > SQUARE_ON
+        if piece[0] not in tapes and unit(pose.out)[2] * way > SQUARE_ON
     ]
     main = [point for piece, pose in poses.items() for point in sewn.outline(piece, pose)]
     high = max((point[1] for point in main), default=0.0)
+    opening = sewn.opening if side == "front" else frozenset()
     order = {piece: at for at, piece in enumerate(poses)}
-    shown.sort(key=lambda found: (round(found[1].origin[2] * way, 6), order[found[0]]))
+    shown.sort(
+        key=lambda found: (found[0] in opening, round(found[1].origin[2] * way, 6), order[found[0]])
+    )
     faces = tuple(_face(sewn, piece, pose, way, high) for piece, pose in shown)
     left = min((face.target[0] for face in faces), default=0.0)
     right = max((face.target[0] + face.target[2] for face in faces), default=0.0)

@@ -13,13 +13,12 @@ from typing import NamedTuple
 
 from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.model import Edge, ExactPoint
-from tessil.core.bag.net import SQUARE, Crease, Sheet, Tape
+from tessil.core.bag.net import LOSE_NOTHING, SQUARE, Crease, Sheet, Tape
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, given
 from tessil.core.sewn.vectors import Flat
 
 HAIR = 1e-7  # inches; what lies nearer is one place
-LOST = ("bound", "free")  # edges that lose nothing in a seam
 CLOCKWISE: tuple[Side, ...] = ("top", "right", "bottom", "left")
 NOTHING = given("nothing", 0, Basis.GEOMETRY)
 
@@ -99,7 +98,7 @@ Part = tuple[list[Flat], list[Rim]]
 
 def inset(edge: Edge) -> float:
     """How far inside an edge its stitch line lies: where the bag ends."""
-    return 0.0 if edge.finish in LOST else float(edge.allowance.value)
+    return 0.0 if edge.finish in LOSE_NOTHING else float(edge.allowance.value)
 
 
 def stitched(edges: tuple[Edge, ...]) -> Part:

@@ -7,12 +7,13 @@ creases and hinges does not decide, the other seams prove: sewn up, their edges 
 from __future__ import annotations
 
 from collections import deque
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
-from math import hypot
+from math import atan2, degrees, hypot
 
 from tessil.core.bag.net import Crease, Net, Seam, Side
+from tessil.core.numbers.lengths import Inches
 from tessil.core.sewn.facets import HAIR, Facet, Rim, facets_of, tape_sheet
 from tessil.core.sewn.vectors import Flat, Pose, Space, cross, dot, minus, plus, scaled, unit
 
@@ -164,6 +165,21 @@ class Sewn:
         """Sewn up, in the middle of the ground: x and z about nothing, y from nothing up."""
         return grounded(self, self.placed())
 
+    @cached_property
+    def opening(self) -> frozenset[Piece]:
+        """The pieces that hang on what opens: a flap."""
+        found: set[Piece] = set()
+        for holder, piece, hold in self._tree:
+            if hold.opens or holder in found:
+                found.add(piece)
+        return frozenset(found)
+
+    @cached_property
+    def closed(self) -> dict[Piece, Pose]:
+        """As it is carried: where a flap passes over less than the depth, both walls lean together
+        above and the ends fold in."""
+        return self.shut if self.net.mouth is None else _drawn_together(self, self.net.mouth)
+
     def outline(self, piece: Piece, pose: Pose) -> tuple[Space, ...]:
         return tuple(pose.at(corner) for corner in self.facet(piece).corners)
 
@@ -304,3 +320,64 @@ def spans(sewn: Sewn, poses: dict[Piece, Pose], leave: frozenset[str] = frozense
         for way in range(3)
     )
     return wide, high, deep
+
+
+def _drawn_together(sewn: Sewn, mouth: Inches) -> dict[Piece, Pose]:
+    """A standing bag with its top drawn together to ``mouth`` deep, its flap closed over that.
+
+    What hangs on a hinge that opens is the flap; all else gives: z shrinks evenly from the ground
+    up.  A facet of an end would become crooked: it is drawn by three of its corners.
+    """
+    deep, high = _depth(sewn)
+    over = float(mouth)
+    lost = (deep - over) / deep / high
+
+    def drawn(point: Space) -> Space:
+        x, y, z = point
+        return x, y, z * (1 - lost * y)
+
+    flap = sewn.opening
+    poses = {
+        piece: pose if piece in flap else _fitted(sewn.facet(piece), pose, drawn)
+        for piece, pose in sewn.shut.items()
+    }
+    lean = degrees(atan2((deep - over) / 2, high))
+    for piece, other, hold in sewn._tree:
+        if other in flap:
+            # Both walls lean, each by as much: a flap folded right over has both to make up for.
+            turn = hold.turn * (1 - lean / 90) if hold.opens else float(hold.turn)
+            poses[other] = hold.hung(poses[piece], sewn.facet(other), turn)
+    return poses
+
+
+def _depth(sewn: Sewn) -> tuple[float, float]:
+    """How deep and high the bag stands, without what opens."""
+    flap = {piece[0] for piece in sewn.opening}
+    _, high, deep = spans(sewn, sewn.shut, frozenset(flap))
+    return deep, high
+
+
+def _fitted(facet: Facet, pose: Pose, drawn: Callable[[Space], Space]) -> Pose:
+    """The pose through three corners of a facet, moved."""
+    a, b, c = _corners(facet)
+    to = [drawn(pose.at(point)) for point in (a, b, c)]
+    one, two = (b[0] - a[0], b[1] - a[1]), (c[0] - a[0], c[1] - a[1])
+    area = one[0] * two[1] - one[1] * two[0]
+    along, aside = minus(to[1], to[0]), minus(to[2], to[0])
+    right = plus(scaled(along, two[1] / area), aside, -one[1] / area)
+    down = plus(scaled(along, -two[0] / area), aside, one[0] / area)
+    flat = Pose((0.0, 0.0, 0.0), right, down)
+    return flat.moved(minus(to[0], flat.at(a)))
+
+
+def _corners(facet: Facet) -> tuple[Flat, Flat, Flat]:
+    """Three corners that lie well apart: the top ones, and one at the foot."""
+    corners = sorted(facet.corners, key=lambda point: (round(point[1], 6), point[0]))
+    first, second = corners[0], corners[1]
+    last = max(
+        facet.corners,
+        key=lambda p: abs(
+            (second[0] - first[0]) * (p[1] - first[1]) - (second[1] - first[1]) * (p[0] - first[0])
+        ),
+    )
+    return first, second, last

@@ -142,7 +142,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         net=_net(brief, body, height.value, panel["flap"].value),
         flap=FlapNeed(
             lands=(panel["flap"] - 2 * brief.wall).called("flap comes down the front"),
-            male_panel="body",
+            panel="body",
+            male_panel="lining" if brief.has_lining else "body",
             male_from=seam,
             female_panel="body",
             female_from=(panel["panel_height"] - seam).called("front's top edge"),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tessil.core.bag.ids import LIES, CutOut, EdgeKey, JoinKey
 from tessil.core.bag.model import Edge, Panel
-from tessil.core.bag.net import FLAT, OVER, SQUARE, Crease, Seam, Sheet, Side
+from tessil.core.bag.net import FLAT, LOSE_NOTHING, OVER, SQUARE, Crease, Seam, Sheet, Side
 from tessil.core.numbers import sizes
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -32,6 +32,11 @@ def seam(key: JoinKey, one: Side, other: Side, turn: int = FLAT, hinge: bool = F
 def clockwise(way: sizes.Side, *parts: Span) -> tuple[Span, ...]:
     """Parts of a side, given from the top down, as they go round the panel clockwise."""
     return parts if way == "right" else tuple((end, start) for start, end in parts)
+
+
+def inset_of(edge: Edge) -> Inches:
+    """How far inside an edge the bag ends: nothing where it is bound or left as cut."""
+    return ZERO if edge.finish in LOSE_NOTHING else edge.allowance.value
 
 
 def level(y: Inches, start: Inches, end: Inches, turn: int = SQUARE, opens: bool = False) -> Crease:
@@ -107,6 +112,7 @@ __all__ = [
     "clockwise",
     "ends_of",
     "fold_notch",
+    "inset_of",
     "level",
     "seam",
     "sewn_edges",

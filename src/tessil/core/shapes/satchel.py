@@ -1,8 +1,8 @@
 """The flap satchel: the cut-corner body with a lined flap and an adjustable strap.
 
 The flap ends ½ to 1 narrower than the opening, is sewn on three sides, turned, and joined to
-the back at the top edge.  It lands as far down as it is long, less the bag's thickness that
-it has to pass over.  Common practice, no source.
+the back at the top edge.  It lands as far down as it is long, less what it passes over, which is
+the maker's to say.  Common practice, no source.
 """
 
 from __future__ import annotations
@@ -11,7 +11,7 @@ from dataclasses import replace
 
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
 from tessil.core.bag.model import Attachment, Bag, BagFigure, Edge, FlapNeed, Panel
-from tessil.core.bag.net import SQUARE, Hang, Net, Seam, Sheet
+from tessil.core.bag.net import OVER, SQUARE, Hang, Net, Seam, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
@@ -24,14 +24,15 @@ from tessil.core.shapes.base import (
     PANEL_WIDTH,
     WIDTH,
     Brief,
+    Option,
     Shape,
     SizeField,
     Sizes,
 )
 from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_corners, check_flap, flap_style
 from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of
-from tessil.core.shapes.nets import ZERO, level, side
-from tessil.core.shapes.outlines import Rims, shaped_top
+from tessil.core.shapes.nets import ZERO, inset_of, level, side
+from tessil.core.shapes.outlines import Rim, Rims, shaped_top
 from tessil.core.shapes.tote import (
     NOTCH_BOTTOM,
     NOTCH_SIDE,
@@ -61,6 +62,41 @@ STRAP_LENGTH = SizeField(
 STRAP_WIDTH = SizeField("strap_width", "Strap width", "As it ends", Fraction(3, 2), "always")
 
 
+PASSES = Option(
+    "flap_passes",
+    "The flap passes over",
+    "Before it comes down the front; a soft bag closes up above, a stiff or full one does not",
+    (
+        ("half", "half the depth"),
+        ("whole", "the whole depth"),
+        ("held", "what is carried"),
+        ("none", "nothing"),
+        ("own", "so much"),
+    ),
+)
+FLAP_OVER = SizeField(
+    "flap_over",
+    "Passes over",
+    "From the back's top edge to the front's, as the bag closes",
+    Fraction(1),
+    "always",
+    only=("flap_passes", "own"),
+)
+
+
+def _over(brief: Brief, panel: Sizes, depth: Figure) -> Figure:
+    """What the flap passes over, from the back's top edge to the front's."""
+    way = brief.options["flap_passes"]
+    over = {
+        "half": depth / 2,
+        "whole": depth,
+        "held": brief.held.thickness,
+        "none": NOTHING,
+        "own": panel["flap_over"],
+    }[way]
+    return over.called("the flap passes over")
+
+
 def _flap_panel(brief: Brief, panel: Sizes, opening: Figure) -> Panel:
     """The flap as it is worn: joined at the top, its free corners at the bottom."""
     allowed = brief.seams.side
@@ -68,9 +104,14 @@ def _flap_panel(brief: Brief, panel: Sizes, opening: Figure) -> Panel:
     if finished.value <= 0:
         raise CannotPlan("shape.sizes.flap_less", "So narrow a flap is none: take off less.")
     width = (finished + 2 * allowed).settled("flap, trimmed width")
-    height = (panel["flap"] + 2 * allowed).settled("flap, trimmed height")
+    hung: Rim = ("bound", NOTHING) if top_bound(brief) else ("seam", brief.seams.top)
+    whole = panel["flap"] + allowed
+    if not top_bound(brief):
+        whole = whole + brief.seams.top
+    height = whole.settled("flap, trimmed height")
     w, h = width.value, height.value
-    rims: Rims = dict.fromkeys(SIDES, ("seam", allowed))
+    # As it is shaped, lying the other way up: its free edge above.
+    rims: Rims = dict.fromkeys(SIDES, ("seam", allowed)) | {"bottom": hung}
     style, by = flap_style(brief), panel["flap_round"].value
     check_corners(style, panel["flap_round"], width, height)
     edges = _upside_down(shaped_top((w, h), rims, style, by), h)
@@ -103,17 +144,27 @@ def _net(net: Net, body: Body, panels: list[Panel], over: Inches, strap: Hang) -
     top = flap.side("top")
     ends = [edge for edge in flap.edges if edge.key.side in ENDS and edge.key.plain]
     wide = flap.width.value - sum(edge.allowance.value for edge in ends)
-    middle, stitched = back.width.value / 2, top.allowance.value
-    turns = level(stitched + over, ZERO, flap.width.value, opens=True)
+    middle, stitched = back.width.value / 2, inset_of(top)
+    turns = (level(stitched + over, ZERO, flap.width.value, opens=True),) if over else ()
+    first = SQUARE if over else OVER
     held = side("back", "top", part=(middle - wide / 2, middle + wide / 2))
     beyond = max(wide - body.width.value, ZERO) * 3 / 4
     return replace(
         net,
+        mouth=over if over < body.depth.value else None,
         hangs=(strap,),
-        sheets=(*net.sheets, Sheet("flap", flap.edges, (turns,))),
+        sheets=(*net.sheets, Sheet("flap", flap.edges, turns)),
         seams=(
             *net.seams,
-            Seam(JoinKey("flap"), (held,), (side("flap", "top"),), SQUARE, True, beyond, True),
+            Seam(
+                JoinKey("flap"),
+                (held,),
+                (side("flap", "top"),),
+                SQUARE if over else OVER,
+                True,
+                beyond,
+                True,
+            ),
         ),
     )
 
@@ -133,7 +184,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     body = body_of(brief, panel)
     allowed = brief.seams.side
     flat = (panel["panel_width"] - 2 * allowed).called("opening, flat")
-    lands = (panel["flap"] - body.depth).called("flap comes down the front")
+    over = _over(brief, panel, body.depth)
+    lands = (panel["flap"] - over).called("flap comes down the front")
     if lands.value <= 0:
         raise CannotPlan("shape.sizes.flap", "The flap ends on top of the bag: make it longer.")
     check_flap(lands, body.height)
@@ -184,12 +236,13 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body_net(brief, body, panels[0], panels[1]),
             body,
             panels,
-            body.depth.value,
+            over.value,
             _strap(brief, panel, front),
         ),
         flap=FlapNeed(
             lands=lands,
-            male_panel="flap",
+            panel="flap",
+            male_panel="flap-lining",
             male_from=(flap.height - allowed).called("flap's free edge"),
             female_panel="front",
             female_from=NOTHING if top_bound(brief) else brief.seams.top,
@@ -221,15 +274,16 @@ SATCHEL = Shape(
         FLAP,
         FLAP_LESS,
         FLAP_ROUND,
+        FLAP_OVER,
         STRAP_LENGTH,
         STRAP_WIDTH,
     ),
-    options=(TOP, FLAP_SHAPE),
+    options=(TOP, FLAP_SHAPE, PASSES),
     for_object=boxed_for_object,
     to_panel=to_panel,
     build=build,
     leader="front",
     cloths=2,
-    proportions={"flap": lambda sizes: sizes["depth"] + sizes["height"] * 3 / 5},
+    proportions={"flap": lambda sizes: sizes["depth"] / 2 + sizes["height"] * 3 / 5},
     uses=frozenset({"lining", "corner", "bottom", "top"}),
 )

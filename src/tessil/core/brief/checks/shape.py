@@ -133,7 +133,7 @@ def _flap(plan: Plan) -> Iterator[Snag]:
     need = plan.bag.flap
     if need is None or need.narrower is None or need.narrower.value >= LEAST_FLAP_ROOM:
         return
-    less, flap = need.narrower.value, plan.panel(need.male_panel)
+    less, flap = need.narrower.value, plan.panel(need.panel)
     yield Snag(
         key="fit.flap",
         stage=Stage.BRIEF,
