@@ -59,18 +59,18 @@ def test_every_leaf_has_its_drawing_its_fields_and_figures(satchel, leaf):
         assert window.column.receipt.rows
 
 
-def test_the_demo_s_pieces_give_two_metres_and_say_where_each_strip_lies(satchel):
+def test_the_demo_s_pieces_give_the_piping_and_say_where_each_strip_lies(satchel):
     satchel.leaf("bias")
     window = satchel.window
     numbers = [item.text for item in window.bench.picture.of(Label) if item.text.isdigit()]
-    assert {"1", "2", "3", "4", "5", "6"} <= set(numbers)
-    assert "5 joins" in _words(window)
+    assert {"1", "2", "3", "4", "5"} <= set(numbers)
+    assert "4 joins" in _words(window)
     assert {cloth.print.key for cloth in window.bench.picture.of(Cloth)} == {"dots"}
     satchel.choose("bias.prefer", "waste")
-    assert "7 joins" in _words(window)
-    assert "the other way: 5 joins" in _words(window)
+    assert "5 joins" in _words(window)
+    assert "the other way: 4 joins" in _words(window)
     satchel.ctrl(Qt.Key.Key_Z)
-    assert "5 joins" in _words(window).split("the other way")[0]
+    assert "4 joins" in _words(window).split("the other way")[0]
 
 
 def test_pieces_are_typed_left_out_and_too_little_is_a_snag_with_a_fix(plain):
@@ -271,7 +271,7 @@ def test_strips_go_to_a_csv_and_the_bias_map_to_an_svg(satchel, tmp_path):
     satchel.type(str(path))
     satchel.press(Qt.Key.Key_Return)
     rows = list(csv.DictReader(io.StringIO(path.read_text("utf-8"))))
-    assert [row["for"] for row in rows].count("piping") == 6
+    assert [row["for"] for row in rows].count("piping") == 5
     assert {row["angle"] for row in rows} >= {"0", "45"}
     satchel.ctrl(Qt.Key.Key_E)
     drawn = tmp_path / "map.svg"

@@ -160,7 +160,7 @@ def _net(net: Net, body: Body, panels: list[Panel], over: Inches, strap: Hang) -
                 JoinKey("flap"),
                 (held,),
                 (side("flap", "top"),),
-                SQUARE if over else OVER,
+                first,
                 True,
                 beyond,
                 True,
