@@ -11,7 +11,7 @@ from typing import Literal
 
 from tessil.core.bag.net import Net
 from tessil.core.sewn.placing import Piece, Sewn, grounded
-from tessil.core.sewn.vectors import Pose, unit
+from tessil.core.sewn.vectors import Pose, long
 
 LookSide = Literal["front", "back", "open"]
 Box = tuple[float, float, float, float]  # x, y, width, height
@@ -54,7 +54,7 @@ def _look(sewn: Sewn, poses: dict[Piece, Pose], side: LookSide) -> Look:
     shown = [
         (piece, pose)
         for piece, pose in poses.items()
-        if piece[0] not in tapes and unit(pose.out)[2] * way > SQUARE_ON
+        if piece[0] not in tapes and _square(pose) * way > SQUARE_ON
     ]
     main = [point for piece, pose in poses.items() for point in sewn.outline(piece, pose)]
     high = max((point[1] for point in main), default=0.0)
@@ -71,6 +71,12 @@ def _look(sewn: Sewn, poses: dict[Piece, Pose], side: LookSide) -> Look:
         for face in faces
     )
     return Look(side, right - left, high, moved)
+
+
+def _square(pose: Pose) -> float:
+    """How squarely it looks at the one before it: 1 full in the face, −1 away."""
+    out = pose.out
+    return out[2] / max(long(out), 1e-9)
 
 
 def _face(sewn: Sewn, piece: Piece, pose: Pose, way: float, high: float) -> Face:

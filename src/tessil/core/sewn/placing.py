@@ -371,9 +371,9 @@ def _fitted(facet: Facet, pose: Pose, drawn: Callable[[Space], Space]) -> Pose:
 
 
 def _corners(facet: Facet) -> tuple[Flat, Flat, Flat]:
-    """Three corners that lie well apart: the top ones, and one at the foot."""
-    corners = sorted(facet.corners, key=lambda point: (round(point[1], 6), point[0]))
-    first, second = corners[0], corners[1]
+    """Three corners that lie well apart, the first at the top."""
+    first = min(facet.corners, key=lambda point: (round(point[1], 6), point[0]))
+    second = max(facet.corners, key=lambda p: hypot(p[0] - first[0], p[1] - first[1]))
     last = max(
         facet.corners,
         key=lambda p: abs(

@@ -26,6 +26,8 @@ def _shortfalls(panel: PanelPlan) -> list[tuple[str, Inches, bool]]:
     short = []
     got = panel.measured.quilted
     for way, measured in (("width", got.width), ("height", got.height)):
+        if getattr(panel.measured.trimmed, way) is not None:
+            continue  # it is trimmed: what it might have been is no matter any more
         want = getattr(panel.trimmed, way).value
         added = getattr(panel.measured.added, way) or want * 0
         worst = (getattr(panel.least, way).value if measured is None else measured) + added
