@@ -38,6 +38,7 @@ from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.sandwich.layers import weight
 from tessil.core.sewn.faces import looks_of
+from tessil.core.sewn.stacks import meeting, walls_bound
 from tessil.core.shapes import Brief
 from tessil.core.shapes.fit import fits_of
 from tessil.core.tasks.building import build_task_of, built_of
@@ -59,7 +60,9 @@ def _binding(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> Binding
         return None
     width = given("usable width", usable)
     edge, corners = bound_edge(bag)
-    return plan_binding(choice, edge, bag.loop, brief.wall, width, brief.rulers.ruler, corners)
+    walls = walls_bound(bag.net)
+    thick = brief.wall if walls == 1 else walls * brief.wall
+    return plan_binding(choice, edge, bag.loop, thick, width, brief.rulers.ruler, corners)
 
 
 def _weight(weights: tuple[Figure, ...]) -> Figure:
@@ -157,6 +160,7 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
     gap = project.turning_gap
     bulk = bulk_tasks(
         bag.joins,
+        meeting(bag.net),
         by_key,
         setting.materials,
         project.press_seams,

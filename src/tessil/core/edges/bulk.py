@@ -21,6 +21,7 @@ from tessil.core.numbers.polygons import Vector
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, count, from_mm, total
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.sewn.stacks import Meeting
 from tessil.core.trimming.choice import Mark
 from tessil.core.words.names import join_name, side_name
 
@@ -118,8 +119,8 @@ class Caught:
 class BulkTask:
     """What the counting of layers on one panel reads: all its layers, whether patchwork seams run
     into its edges and how they are pressed, its joins and what the panels there bring (itself
-    among them), how the bag's seams are pressed, whether a lining lies inside, the marks on it
-    with their numbers."""
+    among them), how the bag's seams are pressed, whether a lining lies inside, what else lies
+    on each of its edges, the marks on it with their numbers."""
 
     panel: Panel
     layers: tuple[Material, ...]
@@ -131,6 +132,7 @@ class BulkTask:
     materials: Mapping[str, Material]
     press: Literal["open", "side"]
     lined: bool
+    met: Mapping[EdgeKey, tuple[str, ...]]
     marks: tuple[tuple[int, Mark], ...]
 
 
@@ -202,8 +204,11 @@ class _Bulk:
             lining = self.lining()
             wall = own + lining if lining else own
             binding = _heap((self.known["cotton"],), "binding cloth")
+            others, panels = self.on_top(edge)
             bound = wall + binding.times(BINDING_CLOTH, "layers of binding")
-            return bound, (self.panel.key,), f"bound {side_name(edge.key)} edge"
+            for heap in others:
+                bound = bound + heap
+            return bound, (self.panel.key, *panels), f"bound {side_name(edge.key)} edge"
         if edge.finish == "zip":
             lining = self.lining()
             cloth = own + lining if lining else own
@@ -216,14 +221,30 @@ class _Bulk:
         if edge.finish == "turned":
             lining = self.lining()
             both = own + lining if lining else own
-            return (
-                both.times(2, "turned in"),
-                (self.panel.key,),
-                f"{side_name(edge.key)} edge, turned in",
-            )
+            turned = both.times(2, "turned in")
+            others, panels = self.on_top(edge)
+            for heap in others:
+                turned = turned + heap
+            return (turned, (self.panel.key, *panels), f"{side_name(edge.key)} edge, turned in")
         other, panels, name = self.partner(edge)
         heap = own + other if other else own.times(2, "turned in")
         return heap, (self.panel.key, *panels), name
+
+    def on_top(self, edge: Edge) -> tuple[list[Heap], tuple[str, ...]]:
+        """What else lies on an edge that is bound or turned in: the thickest of the panels there
+        with its lining, and the tape of a zipper that ends there."""
+        met = self.task.met.get(edge.key.run, ())
+        panels = [key for key in met if key in self.task.caught and key != self.panel.key]
+        heaps = []
+        if panels:
+            thickest = max(panels, key=lambda key: self.in_seam(key).thick.value)
+            heaps.append(self.in_seam(thickest))
+            lining = self.lining()
+            if lining is not None:
+                heaps.append(lining)
+        if any(key not in self.task.caught for key in met):
+            heaps.append(_heap((self.known["zipper-tape"],), "zipper tape"))
+        return heaps, tuple(panels)
 
     def corners(self) -> Iterator[Spot]:
         """The top edge over the side seams, and the boxed corners."""
@@ -357,6 +378,7 @@ def _floats(point: ExactPoint) -> Vector:
 
 def bulk_tasks(
     joins: tuple[Join, ...],
+    met: Meeting,
     panels: Mapping[str, PanelPlan],
     materials: Mapping[str, Material],
     press: Literal["open", "side"],
@@ -371,6 +393,8 @@ def bulk_tasks(
             join for join in joins if any(ref.panel == key for ref in (*join.one, *join.other))
         )
         near = {ref.panel for join in own for ref in (*join.one, *join.other)} | {key}
+        lying = {edge: others for (sheet, edge), others in met.items() if sheet == key}
+        near |= {other for others in lying.values() for other in others}
         yield BulkTask(
             panel=panel.panel,
             layers=panel.materials,
@@ -389,6 +413,7 @@ def bulk_tasks(
             materials=materials,
             press=press,
             lined=f"{key}-lining" in panels or ("lining" in panels and dropped_in),
+            met=lying,
             marks=tuple((at, mark) for at, mark in enumerate(marks) if mark.panel == key),
         )
 

@@ -156,15 +156,7 @@ def _net(net: Net, body: Body, panels: list[Panel], over: Inches, strap: Hang) -
         sheets=(*net.sheets, Sheet("flap", flap.edges, turns)),
         seams=(
             *net.seams,
-            Seam(
-                JoinKey("flap"),
-                (held,),
-                (side("flap", "top"),),
-                first,
-                True,
-                beyond,
-                True,
-            ),
+            Seam(JoinKey("flap"), (held,), (side("flap", "top"),), first, True, beyond, True),
         ),
     )
 
