@@ -20,8 +20,19 @@ from tessil.core.planned import Plan
 from tessil.core.sewn.facets import Facet
 from tessil.core.sewn.placing import Piece, Sewn
 from tessil.core.sewn.vectors import Pose, Space, minus, plus
+from tessil.core.snags import Place
 from tessil.drawing.bands import lying
-from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Placed, Point, Shade
+from tessil.drawing.picture import (
+    Cloth,
+    Dimension,
+    Item,
+    Label,
+    Line,
+    Placed,
+    Point,
+    Shade,
+    rectangle,
+)
 from tessil.drawing.projecting import FLAT_STANDS, STANDS, Shown, Stand, poses_for, shown
 
 LIGHT = 0.34  # how much darker a facet is that is seen along its edge
@@ -203,6 +214,22 @@ def _cut(plan: Plan, facet: Facet) -> Iterator[Cloth]:
         shape = cut_by(facet.corners, cloth.outline)
         if len(shape) > 2:
             yield Cloth(shape, cloth.print, cloth.key, cloth.turned)
+
+
+def lit_on(plan: Plan, stand: Stand, panel: str, place: Place) -> Iterator[Item]:
+    """What is picked on a panel, lit where it lies on the bag; nothing where it is out of sight."""
+    sewn = sewn_of(plan.bag.net)
+    x, y, wide, high = place.x, place.y, place.width, place.height
+    pad = 0.06  # of an inch, so that a line is seen
+    box = rectangle(x - pad, y - pad, wide + 2 * pad, high + 2 * pad)
+    for one in shown(sewn, poses_for(sewn, stand), stand):
+        if one.piece[0] == panel and one.right_side:
+            shape = cut_by(sewn.facet(one.piece).corners, box)
+            if len(shape) > 2:
+                placed = Placed((), one.affine)
+                outline = tuple(placed.at(point) for point in shape)
+                yield Shade(outline, "glow")
+                yield Line(outline, "picked", closed=True)
 
 
 # -- what hangs on it ---------------------------------------------------------------

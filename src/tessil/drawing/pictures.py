@@ -16,7 +16,7 @@ from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.clothview import cut_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
-from tessil.drawing.handview import Hand, in_hand, moved, stand_of
+from tessil.drawing.handview import Hand, in_hand, lit_on, moved, sewn_of, stand_of
 from tessil.drawing.layerview import layer_picture
 from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import Badge, Dimension, Item, Line, Picture, Point, Shade, rectangle
@@ -113,6 +113,7 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     items += _trimmed_body(plan, panel)
     items += _centres(panel)
     items += _trim_dimensions(plan, panel)
+    items += _creases(plan, panel)
     placed = plan.marks_on(panel.key)
     for mark in placed:
         items += mark_items(
@@ -125,6 +126,15 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     if placed:
         caption = f"{panel.panel.label}: drag a mark, or move it by arrows. Sizes from both edges."
     return Picture(tuple(items), box, caption=caption, room=(88, 48, 64, 100), handles=handles)
+
+
+def _creases(plan: Plan, panel: PanelPlan) -> Iterator[Line]:
+    """Where the sewn bag turns: lines to press."""
+    for facet in sewn_of(plan.bag.net).facets.get(panel.key, ()):
+        for at, rim in enumerate(facet.rims):
+            if rim.crease >= 0:
+                ends = facet.corners[at], facet.corners[(at + 1) % len(facet.corners)]
+                yield Line(ends, "fold")
 
 
 def _trimmed_body(plan: Plan, panel: PanelPlan) -> list[Item]:
@@ -186,6 +196,8 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     bag_x, bag_y, bag_width, bag_height = hand.box
     dx, dy = apart - bag_x, height - bag_y - bag_height
     items += moved(hand.items, dx, dy)
+    if view.picked is not None:
+        items += moved(tuple(lit_on(plan, stand, panel.key, view.picked)), dx, dy)
     if stand.fold == 1.0:
         items += bag_letters(plan, stand, dx, dy)
     y0 = min(0.0, height - bag_height)

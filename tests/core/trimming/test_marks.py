@@ -226,3 +226,28 @@ def test_a_measured_leader_makes_every_follower_follow():
         for match in after.bag.matches:
             if match.leader == lead.key and match.follower != "flap":
                 assert after.panel(match.follower).trimmed.width.value == width, (key, match)
+
+
+@pytest.mark.parametrize(
+    ("wide", "warned"),
+    [
+        (F(14), True),  # round both ends of a front 11 wide
+        (F(21, 2), True),  # to within ¼ of where the bag turns
+        (F(10), False),
+    ],
+)
+def test_a_motif_stays_on_the_front_clear_of_its_ends(wide, warned):
+    """The panel is 14¾ wide, the front of the sewn bag 11 of it."""
+    base = tote()
+    middle = plan(base).panel("front").trimmed.width.value / 2
+    motif = Mark(panel="front", kind="motif", x=middle - wide / 2, y=F(3), width=wide, height=F(4))
+    made = plan(base.model_copy(update={"marks": (motif,)}))
+    found = [snag for snag in made.snags if snag.key.startswith("mark.seam.front")]
+    assert bool(found) is warned
+    if warned:
+        (snag,) = found
+        assert "an end" in snag.title
+        mended = plan(applied(made.project, snag.fixes[0]))
+        assert not [s for s in mended.snags if s.key.startswith("mark.seam.front")]
+        (mark,) = mended.project.marks
+        assert abs(float(mark.width) - 10) < 1e-4

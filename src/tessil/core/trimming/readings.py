@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.bag.net import OVER
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES
+from tessil.core.numbers.workings import Basis, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, upright
 from tessil.core.panels.readings import leg_readings
@@ -40,6 +43,7 @@ def trim_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield Reading("trim.gap", plan.gap, "Left open in its bottom seam, to turn the bag")
     if not panel.quilt.sets and panel.only_cloth:
         return
+    yield from _creases(plan, panel)
     yield Reading("trim.quilted.width", panel.quilted.width, "Before trimming", across(panel))
     yield Reading("trim.quilted.height", panel.quilted.height, "Before trimming", upright(panel))
     for side in SIDES:
@@ -49,6 +53,22 @@ def trim_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
             "What the ruler takes off here",
             _side(panel, side),
         )
+
+
+def _creases(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
+    """Where to press the panel before it is sewn: the bag takes its shape from its creases."""
+    sheet = next((sheet for sheet in plan.bag.net.sheets if sheet.panel == panel.key), None)
+    told: set[tuple[str, Inches]] = set()
+    for crease in sheet.creases if sheet is not None else ():
+        (x1, y1), (x2, y2) = crease.start, crease.end
+        where, at = ("left", x1) if x1 == x2 else ("top", y1)
+        if (where, at) in told:
+            continue
+        told.add((where, at))
+        figure = given(f"crease, from the {where} edge", at, Basis.GEOMETRY)
+        over = "folded together" if crease.turn == OVER else "square"
+        place = Place(float(x1), float(y1), float(x2 - x1), float(y2 - y1), "line")
+        yield Reading(f"trim.crease.{len(told)}", figure, f"Press it here: it turns {over}", place)
 
 
 def _side(panel: PanelPlan, side: str) -> Place:

@@ -12,7 +12,7 @@ from tessil.core.numbers.lengths import Inches, round_down, round_near, round_up
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
-from tessil.core.trimming.acts.marking import free_room, remove_mark, set_mark
+from tessil.core.trimming.acts.marking import face_room, free_room, remove_mark, set_mark
 from tessil.core.trimming.marks import MARGIN, Placed, female_below_top
 
 ON_PURPOSE = ("d-ring", "stiffener")  # these lie in a seam or on the base by their nature
@@ -46,22 +46,26 @@ def _meets(one: Box, other: Box) -> bool:
 
 def _in_the_way(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
     """A pocket, snap or handle in a seam or a notch; a motif too near to either."""
-    margin = MARGIN if placed.kind == "motif" else Fraction(0)
-    room = free_room(plan, panel, margin)
+    motif = placed.kind == "motif"
+    room = (
+        face_room(plan, panel, placed.box, MARGIN) if motif else free_room(plan, panel, Fraction(0))
+    )
     notches = [(n.x, n.y, n.width, n.height) for n in panel.panel.notches]
     in_notch = any(_meets(placed.box, notch) for notch in notches)
     if not in_notch and not _outside(placed.box, room):
         return
-    where = "a notch" if in_notch else "a seam or the base"
-    verb = "comes too near to" if placed.kind == "motif" else "runs into"
+    where = "a seam, the base or an end" if motif else "a seam or the base"
+    where = "a notch" if in_notch else where
+    verb = "comes too near to" if motif else "runs into"
     yield Snag(
         key=f"mark.seam.{panel.key}.{placed.key}",
         stage=Stage.TRIM,
         weight=Weight.WARNS,
         title=f"The {placed.label.lower()} {verb} {where}",
         why="It is caught in the stitching or cut off there."
-        if placed.kind != "motif"
-        else "A motif keeps ½ in (13 mm) clear of seams and of the base's fold.",
+        if not motif
+        else "A motif keeps ½ in (13 mm) clear of seams, of the base and of where the bag turns "
+        "round its ends.",
         panel=panel.key,
         place=_place(placed.box),
         fixes=_into_room(plan, placed, room),
