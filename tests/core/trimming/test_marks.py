@@ -9,9 +9,13 @@ from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
+from tessil.core.readings import readings
+from tessil.core.snags import Stage
 from tessil.core.trimming.acts.marking import add_mark, move_mark, set_mark
 from tessil.core.trimming.choice import Mark, Snap
 from tessil.core.trimming.marks import KINDS, female_below_top
+from tessil.drawing.picture import Line
+from tessil.drawing.pictures import View, picture_of
 from tests.conftest import bag_from, flat_text, tote
 from tests.outside.test_every_shape_on_paper import project_of
 
@@ -251,3 +255,21 @@ def test_a_motif_stays_on_the_front_clear_of_its_ends(wide, warned):
         assert not [s for s in mended.snags if s.key.startswith("mark.seam.front")]
         (mark,) = mended.project.marks
         assert abs(float(mark.width) - 10) < 1e-4
+
+
+def test_creases_are_told_with_their_places_and_drawn():
+    """The tote of 11 × 12 × 3: ends 1½ + ⅜ from the sides, the base's fold 12 down."""
+    made = plan(tote())
+    places = [
+        (r.figure.label, r.figure.value)
+        for r in readings(made, Stage.TRIM, "front")
+        if r.key.startswith("trim.crease")
+    ]
+    assert places == [
+        ("crease, from the top edge", F(12)),
+        ("crease, from the left edge", F(15, 8)),
+        ("crease, from the left edge", F(103, 8)),
+    ]
+    lines = picture_of(made, View(Stage.TRIM, "front")).of(Line)
+    folds = [line for line in lines if line.stroke == "fold"]
+    assert len(folds) >= 3

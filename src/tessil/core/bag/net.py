@@ -13,6 +13,7 @@ from typing import Literal
 from tessil.core.bag.ids import EdgeKey, JoinKey
 from tessil.core.bag.model import Edge, ExactPoint
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Figure
 
 LOSE_NOTHING = ("bound", "free")  # edges at which the bag is as large as its panel
 FLAT, SQUARE, OVER = 0, 90, 180  # degrees: straight on, round a corner, folded together
@@ -20,12 +21,14 @@ FLAT, SQUARE, OVER = 0, 90, 180  # degrees: straight on, round a corner, folded 
 
 @dataclass(frozen=True, slots=True)
 class Crease:
-    """A straight line on a panel where the finished bag turns."""
+    """A straight line on a panel where the finished bag turns; ``at`` how far down or across the
+    panel it lies, where that is told."""
 
     start: ExactPoint
     end: ExactPoint
     turn: int
     opens: bool = False  # lies straight when the bag is open
+    at: Figure | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -13,6 +13,7 @@ from tessil.core.shapes.hoop_bag import HOOP_BAG
 from tessil.core.shapes.offset_pouch import OFFSET_POUCH
 from tessil.core.shapes.one_piece import ONE_PIECE
 from tessil.core.shapes.satchel import SATCHEL
+from tessil.core.shapes.sleeve import SLEEVE
 from tessil.core.shapes.tote import TOTE
 
 SHAPES: dict[str, Shape] = {
@@ -27,6 +28,7 @@ SHAPES: dict[str, Shape] = {
         CLUTCH,
         BOUND_POUCH,
         DRAWSTRING,
+        SLEEVE,
         HOOP_BAG,
         FREE_PANEL,
     )

@@ -31,7 +31,6 @@ from tessil.core.bag.model import (
 )
 from tessil.core.bag.net import Net, Seam, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     NOTHING,
@@ -148,15 +147,15 @@ class Boxing:
 
     fold: Corner
     zipped: Corner | None
-    middle: Inches  # of the zipper, above the raw edge where it is less than nothing
-    ring: Inches
+    middle: Figure  # of the zipper, above the raw edge where it is less than nothing
+    ring: Figure
 
     @property
-    def folds(self) -> tuple[Inches, ...]:
+    def folds(self) -> tuple[Figure, ...]:
         """Where corners lie at folds: halfway down both faces, or at the bottom alone."""
         if self.zipped is not None:
             return (self.middle + self.ring / 2,)
-        return self.middle + self.ring / 4, self.middle + self.ring * 3 / 4
+        return self.middle + self.ring / 4, self.middle + 3 * self.ring / 4
 
 
 def _boxing(brief: Brief, panel: Sizes, ring: Figure) -> Boxing:
@@ -166,8 +165,8 @@ def _boxing(brief: Brief, panel: Sizes, ring: Figure) -> Boxing:
     if _at_edge(brief):
         legs = (panel["notch_side"], panel["notch_zip"])
         zipped = corner_of(brief, legs, side, _past_zip(brief), "zip")
-    middle = brief.seams.zip.value - brief.seams.shown.value / 2
-    return Boxing(fold, zipped, middle, ring.value)
+    middle = brief.seams.zip - brief.seams.shown / 2
+    return Boxing(fold, zipped, middle, ring)
 
 
 def _rims(brief: Brief) -> Rims:
@@ -182,7 +181,7 @@ def _notches(boxing: Boxing, cut: bool, seam: Figure) -> Notches:
         return corner.cut or sewn if cut else sewn
 
     ends = of(boxing.zipped) if boxing.zipped is not None else None
-    folds = tuple((*of(boxing.fold), y) for y in boxing.folds)
+    folds = tuple((*of(boxing.fold), y.value) for y in boxing.folds)
     return Notches(bottom=ends, top=ends, folds=folds, seam=seam)
 
 
@@ -194,19 +193,18 @@ def _panel(brief: Brief, panel: Sizes, boxing: Boxing) -> Panel:
         cuts = _notches(boxing, True, brief.seams.corner)
     edges = panel_edges((w, h), _rims(brief), cuts)
     side, half = boxing.fold.side_leg.value, boxing.fold.other_leg.value
-    marks = [(boxing.fold, name, y - half) for name, y in zip(_NAMES, boxing.folds, strict=False)]
+    ys = [y.value for y in boxing.folds]
+    marks = [(boxing.fold, name, y - half) for name, y in zip(_NAMES, ys, strict=False)]
     if boxing.zipped is not None:
         down = boxing.zipped.other_leg.value
         marks = [
-            (boxing.fold, "at the fold", boxing.folds[0] - half),
+            (boxing.fold, "at the fold", ys[0] - half),
             (boxing.zipped, "at the zipper", zero),
             (boxing.zipped, "at the zipper, other side", h - down),
         ]
     notches = tuple(corner.notch(name, x, y) for corner, name, y in marks for x in (zero, w - side))
     names: tuple[FoldKey, ...] = ("bottom",) if boxing.zipped is not None else ("upper", "lower")
-    lines = tuple(
-        Fold(name, (zero, y), (w, y)) for name, y in zip(names, boxing.folds, strict=True)
-    )
+    lines = tuple(Fold(name, (zero, y), (w, y)) for name, y in zip(names, ys, strict=True))
     return Panel("body", "Body", "outer", width, height, edges, lines, notches)
 
 
@@ -248,9 +246,11 @@ def _middle_net(brief: Brief, body: Panel, edges: tuple[Edge, ...], boxing: Boxi
     a, v = brief.seams.side.value, brief.seams.shown.value
     x0, k = boxing.fold.in_side.value, boxing.fold.in_other.value
     w, h = body.width.value, body.height.value
-    creases = [level(y + by, x0, w - x0) for y in boxing.folds for by in (-k, k)]
-    ys = [ZERO, *(y + by for y in boxing.folds for by in (-k, k)), h]
-    for x in (x0, w - x0):
+    deep = boxing.fold.in_other
+    walls = [at for y in boxing.folds for at in (y - deep, y + deep)]
+    creases = [level(y, x0, w - x0) for y in walls]
+    ys = [ZERO, *(y.value for y in walls), h]
+    for x in (boxing.fold.in_side, body.width - boxing.fold.in_side):
         creases += [upright(x, start, end) for start, end in zip(ys[::2], ys[1::2], strict=True)]
     seams = [
         seam(JoinKey("zipper"), side("body", "top"), side("zipper", "bottom"), hinge=True),
@@ -266,8 +266,8 @@ def _middle_net(brief: Brief, body: Panel, edges: tuple[Edge, ...], boxing: Boxi
         sheets=(Sheet("body", edges, tuple(creases)),),
         tapes=(Tape("zipper", w - 2 * a, v, ends=x0 - a),),
         seams=tuple(seams),
-        still=("body", (w / 2, boxing.folds[0])),
-        hangs=wrist_hang(brief, "body", (w - a, boxing.folds[0] - k)),
+        still=("body", (w / 2, boxing.folds[0].value)),
+        hangs=wrist_hang(brief, "body", (w - a, boxing.folds[0].value - k)),
     )
 
 
@@ -277,10 +277,12 @@ def _edge_net(brief: Brief, body: Panel, edges: tuple[Edge, ...], boxing: Boxing
     assert boxing.zipped is not None
     v = brief.seams.shown.value
     x0, k, w = boxing.fold.in_side.value, boxing.fold.in_other.value, body.width.value
-    h, fold, top = body.height.value, boxing.folds[0], boxing.middle + k
+    deep, zipper, base = boxing.fold.in_other, boxing.middle, boxing.folds[0]
+    h, fold, top = body.height.value, base.value, zipper.value + k
     down = boxing.zipped.in_other.value
-    creases = [level(y, x0, w - x0) for y in (top, fold - k, fold + k, h - top)]
-    for x in (x0, w - x0):
+    high = zipper + deep
+    creases = [level(y, x0, w - x0) for y in (high, base - deep, base + deep, body.height - high)]
+    for x in (boxing.fold.in_side, body.width - boxing.fold.in_side):
         creases += [upright(x, down, fold - k), upright(x, fold + k, h - down)]
     eased = down - top  # by how much the zipper's edges are brought together at each of its ends
     seams = [

@@ -82,12 +82,13 @@ def _panel(brief: Brief, panel: Sizes, height: Inches) -> Panel:
     return Panel("body", "Body", "outer", panel["panel_width"], panel["panel_height"], edges, folds)
 
 
-def _net(brief: Brief, body: Panel, height: Inches, flap: Inches) -> Net:
+def _net(brief: Brief, body: Panel, tall: Figure, flaps: Figure) -> Net:
     """The front folds up against the back, the flap down over both."""
-    w, s = body.width.value, brief.seams.side.value
+    seams = brief.seams.side
+    w, s, height, flap = body.width.value, seams.value, tall.value, flaps.value
     creases = tuple(
-        level(fold.start[1], ZERO, w, OVER, opens=fold.name == "flap")
-        for fold in reversed(body.folds)
+        level(at, ZERO, w, OVER, opens=opens)
+        for at, opens in ((seams + flaps + tall, False), (seams + flaps, True))
     )
     top, fold, end = s + flap, s + flap + height, s + flap + 2 * height
     return Net(
@@ -139,7 +140,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches=follows("body", ("lining", "the lining follows the body")) if panels[1:] else (),
         finished=(width, height),
         inside=flat_inside(brief, width, height),
-        net=_net(brief, body, height.value, panel["flap"].value),
+        net=_net(brief, body, height, panel["flap"]),
         flap=FlapNeed(
             lands=(panel["flap"] - 2 * brief.wall).called("flap comes down the front"),
             panel="body",

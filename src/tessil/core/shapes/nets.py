@@ -8,6 +8,7 @@ from tessil.core.bag.net import FLAT, LOSE_NOTHING, OVER, SQUARE, Crease, Seam, 
 from tessil.core.numbers import sizes
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.corners import Corner
 from tessil.core.shapes.outlines import NONE, Notches, Rims, panel_edges
 
@@ -39,12 +40,23 @@ def inset_of(edge: Edge) -> Inches:
     return ZERO if edge.finish in LOSE_NOTHING else edge.allowance.value
 
 
-def level(y: Inches, start: Inches, end: Inches, turn: int = SQUARE, opens: bool = False) -> Crease:
-    return Crease((start, y), (end, y), turn, opens)
+At = Inches | Figure
 
 
-def upright(x: Inches, start: Inches, end: Inches, turn: int = SQUARE) -> Crease:
-    return Crease((x, start), (x, end), turn)
+def _exact(at: At) -> tuple[Inches, Figure | None]:
+    return (at.value, at) if isinstance(at, Figure) else (at, None)
+
+
+def level(y: At, start: Inches, end: Inches, turn: int = SQUARE, opens: bool = False) -> Crease:
+    """A crease across a panel; told with its sum where it is given as a figure."""
+    down, told = _exact(y)
+    return Crease((start, down), (end, down), turn, opens, told)
+
+
+def upright(x: At, start: Inches, end: Inches, turn: int = SQUARE) -> Crease:
+    """A crease down a panel."""
+    across, told = _exact(x)
+    return Crease((across, start), (across, end), turn, at=told)
 
 
 def sewn_edges(panel: Panel, corner: Corner, rims: Rims, notches: Notches) -> tuple[Edge, ...]:
@@ -64,14 +76,18 @@ def boxed_sheet(panel: Panel, corner: Corner, rims: Rims) -> Sheet:
     return Sheet(
         panel.key,
         edges,
-        (level(h - y0, x0, w - x0), upright(x0, ZERO, h - y0), upright(w - x0, ZERO, h - y0)),
+        (
+            level(panel.height - corner.in_other, x0, w - x0),
+            upright(corner.in_side, ZERO, h - y0),
+            upright(panel.width - corner.in_side, ZERO, h - y0),
+        ),
     )
 
 
 def ends_of(panel: Panel, corner: Corner) -> tuple[Crease, Crease]:
     """Where a band above a boxed body turns round its ends."""
-    x0, w, h = corner.in_side.value, panel.width.value, panel.height.value
-    return upright(x0, ZERO, h), upright(w - x0, ZERO, h)
+    h = panel.height.value
+    return upright(corner.in_side, ZERO, h), upright(panel.width - corner.in_side, ZERO, h)
 
 
 def boxed_seams(front: str = "front", back: str = "back") -> tuple[Seam, ...]:

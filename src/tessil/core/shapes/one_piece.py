@@ -130,8 +130,9 @@ def _net(brief: Brief, panel: Panel, corner: Corner) -> Net:
     w, h = panel.width.value, panel.height.value
     rims = body_rims(brief) | {"bottom": body_rims(brief)["top"]}
     edges = sewn_edges(panel, corner, rims, Notches(folds=((x0, y0, h / 2),)))
-    creases = [level(y, x0, w - x0) for y in (h / 2 - y0, h / 2 + y0)]
-    for x in (x0, w - x0):
+    half, below = panel.height / 2, corner.in_other
+    creases = [level(y, x0, w - x0) for y in (half - below, half + below)]
+    for x in (corner.in_side, panel.width - corner.in_side):
         creases += [upright(x, ZERO, h / 2 - y0), upright(x, h / 2 + y0, h)]
     seams: list[Seam] = []
     for way in ENDS:

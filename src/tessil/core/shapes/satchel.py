@@ -31,7 +31,7 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_corners, check_flap, flap_style
 from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of
-from tessil.core.shapes.nets import ZERO, inset_of, level, side
+from tessil.core.shapes.nets import ZERO, level, side
 from tessil.core.shapes.outlines import Rim, Rims, shaped_top
 from tessil.core.shapes.tote import (
     NOTCH_BOTTOM,
@@ -135,7 +135,7 @@ def _upside_down(edges: tuple[Edge, ...], height: Inches) -> tuple[Edge, ...]:
     return tuple(turned[first:] + turned[:first])
 
 
-def _net(net: Net, body: Body, panels: list[Panel], over: Inches, strap: Hang) -> Net:
+def _net(net: Net, body: Body, panels: list[Panel], passes: Figure, strap: Hang) -> Net:
     """The flap hangs on the back's top edge, passes over the opening and comes down the front.
 
     It lies flat: where it is wider than the front, what it is sewn to goes round the ends.
@@ -144,8 +144,10 @@ def _net(net: Net, body: Body, panels: list[Panel], over: Inches, strap: Hang) -
     top = flap.side("top")
     ends = [edge for edge in flap.edges if edge.key.side in ENDS and edge.key.plain]
     wide = flap.width.value - sum(edge.allowance.value for edge in ends)
-    middle, stitched = back.width.value / 2, inset_of(top)
-    turns = (level(stitched + over, ZERO, flap.width.value, opens=True),) if over else ()
+    middle = back.width.value / 2
+    over = passes.value
+    at = passes if top.finish == "bound" else top.allowance + passes
+    turns = (level(at, ZERO, flap.width.value, opens=True),) if over else ()
     first = SQUARE if over else OVER
     held = side("back", "top", part=(middle - wide / 2, middle + wide / 2))
     beyond = max(wide - body.width.value, ZERO) * 3 / 4
@@ -228,7 +230,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             body_net(brief, body, panels[0], panels[1]),
             body,
             panels,
-            over.value,
+            over,
             _strap(brief, panel, front),
         ),
         flap=FlapNeed(

@@ -7,7 +7,6 @@ from collections.abc import Iterator
 from tessil.core.bag.net import OVER
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES
-from tessil.core.numbers.workings import Basis, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, upright
 from tessil.core.panels.readings import leg_readings
@@ -61,11 +60,11 @@ def _creases(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     told: set[tuple[str, Inches]] = set()
     for crease in sheet.creases if sheet is not None else ():
         (x1, y1), (x2, y2) = crease.start, crease.end
-        where, at = ("left", x1) if x1 == x2 else ("top", y1)
-        if (where, at) in told:
+        where = "left" if x1 == x2 else "top"
+        if crease.at is None or (where, crease.at.value) in told:
             continue
-        told.add((where, at))
-        figure = given(f"crease, from the {where} edge", at, Basis.GEOMETRY)
+        told.add((where, crease.at.value))
+        figure = crease.at.called(f"crease, from the {where} edge")
         over = "folded together" if crease.turn == OVER else "square"
         place = Place(float(x1), float(y1), float(x2 - x1), float(y2 - y1), "line")
         yield Reading(f"trim.crease.{len(told)}", figure, f"Press it here: it turns {over}", place)
