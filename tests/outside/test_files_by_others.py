@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import struct
 import xml.etree.ElementTree as ET
 from collections import Counter
 
@@ -11,6 +12,7 @@ import pypdf
 import pypdfium2
 import pytest
 from pypdf.generic import ContentStream
+from PySide6.QtGui import QImage
 
 from tessil.core.edits import applied, edit
 from tessil.core.plan import plan
@@ -18,11 +20,12 @@ from tessil.core.project import job_of
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.drawing.fonts import text_font
+from tessil.drawing.handview import in_hand, stand_of
 from tessil.drawing.layoutview import key_of_prints
-from tessil.drawing.pictures import View, picture_of
+from tessil.drawing.pictures import View, hand_picture, picture_of
 from tessil.files.projectfile import schema, to_text
 from tessil.files.report import cut_csv, report_data, report_text
-from tessil.files.svg import PER_INCH, svg_bytes
+from tessil.files.svg import PER_INCH, save_bag, svg_bytes
 from tessil.files.worksheet import pdf_bytes, worksheet
 from tests.conftest import DEMO, load_bag, tote
 from tests.outside.test_every_shape_on_paper import project_of
@@ -85,9 +88,9 @@ def test_the_pages_say_what_to_cut_and_sew(pages):
         (edges, ("Strips, in the order", "binding length", "join at")),
     ):
         assert all(word in text for word in words)
-    for words in ("Test tote", "Pieced", "Quilted", "Trimmed", "I got", "guide bar at"):
+    for words in ("Test tote", "From the end", "Pieced", "Quilted", "Trimmed", "I got"):
         assert words in first
-    for words in ("To cut", "To buy", "Red dots", "Cotton batting", "binding strip", "100 mm"):
+    for words in ("guide bar at", "To cut", "To buy", "Red dots", "Cotton batting", "binding strip", "100 mm"):
         assert words in second
     for words in (
         "Layout: front and back",
@@ -265,3 +268,28 @@ def test_the_report_lists_snags_with_place_and_fixes():
     assert snag["weight"] == "blocks"
     assert snag["fixes"] == ["Cut 1 strip", "Cut what it takes"]
     assert snag["place"]["kind"] == "line"
+
+
+@pytest.mark.parametrize("side", ["front", "end", "above"])
+def test_the_bag_as_it_stands_goes_into_a_drawing_and_a_picture(qapp, tmp_path, side):
+    made = plan(tote())
+    stand = stand_of(made, side)
+    drawing, picture = tmp_path / "bag.svg", tmp_path / "bag.PNG"
+    save_bag(made, stand, drawing)
+    save_bag(made, stand, picture)
+    root = ET.fromstring(drawing.read_bytes())
+    box = in_hand(made, stand).box
+    hand = hand_picture(in_hand(made, stand))
+    wide = box[2] * PER_INCH + hand.room[0] + hand.room[2]
+    assert float(root.attrib["viewBox"].split()[2]) == pytest.approx(wide, abs=0.6)
+    assert "the bag" in drawing.read_text("utf-8")
+    data = picture.read_bytes()
+    assert data[:8] == b"\x89PNG\r\n\x1a\n"  # PNG specification, 3rd edition, section 5.2
+    width, height = struct.unpack(">II", data[16:24])  # of its first chunk, section 11.2.1
+    left, top, right, bottom = hand.room
+    fine = min(192, 2400 / max(box[2:]))  # points to the inch, of no more than 2400 a side
+    assert width == pytest.approx(box[2] * fine + (left + right) * fine / PER_INCH, abs=1)
+    assert height == pytest.approx(box[3] * fine + (top + bottom) * fine / PER_INCH, abs=1)
+    image = QImage(str(picture))
+    seen = {image.pixel(x, y) for x in range(0, width, 9) for y in range(0, height, 9)}
+    assert len(seen) > 50

@@ -1,13 +1,14 @@
 """Shapes, objects, cloth and marks through the real window."""
 
 import pytest
-from PySide6.QtCore import QPoint, Qt
+from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage, Weight
+from tessil.drawing.picture import Shade
 
 F = Fraction
 
@@ -251,3 +252,74 @@ def test_trimming_says_how_to_square(at_work):
     assert "parallel to the ruler" in words
     assert "off the top" in words
     assert "Rotary cutter" in words
+
+
+def _drag(bench, start, end):
+    left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    QTest.mousePress(bench, left, none, start)
+    for step in (start + (end - start) / 2, end):
+        QTest.mouseMove(bench, step)
+        QApplication.processEvents()
+    QTest.mouseRelease(bench, left, none, end)
+    QApplication.processEvents()
+
+
+def _turned(at_work):
+    return at_work.window.desk.stand
+
+
+def test_the_bag_is_turned_by_hand_and_put_back(at_work):
+    """Dragging beside it moves the picture; on it, it turns; arrows turn it, Home puts it back."""
+    window, bench = at_work.window, at_work.window.bench
+    begun = _turned(at_work)
+    left, top, wide, high = bench.picture.turns
+    on_bag = bench.surface().at((left + wide / 2, top + high / 2)).toPoint()
+    aside = bench.surface().at((1.0, top + high / 2)).toPoint()
+    _drag(bench, on_bag, on_bag + QPoint(60, 20))
+    assert _turned(at_work).turn == pytest.approx(begun.turn + 30)
+    assert _turned(at_work).above == pytest.approx(begun.above + 10)
+    assert not any(button.isChecked() for button in window.sides.buttons.values())
+    shift = QPointF(bench.shift)
+    _drag(bench, aside, aside + QPoint(60, 20))
+    assert bench.shift != shift
+    assert _turned(at_work).turn == pytest.approx(begun.turn + 30)
+    bench.setFocus()
+    at_work.press(Qt.Key.Key_Left)
+    assert _turned(at_work).turn == pytest.approx(begun.turn + 15)
+    at_work.press(Qt.Key.Key_Up)
+    assert _turned(at_work).above == pytest.approx(begun.above - 5)
+    at_work.press(Qt.Key.Key_Home)
+    assert _turned(at_work) == begun
+    assert window.sides.buttons["front"].isChecked()
+    assert window.desk.stack.count() == 0  # looking changes nothing
+
+
+def test_the_bag_folds_up_from_flat_by_its_slider(at_work):
+    window = at_work.window
+    sewn = window.bench.picture
+    slider = window.sides.fold
+    assert slider.value() == 100
+    slider.setFocus()
+    at_work.press(Qt.Key.Key_Home)
+    assert _turned(at_work).fold == 0.0
+    flat = window.bench.picture
+    assert flat.turns[3] > sewn.turns[3]  # the net lies in a row
+    for _ in range(5):
+        at_work.press(Qt.Key.Key_PageUp)
+    assert _turned(at_work).fold == pytest.approx(0.5)
+    assert window.bench.picture not in (flat, sewn)
+    at_work.press(Qt.Key.Key_End)
+    assert window.bench.picture.items == sewn.items
+
+
+def test_what_is_picked_on_the_panel_is_lit_on_the_bag(at_work):
+    window = at_work.window
+    row = window.column.receipt.row("trimmed.width")
+    before = len([s for s in window.bench.picture.of(Shade) if s.tone == "glow"])
+    window.desk.look(panel="front")
+    at_work.click(window.column.receipt.row("finished.width"))
+    glows = [shade for shade in window.bench.picture.of(Shade) if shade.tone == "glow"]
+    left = window.bench.picture.turns[0]
+    on_bag = [shade for shade in glows if min(x for x, _ in shade.outline) > left]
+    assert len(on_bag) > before
+    assert row is not None

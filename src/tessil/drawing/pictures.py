@@ -212,9 +212,9 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     )
 
 
-def bag_picture(plan: Plan, side: str = "front") -> Picture:
-    """The finished bag alone."""
-    return hand_picture(in_hand(plan, stand_of(plan, side)))
+def bag_picture(plan: Plan, side: str = "front", things: bool = True) -> Picture:
+    """The finished bag alone, with what it holds if wanted."""
+    return hand_picture(in_hand(plan, stand_of(plan, side), things))
 
 
 def hand_picture(hand: Hand) -> Picture:

@@ -22,6 +22,7 @@ from tessil.core.snags import Stage
 from tessil.core.words.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts
+from tessil.drawing.handview import stands_of
 from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.files.edgepages import edge_blocks
 from tessil.files.flow import (
@@ -75,11 +76,23 @@ def page_size(plan: Plan) -> QPageSize:
 def _bag(plan: Plan, width: float) -> Iterator[Block]:
     lead = plan.shape.leader
     row = (
-        (picture_of(plan, View(Stage.QUILT, lead)), "Quilt; trim on the broken line", 0.37),
-        (picture_of(plan, View(Stage.TRIM, lead)), "Trim, and cut the corners", 0.36),
-        (bag_picture(plan), "The finished bag", 0.27),
+        (picture_of(plan, View(Stage.QUILT, lead)), "Quilt; trim on the broken line", 0.5),
+        (picture_of(plan, View(Stage.TRIM, lead)), "Trim, and cut the corners", 0.5),
     )
-    yield pictures(row, 84, width)
+    yield pictures(row, 76, width)
+    sides = [side for side in ("front", "back", "end") if side in stands_of(plan)]
+    yield pictures(
+        tuple(
+            (
+                bag_picture(plan, side, things=side == "front"),
+                f"The finished bag, from the {side}",
+                1 / len(sides),
+            )
+            for side in sides
+        ),
+        60,
+        width,
+    )
     yield heading("From piece to panel")
     for panel in plan.panels:
         yield _ladder(plan, panel, width)

@@ -25,6 +25,8 @@ ACTIONS = (
     ActionRow("kept", "Kept work…", (), "show_kept"),
     ActionRow("worksheet", "Worksheet", ("Ctrl+P",), "show_worksheet", apart=True),
     ActionRow("svg", "Save this panel as SVG…", ("Ctrl+E",), "ask_svg"),
+    ActionRow("bag-svg", "Save the bag as it stands as SVG…", (), "ask_bag_svg"),
+    ActionRow("bag-png", "Save the bag as it stands as PNG…", (), "ask_bag_png"),
     ActionRow("csv", "Save the cut list as CSV…", ("Ctrl+Shift+E",), "ask_csv"),
     ActionRow("strips", "Save the edges' strips as CSV…", (), "ask_strips_out"),
     ActionRow("scraps-out", "Save the scraps as CSV…", (), "ask_scraps_out"),

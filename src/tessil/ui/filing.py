@@ -286,6 +286,19 @@ class FilingWindow(QMainWindow):
             "Panel as", ".svg", lambda path: save_svg(desk.plan, seen.panel, path, seen.stage, leaf)
         )
 
+    def ask_bag_svg(self) -> None:
+        self._ask_bag(".svg")
+
+    def ask_bag_png(self) -> None:
+        self._ask_bag(".png")
+
+    def _ask_bag(self, suffix: str) -> None:
+        """The bag as it is looked at now, into a file."""
+        from tessil.files.svg import save_bag
+
+        desk = self.desk
+        self._ask_export("Bag as", suffix, lambda path: save_bag(desk.plan, desk.stand, path))
+
     def ask_photo(self) -> None:
         """Ask for a picture of the print in hand; the window reads it off its thread."""
         start = self.desk.path.parent if self.desk.path else documents_folder()
