@@ -38,6 +38,7 @@ from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.sandwich.layers import weight
 from tessil.core.sewn.faces import looks_of
+from tessil.core.sewn.placing import Sewn
 from tessil.core.sewn.stacks import meeting, walls_bound
 from tessil.core.shapes import Brief
 from tessil.core.shapes.fit import fits_of
@@ -175,7 +176,8 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
     weights = tuple(
         of(("weight", panel.key), _panel_weight, panel.panel, panel.materials) for panel in panels
     )
-    looks = of("looks", looks_of, bag.net)
+    sewn = of("sewn", Sewn, bag.net)
+    looks = of("looks", looks_of, sewn)
     board, shown = of("board", board_of, bag, looks, panels), of("areas", areas, bag, looks)
     table = like("table", Table(board, shown, by_key, project.prints, project.rules, project.made))
     made = Plan(
@@ -190,6 +192,7 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
         setting=setting,
         tasks=tasks,
         panels=panels,
+        sewn=sewn,
         looks=looks,
         fits=of("fits", fits_of, shape, brief, bag) if project.hold.minded else (),
         wall=brief.wall,

@@ -28,6 +28,7 @@ from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.planning import Setting, Task
 from tessil.core.project import Project
 from tessil.core.sewn.faces import Look
+from tessil.core.sewn.placing import Sewn
 from tessil.core.shapes.base import Brief, Shape, Sizes
 from tessil.core.snags import Snag
 from tessil.core.trimming.marks import Placed
@@ -53,6 +54,7 @@ class Plan:
     setting: Setting
     tasks: tuple[Task, ...]
     panels: tuple[PanelPlan, ...]
+    sewn: Sewn
     looks: tuple[Look, ...]  # from the front, the back, and open
     fits: tuple[Fit, ...]
     wall: Figure

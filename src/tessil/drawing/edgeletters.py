@@ -9,7 +9,7 @@ from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.sewn.placing import Piece, Sewn
 from tessil.core.sewn.vectors import Pose, Space
-from tessil.drawing.handview import place_on, sewn_of
+from tessil.drawing.handview import place_on
 from tessil.drawing.picture import Item, Label, Line
 from tessil.drawing.projecting import Stand, poses_for
 
@@ -55,7 +55,7 @@ def edge_words(panel: PanelPlan) -> Iterator[Item]:
 def bag_letters(plan: Plan, stand: Stand, dx: float, dy: float) -> Iterator[Label]:
     """The same letters where those edges lie on the finished bag."""
     panel = plan.panel(plan.shape.leader)
-    sewn, letters = sewn_of(plan.bag.net), _edge_letters(panel)
+    sewn, letters = plan.sewn, _edge_letters(panel)
     poses = poses_for(sewn, stand)
     for name, (letter, _) in letters.items():
         for at in _spots(panel, sewn, poses, name):

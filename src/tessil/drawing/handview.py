@@ -10,7 +10,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from math import cos, hypot, pi, sin, sqrt
 
-from tessil.core.bag.net import Hang, Net
+from tessil.core.bag.net import Hang
 from tessil.core.brief.checks.fit import held_name
 from tessil.core.catalogue.prints import Print
 from tessil.core.choices import bound_print, choices_of_lining, first_print
@@ -66,19 +66,9 @@ def stands_of(plan: Plan) -> tuple[str, ...]:
     )
 
 
-_SEWN: list[Sewn] = []
-
-
-def sewn_of(net: Net) -> Sewn:
-    """The bag's facets, kept as long as it is looked at."""
-    if not _SEWN or _SEWN[0].net is not net:
-        _SEWN[:] = [Sewn(net)]
-    return _SEWN[0]
-
-
 def in_hand(plan: Plan, stand: Stand, things: bool = True, sizes: bool = True) -> Hand:
     """The bag from a stand, with what it holds and its sizes if wanted, about its own middle."""
-    sewn = sewn_of(plan.bag.net)
+    sewn = plan.sewn
     poses = poses_for(sewn, stand)
     items: list[Item] = []
     pieces: dict[str, tuple[Point, ...]] = {}
@@ -218,7 +208,7 @@ def _cut(plan: Plan, facet: Facet) -> Iterator[Cloth]:
 
 def lit_on(plan: Plan, stand: Stand, panel: str, place: Place) -> Iterator[Item]:
     """What is picked on a panel, lit where it lies on the bag; nothing where it is out of sight."""
-    sewn = sewn_of(plan.bag.net)
+    sewn = plan.sewn
     x, y, wide, high = place.x, place.y, place.width, place.height
     pad = 0.06  # of an inch, so that a line is seen
     box = rectangle(x - pad, y - pad, wide + 2 * pad, high + 2 * pad)

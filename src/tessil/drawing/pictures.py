@@ -16,7 +16,7 @@ from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.clothview import cut_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
-from tessil.drawing.handview import Hand, in_hand, lit_on, moved, sewn_of, stand_of
+from tessil.drawing.handview import Hand, in_hand, lit_on, moved, stand_of
 from tessil.drawing.layerview import layer_picture
 from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import Badge, Dimension, Item, Line, Picture, Point, Shade, rectangle
@@ -130,7 +130,7 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
 
 def _creases(plan: Plan, panel: PanelPlan) -> Iterator[Line]:
     """Where the sewn bag turns: lines to press."""
-    for facet in sewn_of(plan.bag.net).facets.get(panel.key, ()):
+    for facet in plan.sewn.facets.get(panel.key, ()):
         for at, rim in enumerate(facet.rims):
             if rim.crease >= 0:
                 ends = facet.corners[at], facet.corners[(at + 1) % len(facet.corners)]

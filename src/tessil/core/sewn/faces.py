@@ -9,7 +9,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from tessil.core.bag.net import Net
 from tessil.core.sewn.placing import Piece, Sewn, grounded
 from tessil.core.sewn.vectors import Pose, long
 
@@ -38,9 +37,8 @@ class Look:
     faces: tuple[Face, ...]
 
 
-def looks_of(net: Net) -> tuple[Look, ...]:
+def looks_of(sewn: Sewn) -> tuple[Look, ...]:
     """Front and back, and the front with its flap up, if it has one."""
-    sewn = Sewn(net)
     closed = sewn.closed
     found = [_look(sewn, closed, "front"), _look(sewn, closed, "back")]
     if sewn.opens:

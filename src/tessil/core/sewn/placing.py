@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from math import atan2, degrees, hypot
 
+from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.net import Crease, Net, Seam, Side
 from tessil.core.numbers.lengths import Inches
 from tessil.core.sewn.facets import HAIR, Facet, Rim, facets_of, tape_sheet
@@ -133,18 +134,26 @@ class Sewn:
 
     def _stretch(self, side: Side) -> tuple[float, float]:
         """From where to where a side goes along the stitch line of its edge."""
-        rims = list(self._rims(side))
+        rims = self._rims(side)
         if side.part is None:
             return min(rim.start for _, _, rim in rims), max(rim.end for _, _, rim in rims)
         start, end = (_reached(rims, side.edge.side, float(at)) for at in side.part)
         return start, end
 
-    def _rims(self, side: Side) -> Iterator[Stretch]:
+    def _rims(self, side: Side) -> list[Stretch]:
         """Where the facets of a sheet have a stretch of a side."""
-        for facet in self.facets[side.sheet]:
-            for at, rim in enumerate(facet.rims):
-                if rim.edge == side.edge:
-                    yield facet, at, rim
+        return self._stretches[side.sheet, side.edge]
+
+    @cached_property
+    def _stretches(self) -> dict[tuple[str, EdgeKey], list[Stretch]]:
+        """The stretches of every edge."""
+        found: dict[tuple[str, EdgeKey], list[Stretch]] = {}
+        for name, facets in self.facets.items():
+            for facet in facets:
+                for at, rim in enumerate(facet.rims):
+                    if rim.edge is not None:
+                        found.setdefault((name, rim.edge), []).append((facet, at, rim))
+        return found
 
     def placed(
         self, fold: float = 1.0, over: float = 180.0, opened: bool = False

@@ -13,7 +13,6 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_near
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
-from tessil.core.sewn.placing import Sewn
 from tessil.core.trimming.choice import Mark
 from tessil.core.trimming.marks import KINDS
 
@@ -33,7 +32,7 @@ def face_room(plan: Plan, panel: PanelPlan, box: Box, margin: Inches) -> Box:
     """Where something that shows may lie: inside the flat part of the sewn bag that it is on, clear
     of its seams and of where the bag turns.  On a panel inside the bag, as any mark."""
     x, y = float(box[0] + box[2] / 2), float(box[1] + box[3] / 2)
-    for facet in Sewn(plan.bag.net).facets.get(panel.key, ()):
+    for facet in plan.sewn.facets.get(panel.key, ()):
         left, top, wide, high = facet.box
         if left <= x <= left + wide and top <= y <= top + high:
             found = (left, top, wide, high)
