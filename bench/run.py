@@ -267,6 +267,57 @@ def painting() -> None:
     print(f"bench repaint while zooming: {percentiles(timed(once, 200))}")
 
 
+def turning() -> None:
+    """The sewn model by itself; the bag turned and folded under the hand to the bench repainted:
+    the demo, and a tote of some 2,700 pieces."""
+    from PySide6.QtWidgets import QApplication
+
+    from tessil.core.choosing import choose
+    from tessil.core.edits import applied, edit
+    from tessil.core.plan import plan
+    from tessil.core.project import job_of
+    from tessil.core.sewn.faces import looks_of
+    from tessil.core.sewn.placing import Sewn
+    from tessil.core.snags import Stage
+
+    demos = demo_bags()
+    for name, demo in demos.items():
+        net = plan(demo).bag.net
+        times = timed(lambda _, net=net: looks_of(Sewn(net)), 60)
+        print(f"sewn model of {name}: {percentiles(times)}")
+    window = furnished()
+    plain = applied(demos["rehearsal-satchel"], edit("", ("shape.kind", "tote")))
+    lead = plan(plain).lead.panel
+    many = applied(
+        plain,
+        choose(
+            plain,
+            lead,
+            "",
+            ("piecing.way", "squares"),
+            ("piecing.square", Fraction(7, 8)),
+            ("quilting.pattern", "none"),
+        ),
+    )
+    for name, project in (("the demo", demos["rehearsal-satchel"]), ("many pieces", many)):
+        window.desk.open(job_of(project), None)
+        window.desk.look(stage=Stage.BRIEF)
+        QApplication.processEvents()
+        number = sum(len(panel.patches) for panel in window.desk.plan.panels)
+
+        def turn(_: int) -> None:
+            window.desk.turn_by(3, 0)
+            window.bench.repaint()
+
+        def fold(at: int) -> None:
+            window.desk.fold_to(abs(at % 40 - 20) / 20)
+            window.bench.repaint()
+
+        timed(turn, 3)
+        print(f"turn {name}, {number} pieces, repainted: {percentiles(timed(turn, 120))}")
+        print(f"fold {name} up, repainted: {percentiles(timed(fold, 120))}")
+
+
 def main() -> None:
     """All measurements, with what the window sets when it starts."""
     from tessil.core.memory.collecting import seldom
@@ -280,6 +331,7 @@ def main() -> None:
         typing()
         logbook()
         painting()
+        turning()
         lines(percentiles, timed)
         fitting(percentiles, timed)
         sliding(percentiles)

@@ -22,6 +22,7 @@ from tessil.core.sewn.placing import Piece, Sewn
 from tessil.core.sewn.vectors import Pose, Space, minus, plus
 from tessil.core.snags import Place
 from tessil.drawing.bands import lying
+from tessil.drawing.keeping import KEPT
 from tessil.drawing.picture import (
     Cloth,
     Dimension,
@@ -66,8 +67,9 @@ def stands_of(plan: Plan) -> tuple[str, ...]:
     )
 
 
-def in_hand(plan: Plan, stand: Stand, things: bool = True, sizes: bool = True) -> Hand:
-    """The bag from a stand, with what it holds and its sizes if wanted, about its own middle."""
+def in_hand(plan: Plan, stand: Stand, things: bool = True, named: bool = False) -> Hand:
+    """The bag from a stand about its own middle, with what it holds if wanted; with the outlines of
+    its pieces by name where they are to be taken in hand."""
     sewn = plan.sewn
     poses = poses_for(sewn, stand)
     items: list[Item] = []
@@ -78,7 +80,7 @@ def in_hand(plan: Plan, stand: Stand, things: bool = True, sizes: bool = True) -
     items += [item for depth, parts in hangs if depth < 0 for item in parts]
     for one in facets:
         items += cloths.facet(one)
-        for key, outline in cloths.pieces(one):
+        for key, outline in cloths.pieces(one) if named else ():
             pieces.pop(key, None)
             pieces[key] = outline
     items += [item for depth, parts in hangs if depth >= 0 for item in parts]
@@ -86,7 +88,7 @@ def in_hand(plan: Plan, stand: Stand, things: bool = True, sizes: bool = True) -
     straps = [item for _, parts in hangs for item in parts]
     if things and whole:
         items += _held(plan, sewn, stand)
-    if sizes and whole:
+    if whole:
         items += _sizes(plan, sewn, stand)
     return Hand(tuple(items), _extent(straps, sewn, poses, stand), pieces)
 
@@ -126,7 +128,7 @@ class _Cloths:
             yield from self._tape(one, facet)
             return
         if one.right_side:
-            yield Placed((*self._outside(facet), *self._binding(facet)), one.affine)
+            yield Placed(self._covered(facet), one.affine)
         elif self.lining is not None:
             yield Placed((Cloth(facet.corners, self.lining),), one.affine)
         else:
@@ -142,6 +144,15 @@ class _Cloths:
             for cloth in self._outside(self.sewn.facet(one.piece)):
                 if cloth.key:
                     yield cloth.key, tuple(placed.at(point) for point in cloth.outline)
+
+    def _covered(self, facet: Facet) -> tuple[Cloth | Line, ...]:
+        """Its prints, and the binding along its edges."""
+        project = self.plan.project
+        return KEPT.of(
+            ("covered", facet.sheet, facet.number),
+            (self._outside(facet), project.binding, project.prints),
+            lambda: (*self._outside(facet), *self._binding(facet)),
+        )
 
     def _outside(self, facet: Facet) -> tuple[Cloth, ...]:
         return facet_cloths(self.plan, facet)
@@ -181,18 +192,15 @@ def _lining(plan: Plan) -> Print | None:
     return plan.project.print_of(first_print(choices_of_lining(plan.project)))
 
 
-_KEPT: list[tuple[Plan, dict[tuple[str, int], tuple[Cloth, ...]]]] = []
-
-
 def facet_cloths(plan: Plan, facet: Facet) -> tuple[Cloth, ...]:
-    """The prints of a facet, on its panel; those of the last plan are kept while it is turned."""
-    if not _KEPT or _KEPT[0][0] is not plan:
-        _KEPT[:] = [(plan, {})]
-    kept = _KEPT[0][1]
-    key = facet.sheet, facet.number
-    if key not in kept:
-        kept[key] = tuple(_cut(plan, facet))
-    return kept[key]
+    """The prints of a facet, on its panel; kept while the bag is turned."""
+    panel = plan.panel(facet.sheet)
+    made: tuple[Cloth, ...] = KEPT.of(
+        ("facet", facet.sheet, facet.number),
+        (panel, facet, plan.project.prints),
+        lambda: tuple(_cut(plan, facet)),
+    )
+    return made
 
 
 def _cut(plan: Plan, facet: Facet) -> Iterator[Cloth]:

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
-from math import hypot
+from math import ceil, hypot
 from typing import Any
 
 from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
@@ -19,6 +19,7 @@ from PySide6.QtGui import (
     QPaintEngine,
     QPainter,
     QPen,
+    QPixmap,
     QPolygonF,
     QTransform,
 )
@@ -41,6 +42,9 @@ from tessil.drawing.prints import print_brush
 from tessil.drawing.wording import Box, Ground
 
 LANE = 20.0
+MANY_PLACED = 24  # pieces of something askew that are painted as one image while it moves
+MOST_IMAGES = 60
+NEAR_ENOUGH = 0.5  # of the scale an image was painted at; further off it would be coarse
 FLAG = 12.0  # half of a snag's flag
 
 
@@ -155,7 +159,9 @@ class PicturePainter:
         surface: Surface,
         bounds: Box | None = None,
         taken: Iterable[Box] = (),
+        moving: bool = False,
     ) -> None:
+        self.moving = moving
         self.painter = painter
         self.surface = surface
         self.ground = Ground(bounds, taken)
@@ -237,6 +243,13 @@ class PicturePainter:
         corner, painter = self.surface.at((e, f)), self.painter
         painter.save()
         painter.setTransform(QTransform(a, b, c, d, corner.x(), corner.y()), True)
+        if self.moving and len(item.items) >= MANY_PLACED:
+            image, left, top, share = _image_of(item, self.surface)
+            painter.setRenderHint(QPainter.RenderHint.SmoothPixmapTransform)
+            painter.scale(share, share)
+            painter.drawPixmap(QPointF(left, top), image)
+            painter.restore()
+            return
         flat = replace(self.surface, left=0.0, top=0.0)
         inner = PicturePainter(painter, flat)
         inner.brushes = self.placed_brushes
@@ -408,14 +421,52 @@ def paint_flag(
     painter.drawText(box, int(Qt.AlignmentFlag.AlignCenter), str(number))
 
 
+_IMAGES: dict[int, tuple[tuple[object, ...], float, QPixmap, float, float]] = {}
+
+
+def _image_of(item: Placed, surface: Surface) -> tuple[QPixmap, float, float, float]:
+    """The flat thing as an image near the picture's scale, where its corner lies, and how much
+    larger it is to be drawn."""
+    found = _IMAGES.get(id(item.items))
+    if found is not None and found[0] is item.items:
+        share = surface.per_inch / found[1]
+        if NEAR_ENOUGH <= share <= 1 / NEAR_ENOUGH:
+            return found[2], found[3], found[4], share
+    points = [point for part in item.items for point in _points_of(part)]
+    per_inch = surface.per_inch
+    left, top = min(x for x, _ in points) * per_inch, min(y for _, y in points) * per_inch
+    wide = max(x for x, _ in points) * per_inch - left
+    high = max(y for _, y in points) * per_inch - top
+    image = QPixmap(max(ceil(wide), 1), max(ceil(high), 1))
+    image.fill(Qt.GlobalColor.transparent)
+    painter = QPainter(image)
+    flat = replace(surface, left=-left, top=-top)
+    inner = PicturePainter(painter, flat)
+    for part in item.items:
+        _BY_KIND[type(part)](inner, part)
+    painter.end()
+    if len(_IMAGES) > MOST_IMAGES:
+        _IMAGES.clear()
+    _IMAGES[id(item.items)] = item.items, per_inch, image, left, top
+    return image, left, top, 1.0
+
+
+def _points_of(part: Cloth | Line) -> tuple[Point, ...]:
+    return part.outline if isinstance(part, Cloth) else part.points
+
+
 def paint_picture(
     painter: QPainter,
     picture: Picture,
     surface: Surface,
     bounds: Box | None = None,
     taken: Iterable[Box] = (),
+    moving: bool = False,
 ) -> tuple[Writing, ...]:
-    """Paint a whole picture; returns the words that were written, and where."""
-    made = PicturePainter(painter, surface, bounds, taken)
+    """Paint a whole picture; returns the words that were written, and where.
+
+    While it is ``moving`` under the hand, what lies askew and has many pieces is an image that was
+    painted once and is drawn as it lies."""
+    made = PicturePainter(painter, surface, bounds, taken, moving)
     made.paint(picture)
     return tuple(made.written)

@@ -150,6 +150,11 @@ class Picture:
     strokes: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # lines to take in hand
     turns: tuple[float, float, float, float] | None = None  # where a bag is that can be turned
 
+    @property
+    def weight(self) -> int:
+        """How many things there are to paint."""
+        return sum(len(item.items) if isinstance(item, Placed) else 1 for item in self.items)
+
     def of(self, kind: type) -> list[Item]:
         """The items of one kind, for tests and hit finding."""
         return [item for item in self.items if isinstance(item, kind)]

@@ -17,13 +17,26 @@ from tessil.drawing.clothview import cut_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.handview import Hand, in_hand, lit_on, moved, stand_of
+from tessil.drawing.keeping import KEPT
 from tessil.drawing.layerview import layer_picture
 from tessil.drawing.markview import mark_items, outline_of
-from tessil.drawing.picture import Badge, Dimension, Item, Line, Picture, Point, Shade, rectangle
+from tessil.drawing.picture import (
+    Badge,
+    Cloth,
+    Dimension,
+    Item,
+    Line,
+    Picture,
+    Placed,
+    Point,
+    Shade,
+    rectangle,
+)
 from tessil.drawing.pieceview import flat_picture, seam_lines, worn_picture
 from tessil.drawing.projecting import Stand
 from tessil.drawing.quiltview import quilt_picture
 
+STRAIGHT = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
 ToBench = Callable[[float, float], Point]
 
 
@@ -138,13 +151,21 @@ def _creases(plan: Plan, panel: PanelPlan) -> Iterator[Line]:
 
 
 def _trimmed_body(plan: Plan, panel: PanelPlan) -> list[Item]:
+    return [*_cloths(plan, panel), *_trimmed_lines(panel)]
+
+
+def _cloths(plan: Plan, panel: PanelPlan) -> tuple[Cloth, ...]:
+    """The prints on the trimmed panel, kept while it is looked at."""
+    return KEPT.of(
+        ("trimmed", panel.key),
+        (panel, plan.project.prints),
+        lambda: tuple(trimmed_bands(plan, panel)),
+    )
+
+
+def _trimmed_lines(panel: PanelPlan) -> list[Item]:
     outline = tuple((float(x), float(y)) for x, y in panel.panel.outline)
-    return [
-        *trimmed_bands(plan, panel),
-        *seam_lines(panel),
-        *_square_marks(panel),
-        Line(outline, "notch", closed=True),
-    ]
+    return [*seam_lines(panel), *_square_marks(panel), Line(outline, "notch", closed=True)]
 
 
 def _trim_dimensions(plan: Plan, panel: PanelPlan) -> Iterator[Dimension]:
@@ -189,7 +210,8 @@ def _square_marks(panel: PanelPlan) -> Iterator[Line]:
 def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     """The brief: the trimmed panel, and the bag it becomes beside it."""
     width, height = (float(v) for v in panel.trimmed.values())
-    items = [*_trimmed_body(plan, panel), *_trim_dimensions(plan, panel), *edge_words(panel)]
+    items: list[Item] = [Placed(_cloths(plan, panel), STRAIGHT), *_trimmed_lines(panel)]
+    items += [*_trim_dimensions(plan, panel), *edge_words(panel)]
     stand = view.stand or stand_of(plan, view.side)
     hand = in_hand(plan, stand)
     apart = width + max(width, height) * 0.42

@@ -211,7 +211,7 @@ def _edge_dimension(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Dimension:
 
 def worn_picture(plan: Plan, side: str, panel: PanelPlan, piece: str) -> Picture:
     """The pieces where they lie in the finished bag; each can be taken in hand there too."""
-    hand = in_hand(plan, stand_of(plan, side), things=False)
+    hand = in_hand(plan, stand_of(plan, side), things=False, named=True)
     pieces = dict(hand.pieces)
     items: list[Item] = [*hand.items]
     items += [Line(outline, "piece", closed=True) for outline in pieces.values()]

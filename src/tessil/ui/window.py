@@ -331,6 +331,7 @@ class Window(ActingWindow):
 
     def _turned(self) -> None:
         """The bag in the hand turns: nothing else follows."""
+        self.bench.hurry()
         self._show_bench()
         self.sides.refresh()
 

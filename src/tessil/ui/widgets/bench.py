@@ -103,6 +103,7 @@ class Bench(QWidget):
         self._held = ""  # the stroke that is dragged
         self._from: Point = (0.0, 0.0)
         self._turns = False
+        self.turning = False  # the bag moves under the hand: quick rather than crisp
         self._to: Point | None = None  # the other end of a line that is being drawn
 
     def show_picture(
@@ -179,9 +180,11 @@ class Bench(QWidget):
         """The picture; a very full one as it was last drawn, moved and scaled, until the hand
         rests."""
         assert self.picture is not None
-        if len(self.picture.items) < HEAVY:
+        if self.turning or self.picture.weight < HEAVY:
             taken = [self._caption_box()] if self.picture.caption else []
-            self.written = paint_picture(painter, self.picture, surface, self._room(), taken)
+            self.written = paint_picture(
+                painter, self.picture, surface, self._room(), taken, self.turning
+            )
             return
         if self._crisp is None or self._crisp.size != self.size():
             self._draw_crisp(again=False)
@@ -200,6 +203,10 @@ class Bench(QWidget):
     def _draw_crisp(self, again: bool = True) -> None:
         """Draw a full picture anew where it is now, with some room round it."""
         if self.picture is None:
+            return
+        if self.turning:
+            self.turning = False
+            self.update()
             return
         ratio = self.devicePixelRatioF()
         room = self.size() + QSize(2 * OVERSCAN, 2 * OVERSCAN)
@@ -500,6 +507,11 @@ class Bench(QWidget):
             self.piece_met.emit(found)
         else:
             self.piece_taken.emit(found)
+
+    def hurry(self) -> None:
+        """The bag moves: quick pictures until the hand rests."""
+        self.turning = True
+        self._settle.start()
 
     def _on_bag(self, at: QPointF) -> bool:
         """Whether a point lies on a bag that can be turned."""
