@@ -44,6 +44,7 @@ from tessil.drawing.wording import Box, Ground
 LANE = 20.0
 MANY_PLACED = 24  # pieces of something askew that are painted as one image while it moves
 MOST_IMAGES = 60
+SLANTED = 0.3  # a dimension steeper than this has its words beside it
 NEAR_ENOUGH = 0.5  # of the scale an image was painted at; further off it would be coarse
 FLAG = 12.0  # half of a snag's flag
 
@@ -318,15 +319,24 @@ class PicturePainter:
         self.painter.drawLine(start, end)
         self._ends(start, end, along)
         if item.text:
-            self._dimension_text(item, start, end, level)
+            slanted = min(abs(along.x()), abs(along.y())) > SLANTED
+            self._dimension_text(item, start, end, level and not slanted, slanted)
 
     def _ends(self, start: QPointF, end: QPointF, along: QPointF) -> None:
         tick = QPointF(-along.y(), along.x()) * (5 * self.surface.unit)
         for point in (start, end):
             self.painter.drawLine(point - tick, point + tick)
 
-    def _dimension_text(self, item: Dimension, start: QPointF, end: QPointF, level: bool) -> None:
+    def _dimension_text(
+        self, item: Dimension, start: QPointF, end: QPointF, level: bool, slanted: bool
+    ) -> None:
         middle = (start + end) / 2
+        if slanted:  # beside its lower half, so that it does not lie on the line
+            unit = self.surface.unit
+            low = start if start.y() > end.y() else end
+            at = (middle + low) / 2 + QPointF(12 * unit, 10 * unit)
+            self._words(at, item.text, -1, strong=True, chip=item.over_cloth)
+            return
         if level:
             up = -1 if item.lane < 0 else 1
             middle += QPointF(0, up * 11 * self.surface.unit)
