@@ -10,7 +10,7 @@ from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.drawing.fonts import load_fonts, text_font, title_font
 from tessil.drawing.painter import Surface, fitted, paint_picture
-from tessil.drawing.picture import Cloth, Picture, Placed, rectangle
+from tessil.drawing.picture import Cloth, Label, Picture, Placed, rectangle
 from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.drawing.prints import print_brush
 from tests.outside.test_every_shape_on_paper import project_of
@@ -132,3 +132,18 @@ def test_fitting_leaves_room_for_words(qapp):
     assert box.top() >= top - 1
     assert box.right() <= 800 - right + 1
     assert box.bottom() <= 600 - bottom + 1
+
+
+@pytest.mark.parametrize("corner", ["cut", "line", "pinch"])
+@pytest.mark.parametrize("key", SHAPES)
+def test_letters_stand_on_the_bag_whatever_its_corners(key, corner):
+    """Each letter of the panel's edges stands on the bag too, near it and not beside it."""
+    made = plan(project_of(key).model_copy(update={"corner": corner}))
+    picture = picture_of(made, View(Stage.BRIEF, made.shape.leader))
+    left, top, wide, high = picture.turns
+    letters = [label for label in picture.of(Label) if len(label.text) == 1]
+    on_bag = [label for label in letters if label.at[0] >= left]
+    assert on_bag
+    for label in on_bag:
+        assert left - 1 <= label.at[0] <= left + wide + 1
+        assert top - 1 <= label.at[1] <= top + high + 1

@@ -90,7 +90,15 @@ def test_the_pages_say_what_to_cut_and_sew(pages):
         assert all(word in text for word in words)
     for words in ("Test tote", "from the end", "Pieced", "Quilted", "Trimmed", "I got"):
         assert words in first
-    for words in ("guide bar at", "To cut", "To buy", "Red dots", "Cotton batting", "binding strip", "100 mm"):
+    for words in (
+        "guide bar at",
+        "To cut",
+        "To buy",
+        "Red dots",
+        "Cotton batting",
+        "binding strip",
+        "100 mm",
+    ):
         assert words in second
     for words in (
         "Layout: front and back",

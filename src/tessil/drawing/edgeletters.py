@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.bag.net import Side
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.sewn.placing import Piece, Sewn
@@ -65,10 +64,11 @@ def bag_letters(plan: Plan, stand: Stand, dx: float, dy: float) -> Iterator[Labe
 
 def _spots(panel: PanelPlan, sewn: Sewn, poses: dict[Piece, Pose], name: str) -> Iterator[Space]:
     """Where an edge, a fold or a corner of the leading panel lies, a fifth of its way along."""
-    key = panel.key
+    key, (wide, high) = panel.key, panel.trimmed.values()
     if name in ("top", "bottom", "side"):
-        side = Side(key, panel.panel.side("right" if name == "side" else name).key)
-        yield sewn.along(side, 5, poses)[1 if name != "side" else 2]
+        # By place and not by edge: corners sewn on their lines part a side that is cut in one.
+        at = {"top": (wide / 5, wide * 0), "bottom": (wide * 4 / 5, high), "side": (wide, high / 3)}
+        yield place_on(sewn, poses, key, 0, at[name])
     elif name.endswith("fold"):
         fold = next(fold for fold in panel.panel.folds if f"{fold.name} fold" == name)
         (x1, y1), (x2, _) = fold.start, fold.end
