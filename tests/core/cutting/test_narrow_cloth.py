@@ -4,11 +4,17 @@ from contextlib import suppress
 
 import pytest
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.panels.choice import Oversize, PanelChoices
+from tessil.core.piecing.choice import Piecing
 from tessil.core.plan import plan
+from tessil.core.quilting.choice import Quilting
+from tessil.core.sandwich.choice import Layers
 from tessil.core.trouble import CannotPlan
 from tests.conftest import DEMO, load_bag
+from tests.outside.test_every_shape_on_paper import project_of
 
 WIDTHS = (Fraction(1, 2), 1, Fraction(3, 2), 2, 3, 4, 6, 7, 8, 11, 12, 13, 20, 390)
 
@@ -41,3 +47,33 @@ def test_a_strap_as_wide_as_the_cloth_names_the_field():
         plan(applied(project, edit("", ("stock.usable_width", Fraction(6)))))
     assert told.value.field == "stock.usable_width"
     assert "too narrow" in told.value.sentence
+
+
+def _to_buy(directional):
+    """A free panel of one cloth, 11 × 26, from 42 wide."""
+    cloth = Print(key="up", name="Up", directional=directional)
+    panel = project_of("free-panel")
+    sizes = {"panel_width": Fraction(11), "panel_height": Fraction(26)}
+    shape = panel.shape.model_copy(
+        update={"way": "panel", "sizes": sizes, "options": {"edge": "raw"}}
+    )
+    whole = Piecing(way="whole", prints=("up",))
+    choices = PanelChoices(
+        piecing=whole, layers=Layers(plies=()), quilting=Quilting(pattern="none")
+    )
+    project = panel.model_copy(
+        update={
+            "shape": shape,
+            "prints": (cloth,),
+            "panels": {"panel": choices},
+            "oversize": Oversize(way="none"),
+            "stock": panel.stock.model_copy(update={"usable_width": Fraction(42)}),
+        }
+    )
+    return plan(project).bought[0]
+
+
+def test_a_directional_panel_is_not_turned_to_save_cloth():
+    """11 × 26 needs 27 to buy, in eighths of a yard, and not 13½ (common practice, no source)."""
+    assert _to_buy(True).cloth.buy.value == 27
+    assert _to_buy(False).cloth.buy.value == Fraction(27, 2)

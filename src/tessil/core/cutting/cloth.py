@@ -32,9 +32,11 @@ def plan_cloth(
     usable: Inches,
     straightening: Inches,
     marks: Rulers,
+    upright: frozenset[CutId] = frozenset(),
 ) -> ClothPlan:
-    """Rows and the length to buy, up to ⅛ yard or 10 cm, with straightening of the end."""
-    rows, too_long = lay_out(pieces, usable)
+    """Rows and the length to buy, up to ⅛ yard or 10 cm, with straightening of the end; what must
+    stay ``upright`` keeps its width across the cloth."""
+    rows, too_long = lay_out(pieces, usable, upright)
     area = sum((p[1] * p[2] * p[3] for p in pieces), start=straightening * 0)
     if not rows:
         nothing = given("nothing to buy", 0, Basis.GEOMETRY).called("to buy")

@@ -459,6 +459,7 @@ class Stocked:
     straightening: Inches
     offcuts: tuple[Offcut, ...]
     rulers: Rulers
+    directional: bool = False  # its print has an up
 
 
 def stocked(stock: str, batting: bool, task: CutTask) -> Stocked:
@@ -471,6 +472,8 @@ def stocked(stock: str, batting: bool, task: CutTask) -> Stocked:
         straightening=task.stock.straightening,
         offcuts=task.offcuts if batting else (),
         rulers=task.rulers,
+        directional=not batting
+        and any(entry.key == stock and entry.directional for entry in task.prints),
     )
 
 
@@ -484,5 +487,9 @@ def purchase(of: Stocked, group: tuple[CutItem, ...]) -> Purchase:
         joins = frozenset(item.id for item in group if item.joins)
         pieces, used = from_offcuts(pieces, of.offcuts, of.stock, joins)
     to_cut = [(piece.id, piece.width, piece.height, piece.number) for piece in pieces]
-    cloth = plan_cloth(to_cut, of.usable, of.straightening, of.rulers)
+    # Whole panels of a print with an up; strips and squares are turned as they are sewn in.
+    upright = frozenset(
+        item.id for item in group if of.directional and item.what in _WHOLE.values()
+    )
+    cloth = plan_cloth(to_cut, of.usable, of.straightening, of.rulers, upright)
     return Purchase(of.stock, of.name, of.batting, cloth, group, used)

@@ -38,9 +38,12 @@ class Row(Generic[Name]):
 
 
 def oriented(
-    name: Name, width: Inches, height: Inches, number: int, usable: Inches
+    name: Name, width: Inches, height: Inches, number: int, usable: Inches, turns: bool = True
 ) -> ToLay[Name] | None:
-    """The piece with its longer side across the cloth if that fits, else the other way."""
+    """The piece with its longer side across the cloth if that fits, else the other way; as it
+    stands where it may not be turned."""
+    if not turns:
+        return ToLay(name, width, height, number) if width <= usable else None
     long, short = max(width, height), min(width, height)
     if long <= usable:
         return ToLay(name, long, short, number)
@@ -50,10 +53,15 @@ def oriented(
 
 
 def lay_out(
-    pieces: Sequence[tuple[Name, Inches, Inches, int]], usable: Inches
+    pieces: Sequence[tuple[Name, Inches, Inches, int]],
+    usable: Inches,
+    upright: frozenset[Name] = frozenset(),
 ) -> tuple[tuple[Row[Name], ...], tuple[Name, ...]]:
-    """Rows for (name, width, height, number) pieces, and the names of those too long."""
-    turned = [(piece[0], oriented(*piece, usable)) for piece in pieces]
+    """Rows for (name, width, height, number) pieces, and the names of those too long; ``upright``
+    are not turned."""
+    turned = [
+        (piece[0], oriented(*piece, usable, turns=piece[0] not in upright)) for piece in pieces
+    ]
     too_long = tuple(name for name, piece in turned if piece is None)
     return fill_rows([piece for _, piece in turned if piece is not None], usable), too_long
 
