@@ -33,7 +33,7 @@ CASES = [
 ]
 
 
-def bags_of(key, options, number=3):
+def bags_of(key, options, number=2):
     """Bags of a shape with these options: as it starts, and of random sizes."""
     chance = Random(f"{key} {sorted(options.items())}")
     found = []
@@ -91,7 +91,7 @@ def off(sewn: Seam, seam):
 @pytest.mark.parametrize(("key", "options"), CASES, ids=str)
 def test_seams_lie_on_one_another_and_sizes_are_as_stated(key, options):
     bags = bags_of(key, options)
-    assert len(bags) == 3
+    assert len(bags) == 2
     for bag in bags:
         sewn = Sewn(bag.net)
         poses = sewn.shut
