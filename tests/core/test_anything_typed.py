@@ -244,7 +244,7 @@ def _is_a_sentence(trouble: CannotPlan) -> None:
 
 
 @pytest.mark.parametrize("key", SHAPES)
-@settings(max_examples=15)
+@settings(max_examples=10)
 @given(steps=answers())
 def test_there_is_a_plan_or_a_sentence(key, steps):
     made = _typed_in(plan(project_of(key)), steps)
@@ -285,7 +285,7 @@ def test_whatever_was_typed_can_be_drawn_and_reported(key, steps):
                 assert picture.box[3] > 0
 
 
-@settings(max_examples=25)
+@settings(max_examples=15)
 @given(st.sampled_from(list(SHAPES)), answers())
 def test_every_fix_offered_leads_somewhere(key, steps):
     """A fix gives a plan, or is refused in a sentence; it never breaks the program."""
@@ -300,7 +300,7 @@ def test_every_fix_offered_leads_somewhere(key, steps):
                 continue
 
 
-@settings(max_examples=20)
+@settings(max_examples=14)
 @given(st.lists(st.sampled_from(list(SHAPES)), min_size=1, max_size=5), answers())
 def test_any_shape_can_follow_any_other(keys, steps):
     made = _typed_in(plan(project_of("tote")), steps)
@@ -315,7 +315,7 @@ def test_any_shape_can_follow_any_other(keys, steps):
             assert made.shape.key == key
 
 
-@settings(max_examples=25)
+@settings(max_examples=15)
 @given(answers())
 def test_a_project_typed_in_survives_its_file(steps):
 
