@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tessil.core.bag.ids import LIES, CutOut, EdgeKey, JoinKey
 from tessil.core.bag.model import Edge, Panel
-from tessil.core.bag.net import FLAT, LOSE_NOTHING, OVER, SQUARE, Crease, Seam, Sheet, Side
+from tessil.core.bag.net import FLAT, SQUARE, Crease, Seam, Sheet, Side
 from tessil.core.numbers import sizes
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -33,11 +33,6 @@ def seam(key: JoinKey, one: Side, other: Side, turn: int = FLAT, hinge: bool = F
 def clockwise(way: sizes.Side, *parts: Span) -> tuple[Span, ...]:
     """Parts of a side, given from the top down, as they go round the panel clockwise."""
     return parts if way == "right" else tuple((end, start) for start, end in parts)
-
-
-def inset_of(edge: Edge) -> Inches:
-    """How far inside an edge the bag ends: nothing where it is bound or left as cut."""
-    return ZERO if edge.finish in LOSE_NOTHING else edge.allowance.value
 
 
 At = Inches | Figure
@@ -115,23 +110,3 @@ def fold_notch(way: sizes.Side, cut: CutOut = "fold") -> Seam:
         (Side("body", upper), Side("body", lower)),
         (Side("body", EdgeKey(way, cut, "upright")),),
     )
-
-
-__all__ = [
-    "FLAT",
-    "MIRRORED",
-    "OVER",
-    "SQUARE",
-    "ZERO",
-    "boxed_seams",
-    "boxed_sheet",
-    "clockwise",
-    "ends_of",
-    "fold_notch",
-    "inset_of",
-    "level",
-    "seam",
-    "sewn_edges",
-    "side",
-    "upright",
-]
