@@ -26,10 +26,15 @@ F = Fraction
 HAIR = 1e-6
 STEPS = 6
 APART = frozenset({"flap"})  # lies over the bag and is no part of its size
+# What only hangs on the bag, or what it is made in, changes nothing of how it folds.
+HANGING = ("wrist", "handles", "hoop")
 CASES = [
-    (key, dict(zip((option.key for option in shape.options), chosen, strict=True)))
-    for key, shape in SHAPES.items()
-    for chosen in product(*([name for name, _ in option.choices[:3]] for option in shape.options))
+    (key, dict(zip((option.key for option in options), chosen, strict=True)))
+    for key, options in (
+        (key, [option for option in shape.options if option.key not in HANGING])
+        for key, shape in SHAPES.items()
+    )
+    for chosen in product(*([name for name, _ in option.choices[:3]] for option in options))
 ]
 
 
