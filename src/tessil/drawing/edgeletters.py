@@ -24,7 +24,8 @@ def _edge_letters(panel: PanelPlan) -> dict[str, tuple[str, str]]:
         words = _SEAMS["left" if name == "side" else name]
         letters[name] = (letter, words if edge.finish == "seam" else _BECOMES[edge.finish])
     for fold in panel.panel.folds:
-        letters[f"{fold.name} fold"] = ("D" if fold.name == "bottom" else "E", f"{fold.name} fold")
+        letter = "D" if fold.name in ("bottom", "upper") else "E"
+        letters[f"{fold.name} fold"] = (letter, f"{fold.name} fold")
     if panel.panel.notches:
         letters["corner"] = ("F", "box corner")
     return letters

@@ -71,14 +71,16 @@ class Shown:
     depths: tuple[float, ...]
     affine: Affine
     right_side: bool
+    out: Space  # its right side's direction, as seen
     square: float  # 1 looked at squarely, 0 along its edge
 
 
 def shown(sewn: Sewn, poses: Mapping[Piece, Pose], stand: Stand) -> list[Shown]:
     """All facets, what is hidden first."""
     made = [_shown(sewn, piece, pose, stand) for piece, pose in poses.items()]
-    layers = _layers(sewn, poses)
-    return _ordered([one for one in made if one is not None], layers, stand)
+    # What is folded later lies further out.
+    layers = {piece: at for at, piece in enumerate(poses)}
+    return _ordered([one for one in made if one is not None], layers)
 
 
 def _shown(sewn: Sewn, piece: Piece, pose: Pose, stand: Stand) -> Shown | None:
@@ -95,16 +97,12 @@ def _shown(sewn: Sewn, piece: Piece, pose: Pose, stand: Stand) -> Shown | None:
         tuple(z for _, _, z in seen),
         (right[0], -right[1], down[0], -down[1], origin[0], -origin[1]),
         out[2] > 0,
+        out,
         abs(out[2]),
     )
 
 
-def _layers(sewn: Sewn, poses: Mapping[Piece, Pose]) -> dict[Piece, int]:
-    """The order in which facets come to lie: what is folded later lies further out."""
-    return {piece: at for at, piece in enumerate(poses)}
-
-
-def _ordered(facets: list[Shown], layers: Mapping[Piece, int], stand: Stand) -> list[Shown]:
+def _ordered(facets: list[Shown], layers: Mapping[Piece, int]) -> list[Shown]:
     """What hides nothing first: a facet comes after those that lie behind its plane."""
     facets = sorted(facets, key=lambda one: sum(one.depths) / len(one.depths))
     behind: dict[int, set[int]] = {at: set() for at in range(len(facets))}
@@ -131,13 +129,11 @@ Plane = tuple[Space, float]  # a direction towards the one who looks, and how fa
 
 
 def _plane(one: Shown) -> Plane:
-    (x1, y1), (x2, y2), (x3, y3) = one.outline[0], one.outline[1], one.outline[2]
-    a, b, c = ((x1, -y1, one.depths[0]), (x2, -y2, one.depths[1]), (x3, -y3, one.depths[2]))
-    out = cross((b[0] - a[0], b[1] - a[1], b[2] - a[2]), (c[0] - a[0], c[1] - a[1], c[2] - a[2]))
-    size = dot(out, out) ** 0.5 or 1.0
+    out, (x, y) = one.out, one.outline[0]
+    size = dot(out, out) ** 0.5
     way = size if out[2] >= 0 else -size
-    out = (out[0] / way, out[1] / way, out[2] / way)
-    return out, dot(out, a)
+    towards = (out[0] / way, out[1] / way, out[2] / way)
+    return towards, dot(towards, (x, -y, one.depths[0]))
 
 
 def _before(

@@ -5,7 +5,7 @@ from __future__ import annotations
 from PySide6.QtCore import QPoint
 from PySide6.QtWidgets import QMenu, QPushButton
 
-from tessil.core.choosing import read_in
+from tessil.core.choosing import measure, read_in
 from tessil.core.edits import edit
 from tessil.core.piecing.acts.whole import row_step
 from tessil.core.project import Project
@@ -18,6 +18,7 @@ from tessil.ui.pages import PagedWindow
 from tessil.ui.widgets.bagswitch import BagSwitch
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.fields import TypedField
+from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.snaglist import SnagList
 from tessil.ui.widgets.words import Words
 
@@ -29,6 +30,7 @@ class ActingWindow(PagedWindow):
     hand: Hand
     column: Column
     snags: SnagList
+    selvage: Selvage
     menu: QMenu
     menu_button: QPushButton
     told: Words
@@ -114,6 +116,18 @@ class ActingWindow(PagedWindow):
             if not sentence:
                 break
         self.told.setText(told)
+
+    def _measure(self, rung: str, got: object, run: str) -> str:
+        desk = self.desk
+        return desk.attempt(measure(desk.project, desk.seen.panel, rung, got), f"{rung} {run}")
+
+    def _fix(self, fix: object) -> None:
+        self.about_to_change()
+        sentence = self.desk.attempt(fix)  # type: ignore[arg-type]
+        self.told.setText(sentence)
+        # The button is gone with its snag: keep the keyboard's place.
+        rows = [row for row in self.snags.rows if row.buttons]
+        (rows[0].buttons[0] if rows else self.selvage.dots[self.desk.seen.stage]).setFocus()
 
     def take_one(self, nth: int) -> None:
         """Measure one of the bags made alike; a sentence at the head if it cannot be planned."""

@@ -84,6 +84,8 @@ def _brief(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         yield from _cloth(plan)
     yield from _sizes(plan)
     for option in plan.shape.options:
+        if not plan.shape.asked(option, plan.brief.options):
+            continue
         yield Spec(
             f"shape.options.{option.key}",
             "choice",

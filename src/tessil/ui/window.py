@@ -19,7 +19,6 @@ from PySide6.QtGui import (
 from PySide6.QtWidgets import QHBoxLayout, QMenu, QStackedWidget, QVBoxLayout, QWidget
 
 from tessil.core.changes import moved
-from tessil.core.choosing import measure
 from tessil.core.logbook.book import Book
 from tessil.core.numbers.lengths import Notation
 from tessil.core.planned import Plan
@@ -368,10 +367,6 @@ class Window(ActingWindow):
 
     # -- answering --------------------------------------------------------------
 
-    def _measure(self, rung: str, got: object, run: str) -> str:
-        desk = self.desk
-        return desk.attempt(measure(desk.project, desk.seen.panel, rung, got), f"{rung} {run}")
-
     def about_to_change(self) -> None:
         """Something is about to change that may move figures out of sight: tell when it is done."""
         if self._before is None:
@@ -388,14 +383,6 @@ class Window(ActingWindow):
 
     def say(self, sentence: str) -> None:
         self.quiet.say(sentence)
-
-    def _fix(self, fix: object) -> None:
-        self.about_to_change()
-        sentence = self.desk.attempt(fix)  # type: ignore[arg-type]
-        self.told.setText(sentence)
-        # The button is gone with its snag: keep the keyboard's place.
-        rows = [row for row in self.snags.rows if row.buttons]
-        (rows[0].buttons[0] if rows else self.selvage.dots[self.desk.seen.stage]).setFocus()
 
     # -- the action table -------------------------------------------------------
 

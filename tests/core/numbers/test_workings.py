@@ -66,6 +66,9 @@ def test_a_named_figure_stands_as_one_value_in_the_next_sum():
         (up_to(given("a", Fraction(7, 3)), given("mark", Fraction(1, 8))), "2⅓, up to ⅛"),
         (squared(number(3) / 4), "(3 ÷ 4)²"),
         (2 * ceiling(number(7) / 2), "2 × (7 ÷ 2, rounded up)"),
+        (given("a", 9) + given("b", -2), "9 − 2"),
+        (given("a", 9) - given("b", -2), "9 + 2"),
+        (given("a", 9) * given("b", -2), "9 × −2"),
     ],
 )
 def test_brackets_stand_where_they_must(figure, shown):

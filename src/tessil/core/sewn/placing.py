@@ -155,17 +155,14 @@ class Sewn:
                         found.setdefault((name, rim.edge), []).append((facet, at, rim))
         return found
 
-    def placed(
-        self, fold: float = 1.0, over: float = 180.0, opened: bool = False
-    ) -> dict[Piece, Pose]:
-        """Where every piece lies, folded so far, or ``opened``; nothing turns further than ``over``
-        degrees, so that what is folded together can be told apart in a picture."""
+    def placed(self, fold: float = 1.0, opened: bool = False) -> dict[Piece, Pose]:
+        """Where every piece lies, folded so far, or ``opened``; in the order they are folded."""
         right, down = _FACING[self.net.facing]
         poses: dict[Piece, Pose] = {
             (self.net.still[0], 0, self._still.number): Pose((0.0, 0.0, 0.0), right, down)
         }
         for piece, other, hold in self._tree:
-            turn = 0.0 if opened and hold.opens else min(float(hold.turn), over) * fold
+            turn = 0.0 if opened and hold.opens else hold.turn * fold
             poses[other] = hold.hung(poses[piece], self.facet(other), turn)
         return poses
 

@@ -45,6 +45,7 @@ class Option:
     label: str
     why: str
     choices: tuple[tuple[str, str], ...]
+    only: tuple[str, str] | None = None  # asked with this choice of another option
 
     @property
     def start(self) -> str:
@@ -133,8 +134,8 @@ class Shape:
         wanted = "panel" if way == "panel" else "finished"
         return tuple(f for f in self.fields if f.way in (wanted, "always"))
 
-    def asked(self, field: SizeField, options: Mapping[str, str]) -> bool:
-        """Whether a size is asked for with these options."""
+    def asked(self, field: SizeField | Option, options: Mapping[str, str]) -> bool:
+        """Whether a size or another choice is asked for with these options."""
         return field.only is None or options.get(field.only[0]) == field.only[1]
 
     def has_side_seam(self, options: Mapping[str, str]) -> bool:

@@ -96,6 +96,7 @@ ENDS_OF_ZIP = Option(
     "Zipper at its ends",
     "Where the corners at the zipper are sewn: as wide as it shows, or its edges together",
     (("wide", "as wide as it shows"), ("together", "edges together")),
+    only=("zip_lies", "edge"),
 )
 FOLD_CUTS: tuple[CutOut, CutOut] = ("upper fold", "lower fold")
 

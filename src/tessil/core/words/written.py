@@ -106,7 +106,12 @@ class _Pen:
     @staticmethod
     def _two(op: str, left: _Text, right: _Text) -> _Text:
         own = _BINDING[op]
-        text = f"{left.inside(own)} {op} {right.inside(own + 1 if op in '−÷' else own)}"
+        other = right.inside(own + 1 if op in "−÷" else own)
+        sign = op
+        if op in "+−" and other.startswith("−") and " " not in other:
+            # What is less than nothing is taken off, said once: ``1½ − ⅛`` and not ``1½ + −⅛``.
+            sign, other = ("−" if op == "+" else "+"), other[1:]
+        text = f"{left.inside(own)} {sign} {other}"
         if op == "÷" and right.value == 0:  # too small to be printed: only finer figures tell
             return _Text(text, own, Fraction(0))
         return _Text(text, own, _SUMS[op](left.value, right.value))

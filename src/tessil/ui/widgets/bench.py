@@ -29,13 +29,9 @@ from tessil.drawing.fonts import text_font
 from tessil.drawing.painter import Surface, Writing, fitted, paint_picture
 from tessil.drawing.picture import Picture, Point, distance, inside, neighbour
 from tessil.drawing.wording import Box
+from tessil.ui.widgets.rulers import RULER, paint_rulers
 
-RULER = 20
 LEAST_ZOOM, MOST_ZOOM = 0.25, 40.0
-_STEPS_INCH = (0.125, 0.25, 0.5, 1, 2, 5, 10, 20)
-_STEPS_METRIC = tuple(step / 2.54 for step in (0.1, 0.5, 1, 2, 5, 10, 20, 50))
-
-
 HEAVY = 700  # so many items are drawn once and then moved about as a picture
 OVERSCAN = 160
 REACH = 7.0  # pixels within which a line is taken
@@ -166,7 +162,7 @@ class Bench(QWidget):
         surface = self.surface()
         self._paint(painter, surface)
         if self.picture.ruled:
-            self._rulers(painter, surface)
+            paint_rulers(painter, surface, self.size(), self.in_metric)
         self._caption(painter)
         if self._to is not None:
             painter.setPen(QPen(QColor(theme.THREAD), 2, Qt.PenStyle.DashLine))
@@ -258,67 +254,6 @@ class Bench(QWidget):
         """Where words may lie: not on the rulers, and not over the edge."""
         edge = self._edge()
         return Box(edge, edge, self.width() - edge - 3, self.height() - edge - 3)
-
-    def _rulers(self, painter: QPainter, surface: Surface) -> None:
-        """Ruler edges along the top and the left, zero at the picture's origin."""
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(QColor(theme.CARD))
-        painter.drawRect(QRectF(0, 0, self.width(), RULER))
-        painter.drawRect(QRectF(0, 0, RULER, self.height()))
-        steps = _STEPS_METRIC if self.in_metric else _STEPS_INCH
-        small = next((s for s in steps if s * surface.per_inch >= 6), steps[-1])
-        large = next((s for s in steps if s * surface.per_inch >= 34), steps[-1])
-        painter.setFont(text_font(theme.px(10)))
-        self._marks(painter, surface.left, self.width(), surface.per_inch, small, large, True)
-        self._marks(painter, surface.top, self.height(), surface.per_inch, small, large, False)
-        painter.setPen(Qt.PenStyle.NoPen)
-        painter.setBrush(QColor(theme.CARD))
-        painter.drawRect(QRectF(0, 0, RULER, RULER))
-        painter.setPen(QColor(theme.FAINT))
-        unit = "cm" if self.in_metric else "in"
-        painter.drawText(QRectF(0, 0, RULER, RULER), int(Qt.AlignmentFlag.AlignCenter), unit)
-
-    def _marks(
-        self,
-        painter: QPainter,
-        zero: float,
-        length: int,
-        per_inch: float,
-        small: float,
-        large: float,
-        level: bool,
-    ) -> None:
-        painter.setPen(QPen(QColor(theme.FAINT), 1))
-        first, last = (
-            int((RULER - zero) / (small * per_inch)),
-            int((length - zero) / (small * per_inch)),
-        )
-        every = max(round(large / small), 1)
-        for mark in range(first, last + 1):
-            at = zero + mark * small * per_inch
-            if at < RULER:
-                continue
-            tall = mark % every == 0
-            reach = 8 if tall else 4
-            if level:
-                painter.drawLine(QPointF(at, RULER), QPointF(at, RULER - reach))
-            else:
-                painter.drawLine(QPointF(RULER, at), QPointF(RULER - reach, at))
-            if tall:
-                self._mark_text(painter, at, mark * small, level)
-
-    def _mark_text(self, painter: QPainter, at: float, inches: float, level: bool) -> None:
-        value = inches * 2.54 if self.in_metric else inches
-        text = f"{value:g}" if abs(value - round(value)) < 1e-6 else f"{value:.1f}"
-        text = text.replace("-", "−")
-        if level:
-            painter.drawText(QPointF(at + 3, RULER - 8), text)
-            return
-        painter.save()
-        painter.translate(RULER - 9, at - 3)
-        painter.rotate(-90)
-        painter.drawText(QPointF(0, 0), text)
-        painter.restore()
 
     def _piece_at(self, at: QPointF) -> str:
         if self.picture is None:
