@@ -134,9 +134,11 @@ def _gone_for_good(qapp):
 
 
 @pytest.fixture
-def window(qtbot):
+def window(qtbot, request):
     made = Window()
     qtbot.addWidget(made)
+    if "at_work" in request.fixturenames:  # as `tessil --demo`: opened before it is shown
+        made.open_demo("rehearsal-satchel")
     made.show()
     qtbot.waitExposed(made)
     made.activateWindow()
@@ -152,6 +154,4 @@ def hands(window, qtbot):
 @pytest.fixture
 def at_work(hands):
     """The demo bag on the bench."""
-    hands.window.open_demo("rehearsal-satchel")
-    QApplication.processEvents()
     return hands

@@ -229,6 +229,7 @@ class Column(QWidget):
         """Lay the rows anew, keeping those of the same stage that still serve."""
         old, forms = self.fields, {form[0]: form for form in self._shape}
         self.fields = {}
+        self.body.setEnabled(False)  # laid out once, not at every row
         while self.form.takeAt(0) is not None:
             pass
         for spec in made:
@@ -242,6 +243,7 @@ class Column(QWidget):
         for key, row in old.items():
             row.hide()
             self._lay_aside(forms[key], row)
+        self.body.setEnabled(True)
 
     def _lay_aside(self, form: tuple[Any, ...], row: FieldRow) -> None:
         """A row that is not asked for now serves again when its stage comes back."""

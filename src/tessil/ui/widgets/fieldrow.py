@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QBoxLayout, QLineEdit, QScrollArea, QVBoxLayout, QWidget
 
@@ -23,7 +25,7 @@ class FieldRow(QWidget):
         super().__init__()
         self.field, self.label_width = field, label_width
         self.label: Words | None = None
-        outer = QVBoxLayout(self)
+        self.outer = outer = QVBoxLayout(self)
         outer.setContentsMargins(0, 0, 0, 0)
         outer.setSpacing(2)
         self.row = QBoxLayout(QBoxLayout.Direction.LeftToRight)
@@ -37,10 +39,6 @@ class FieldRow(QWidget):
             fixed(self.label, label_width)
             self.row.addWidget(self.label)
         self.row.addWidget(field, 1)
-        self.error = Told()
-        self.error.setObjectName("error")
-        self.error.hide()
-        outer.addWidget(self.error)
         field.setToolTip(plain_tip(help_))
         field.setAccessibleName(label or field.accessibleName())
         field.setAccessibleDescription(help_)
@@ -78,16 +76,31 @@ class FieldRow(QWidget):
 
     def _give_room(self) -> None:
         """The sentence has its own lines: it lies on nothing."""
-        if self.error.text():
+        if self._told() and self.error.text():
             self.error.setMinimumHeight(self.error.heightForWidth(self.width()))
 
     def tell(self, sentence: str) -> None:
         """Show a sentence under the field, or take it away."""
+        self.field.setAccessibleDescription(sentence or self.field.toolTip())
+        if not sentence and not self._told():
+            return
         self.error.setText(sentence)
         self.error.setMinimumHeight(0)
         self.error.setVisible(bool(sentence))
         self._give_room()
-        self.field.setAccessibleDescription(sentence or self.field.toolTip())
+
+    def _told(self) -> bool:
+        """Whether there was anything to say yet."""
+        return "error" in self.__dict__
+
+    @cached_property
+    def error(self) -> Told:
+        """The sentence below the field: made when first there is one, for most never get one."""
+        made = Told()
+        made.setObjectName("error")
+        made.hide()
+        self.outer.addWidget(made)
+        return made
 
 
 def _wide(field: QWidget) -> int:
