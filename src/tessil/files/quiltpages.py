@@ -12,6 +12,7 @@ from tessil.core.quilting.readings import guide_of, quilt_readings
 from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewing import swatch_plan
 from tessil.core.quilting.shrinkage import prior_of
+from tessil.core.words.steps import told
 from tessil.core.words.written import value_text, working
 from tessil.drawing import theme
 from tessil.drawing.layerview import bulk_picture, open_picture, rule_words
@@ -191,7 +192,7 @@ def swatch_blocks(plan: Plan, width: float) -> Iterator[Block]:
     entry = panel.quilt.sets[0]
     what = ", ".join(layer.label.lower() for layer in panel.layers[1:]) or "no batting"
     made = swatch_plan(entry.gap, plan.marks.notation, what, entry.name)
-    for at, step in enumerate(made.steps, start=1):
+    for at, step in enumerate(told(made.steps, plan.marks.notation), start=1):
         yield paragraph(f"{at}. {step}", width)
     words = "Three swatches at different gaps teach most. Write them into the logbook (Ctrl+L)."
     yield paragraph(words, width)
