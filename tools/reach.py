@@ -2,7 +2,8 @@
 
 ``marked`` puts a line at the head of every function of a module that says that it was entered; run
 with ``-p reach`` and ``REACH_TO=folder``, each test leaves what it entered and the seconds it took
-in a file of its process.  What a function does once and keeps is seen only in the first test.
+in a file of its process.  What a fixture of several tests did counts for each of them; what a
+function does once and keeps is seen only in the first test.
 """
 
 from __future__ import annotations
@@ -20,6 +21,7 @@ import pytest
 ENTERED: set[str] = set()
 SECONDS: dict[str, float] = {}
 FOUND: dict[str, tuple[float, list[str]]] = {}
+SET_UP: dict[int, set[str]] = {}  # what the fixtures of several tests entered
 builtins.__dict__["_entered"] = ENTERED.add
 
 
@@ -50,7 +52,22 @@ def function_of(tree: ast.Module, line: int) -> int | None:
 def pytest_runtest_protocol(item: pytest.Item) -> Iterator[None]:
     ENTERED.clear()
     yield
+    fixtures = getattr(item, "_fixtureinfo", None)
+    for made in fixtures.name2fixturedefs.values() if fixtures is not None else ():
+        for one in made:
+            ENTERED.update(SET_UP.get(id(one), ()))
     FOUND[item.nodeid] = (SECONDS.get(item.nodeid, 0.0), sorted(ENTERED))
+
+
+@pytest.hookimpl(wrapper=True)
+def pytest_fixture_setup(fixturedef: Any) -> Iterator[Any]:
+    before = set(ENTERED)
+    ENTERED.clear()
+    made = yield
+    if fixturedef.scope != "function":
+        SET_UP[id(fixturedef)] = set(ENTERED)
+    ENTERED.update(before)
+    return made
 
 
 def pytest_runtest_logreport(report: Any) -> None:

@@ -48,6 +48,8 @@ def test_a_project_has_sixteen_megabytes_at_most(tmp_path):
         load(path)
     path.rename(tmp_path / "large.txt")
     assert not is_project(tmp_path / "large.txt")
+    (tmp_path / "large.txt").write_text(text + " " * (16 * MB - len(text.encode())))
+    assert is_project(tmp_path / "large.txt")
 
 
 def test_brackets_nest_forty_deep_at_most():

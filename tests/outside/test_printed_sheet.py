@@ -335,8 +335,8 @@ def test_pictures_keep_to_their_columns_and_their_words_stand_below(sheet):
     assert trim.left == near(MARGIN + inner(page) / 2)
     assert page.line("Quilt; trim on the broken line").left == near(MARGIN)
     # 76 mm of picture below the head, then the words; 60 mm, then the next.
-    assert trim.top == near(MARGIN + 21 + 76 + 0.7, 1)
-    assert said[0].top - trim.top == near(60 + trim.high + 3, 2)
+    assert trim.top == near(MARGIN + 21 + 76 + 0.8, 0.4)
+    assert said[0].top - trim.top == near(60 + wrapped_high("A word", face(9), 60) + 3, 0.4)
     held = made.project.hold.things
     words = [one for one in page.lines if held and held[0].name in one.words]
     assert len(words) == bool(held)  # what it holds is drawn once: in the view from the front

@@ -123,7 +123,13 @@ class Hands:
         return bench.surface().at((x, y)).toPoint()
 
     def field(self, key):
-        return self.window.column.field(key)
+        """A choice of the open stage; at the brief the question that asks it is opened."""
+        column = self.window.column
+        for asked in [name for name in column.fields if name.startswith("talk.")]:
+            if key in column.fields:
+                break
+            self.click(column.field(asked))
+        return column.field(key)
 
 
 @pytest.fixture(autouse=True)

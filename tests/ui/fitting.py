@@ -87,7 +87,14 @@ def _bench(bench):
 
 
 def _column(column):
-    view = column.scrolled.viewport().width()
-    need = column.scrolled.widget().minimumSizeHint().width()
-    if max(need, column.scrolled.widget().width()) > view:
-        yield f"the column is {need} wide in a view of {view}"
+    """Neither the choices nor the figures are wider than their place, and both are in sight."""
+    areas = [area for area in (column.scrolled, column.told_area) if area.isVisible()]
+    for area in areas:
+        view = area.viewport().width()
+        need = area.widget().minimumSizeHint().width()
+        if max(need, area.widget().width()) > view:
+            yield f"the column is {need} wide in a view of {view}"
+    if column.fields and column.receipt.rows:
+        for area in areas:
+            if area.height() < min(area.needed, 0.36 * (column.height() - column.scrolled.y())) - 4:
+                yield f"{area.height()} of the column's {column.height()} are little for a half"

@@ -50,6 +50,9 @@ class Place:
 
 # The leaf of its stage that a snag is about, by the beginning of its key; the first that fits.
 _LEAVES = (
+    ("fit.flap", "closes"),
+    ("fit.zipper", "closes"),
+    ("fit", "holds"),
     ("layer.thick", "bulk"),
     ("layer.needle", "bulk"),
     ("layer", "layers"),

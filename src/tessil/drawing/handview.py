@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
-from math import cos, hypot, pi, sin, sqrt
+from math import cos, dist, hypot, pi, sin, sqrt
 
 from tessil.core.bag.net import Hang
 from tessil.core.brief.checks.fit import held_name
@@ -366,22 +366,26 @@ def _sizes(plan: Plan, sewn: Sewn, stand: Stand) -> Iterator[Dimension]:
     """The finished sizes along the edges nearest to the one who looks."""
     read = plan.marks.notation.read_off
     wide, high, deep = _corners(plan)
-    figures = list(plan.bag.finished)
+    told = list(zip(plan.bag.finished, plan.shape.finished_keys, strict=True))
     if plan.bag.words[0] == "long":
-        figures = [figures[0], figures[2], figures[1]]
+        told = [told[0], told[2], told[1]]
+
+    def along(start: Space, end: Space, at: int, lane: float) -> Dimension:
+        figure, key = told[at]
+        words = read(figure.value)
+        return Dimension(stand.drawn(start), stand.drawn(end), words, lane, size=key)
+
     front = deep / 2 if stand.seen((0.0, 0.0, 1.0))[2] >= 0 else -deep / 2
     left, right = (-wide / 2, 0.0, front), (wide / 2, 0.0, front)
     if stand.drawn(left)[0] > stand.drawn(right)[0]:
         left, right = right, left
     if abs(stand.drawn(right)[0] - stand.drawn(left)[0]) > 0.1:
-        yield Dimension(stand.drawn(left), stand.drawn(right), read(figures[0].value), 1.4)
-    top = plus(left, (0.0, high, 0.0))
-    yield Dimension(stand.drawn(top), stand.drawn(left), read(figures[1].value), -1.0)
+        yield along(left, right, 0, 1.4)
+    yield along(plus(left, (0.0, high, 0.0)), left, 1, -1.0)
     if deep:
         behind = (right[0], 0.0, -front)
-        start, end = stand.drawn(right), stand.drawn(behind)
-        if hypot(start[0] - end[0], start[1] - end[1]) > 0.4:
-            yield Dimension(start, end, read(figures[2].value), 0.9)
+        if dist(stand.drawn(right), stand.drawn(behind)) > 0.4:
+            yield along(right, behind, 2, 0.9)
 
 
 def moved(items: tuple[Item, ...], dx: float, dy: float) -> tuple[Item, ...]:
@@ -403,8 +407,7 @@ def _moved(item: Item, dx: float, dy: float) -> Item:
         a, b, c, d, e, f = item.affine
         return Placed(item.items, (a, b, c, d, e + dx, f + dy))
     if isinstance(item, Dimension):
-        start, end = to(item.start), to(item.end)
-        return Dimension(start, end, item.text, item.lane, item.picked, item.over_cloth)
+        return replace(item, start=to(item.start), end=to(item.end))
     if isinstance(item, Label):
         return Label(to(item.at), item.text, item.align, item.strong, item.chip)
     return item

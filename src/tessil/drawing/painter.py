@@ -145,6 +145,7 @@ class Writing:
     strong: bool
     chip: bool
     box: Box
+    size: str = ""  # the size of the bag that they tell
 
 
 class PicturePainter:
@@ -335,23 +336,25 @@ class PicturePainter:
             unit = self.surface.unit
             low = start if start.y() > end.y() else end
             at = (middle + low) / 2 + QPointF(12 * unit, 10 * unit)
-            self._words(at, item.text, -1, strong=True, chip=item.over_cloth)
+            self._words(at, item.text, -1, True, item.over_cloth, item.size)
             return
         if level:
             up = -1 if item.lane < 0 else 1
             middle += QPointF(0, up * 11 * self.surface.unit)
-            self._words(middle, item.text, 0, strong=True, chip=item.over_cloth)
+            self._words(middle, item.text, 0, True, item.over_cloth, item.size)
             return
         side = -1 if item.lane < 0 else 1
         shift = QPointF(side * 7 * self.surface.unit, 0)
         anchor = -1 if side > 0 else 1
-        self._words(middle + shift, item.text, anchor, strong=True, chip=item.over_cloth)
+        self._words(middle + shift, item.text, anchor, True, item.over_cloth, item.size)
 
     def _label(self, item: Label) -> None:
         anchor = {"left": -1, "centre": 0, "right": 1}[item.align]
         self._words(self.surface.at(item.at), item.text, anchor, item.strong, item.chip)
 
-    def _words(self, at: QPointF, text: str, anchor: int, strong: bool, chip: bool) -> None:
+    def _words(
+        self, at: QPointF, text: str, anchor: int, strong: bool, chip: bool, size: str = ""
+    ) -> None:
         """Words at a point; ``anchor`` −1 puts their left side there, 1 their right."""
         unit = self.surface.unit
         font = text_font(theme.READING * unit * 1.08, strong)
@@ -362,7 +365,7 @@ class PicturePainter:
         box = Box(
             x - round_x, at.y() - height / 2 - round_y, width + 2 * round_x, height + 2 * round_y
         )
-        self.writings.append(Writing(text, strong, chip, box))
+        self.writings.append(Writing(text, strong, chip, box, size))
 
     def _write(self, writing: Writing) -> None:
         unit, place = self.surface.unit, self.ground.place(writing.box)
@@ -370,7 +373,7 @@ class PicturePainter:
             if self.ground.bounds is not None:
                 return  # no room for it here: there is, once the picture is larger
             place = writing.box
-        self.written.append(Writing(writing.text, writing.strong, writing.chip, place))
+        self.written.append(replace(writing, box=place))
         box = QRectF(place.left, place.top, place.width, place.height)
         self.painter.setFont(text_font(theme.READING * unit * 1.08, writing.strong))
         if writing.chip:

@@ -107,6 +107,7 @@ class Dimension:
     lane: float = 0
     picked: bool = False
     over_cloth: bool = False  # its words on a chip, to be read on any print
+    size: str = ""  # the size of the bag that it tells, where that can be wished for
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,7 @@ panel.  Knows the plan and pictures; must not know Qt.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
@@ -138,7 +138,7 @@ def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     caption = f"{panel.panel.label}, to be trimmed. Hatched: what the ruler takes off."
     if placed:
         caption = f"{panel.panel.label}: drag a mark, or move it by arrows. Sizes from both edges."
-    return Picture(tuple(items), box, caption=caption, room=(88, 48, 64, 100), handles=handles)
+    return Picture(tuple(items), box, caption=caption, room=(88, 32, 64, 94), handles=handles)
 
 
 def _creases(plan: Plan, panel: PanelPlan) -> Iterator[Line]:
@@ -186,6 +186,16 @@ def _trim_dimensions(plan: Plan, panel: PanelPlan) -> Iterator[Dimension]:
         yield Dimension((x, top), (x, y + h), other, -0.3)
 
 
+def _wished(plan: Plan, panel: PanelPlan) -> Iterator[Dimension]:
+    """The dimensions of a trimmed panel; those of the leading one can be wished for."""
+    shape = plan.shape
+    keys = [shape.panel_width, shape.panel_height] if panel.key == shape.leader else []
+    there = {field.key for field in shape.fields}
+    for at, one in enumerate(_trim_dimensions(plan, panel)):
+        key = keys[at] if at < len(keys) else ""
+        yield replace(one, size=key) if key in there else one
+
+
 def _centres(panel: PanelPlan) -> Iterator[Line]:
     """Short marks in the middle of all four sides, to fold and crease."""
     width, height = (float(v) for v in panel.trimmed.values())
@@ -211,7 +221,7 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     """The brief: the trimmed panel, and the bag it becomes beside it."""
     width, height = (float(v) for v in panel.trimmed.values())
     items: list[Item] = [Placed(_cloths(plan, panel), STRAIGHT), *_trimmed_lines(panel)]
-    items += [*_trim_dimensions(plan, panel), *edge_words(panel)]
+    items += [*_wished(plan, panel), *edge_words(panel)]
     stand = view.stand or stand_of(plan, view.side)
     hand = in_hand(plan, stand)
     apart = width + max(width, height) * 0.42
@@ -226,11 +236,11 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     box = (0.0, y0, apart + bag_width, height - y0)
     caption = (
         f"{panel.panel.label}, trimmed, and the bag at one scale; letters: which edge is where. "
-        "Drag the bag to turn it."
+        "Drag the bag to turn it, click a size to type another."
     )
     turns = (apart - 1.0, y0 - 1.0, bag_width + 2.0, height - y0 + 2.0)
     return Picture(
-        tuple(items), box, caption=caption, room=(88, 48, 56, 100), ruled=False, turns=turns
+        tuple(items), box, caption=caption, room=(80, 14, 48, 88), ruled=False, turns=turns
     )
 
 

@@ -71,7 +71,7 @@ def flat_picture(plan: Plan, panel: PanelPlan, piece: str) -> Picture:
         (0, 0, width, height),
         pieces=pieces,
         caption=words,
-        room=(54 + round(aside * 20) if grid else 84, 44, 64, 82),
+        room=(54 + round(aside * 20) if grid else 84, 26, 64, 78),
     )
 
 

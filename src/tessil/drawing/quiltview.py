@@ -53,7 +53,7 @@ def quilt_picture(plan: Plan, panel: PanelPlan, leaf: str, line: str) -> Picture
         items.append(Line(taken, "picked", closed=len(taken) > 2))
     box = (-margin, -margin, width + 2 * margin, height + 2 * margin)
     return Picture(
-        tuple(items), box, caption=_caption(panel, leaf), room=(64, 44, 40, 82), strokes=strokes
+        tuple(items), box, caption=_caption(panel, leaf), room=(64, 42, 40, 76), strokes=strokes
     )
 
 

@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QCheckBox, QFrame, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt, QTimer, Signal
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QResizeEvent
+from PySide6.QtWidgets import QCheckBox, QFrame, QHBoxLayout, QVBoxLayout, QWidget
+from shiboken6 import isValid
 
 from tessil.core.brief.checks.shape import hoop_words
 from tessil.core.edits import edit
@@ -30,13 +31,16 @@ from tessil.ui.widgets.choosers import Chooser, LateChooser, Segments, Tick
 from tessil.ui.widgets.fieldrow import FieldRow
 from tessil.ui.widgets.fields import CountField, EntryField, LengthField, Try, TypedField, WordField
 from tessil.ui.widgets.leaves import Leaves
+from tessil.ui.widgets.question import Question
 from tessil.ui.widgets.receipt import Receipt
+from tessil.ui.widgets.scrolled import Scrolled
 from tessil.ui.widgets.searchrow import SearchRow
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.slide import Slide
 from tessil.ui.widgets.words import Words
 from tessil.ui.widgets.wordybutton import WordyButton
 
+CHOICES = 0.58  # of the column's height goes to choices at most, where figures need the rest
 SHORT = {2: 21, 3: 16}  # choices with so few letters in all stand side by side
 
 
@@ -124,31 +128,25 @@ class Column(QWidget):
         self.leaves = Leaves()
         self.leaves.turned.connect(desk.turn_leaf)
         outer.addWidget(self.leaves)
-        scroll = QScrollArea()
-        scroll.setWidgetResizable(True)
-        scroll.setFrameShape(QFrame.Shape.NoFrame)
-        scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        self.scrolled = scroll
-        body = QWidget()
-        self.body = QVBoxLayout(body)
-        self.body.setContentsMargins(10, 0, 8, 0)
-        self.body.setSpacing(6)
-        scroll.setWidget(body)
-        outer.addWidget(scroll, 1)
+        self.scrolled, self.told_area = Scrolled(), Scrolled()
         self.form = QVBoxLayout()
         self.form.setSpacing(6)
+        self.scrolled.body.addLayout(self.form)
+        self.scrolled.body.addStretch(1)
         self.stitches = Stitches()
         self.receipt = Receipt()
         self.receipt.picked.connect(desk.pick)
         self.caution = Words()
         self.caution.setObjectName("caution")
         self.caution.setWordWrap(True)
-        self.body.addLayout(self.form)
-        self.body.addWidget(self.stitches)
-        self.body.addWidget(self.receipt)
-        self.body.addWidget(self.caution)
-        self.body.addStretch(1)
+        self.told_area.body.addWidget(self.receipt)
+        self.told_area.body.addWidget(self.caution)
+        self.told_area.body.addStretch(1)
+        outer.addWidget(self.scrolled)
+        outer.addWidget(self.stitches)
+        outer.addWidget(self.told_area, 1)
+        for area in (self.scrolled, self.told_area):
+            area.asks.connect(self._share)
         self.fields: dict[str, FieldRow] = {}
         self.specs: dict[str, Spec] = {}
         self._aside: dict[tuple[Any, ...], FieldRow] = {}
@@ -189,11 +187,25 @@ class Column(QWidget):
         figures = self._figures()
         self.receipt.show_readings(figures, plan.marks.notation, desk.seen.picked)
         self.stitches.setVisible(bool(figures) and bool(self.fields))
+        self.scrolled.setVisible(bool(self.fields))
         materials = plan.panel(desk.seen.panel).materials
         words = [TO_COME.get(stage, ""), *_advice(desk), caution_for(stage, materials)]
         if not figures and not self.fields and not TO_COME.get(stage):
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
         self.caution.setText("\n\n".join(word for word in words if word))
+        self.caution.setVisible(bool(self.caution.text()))
+        self._share()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._share()
+
+    def _share(self) -> None:
+        """Choices get the height they need, but never all: the figures stay in sight."""
+        choices, figures = self.scrolled.needed, self.told_area.needed
+        room = self.height() - self.scrolled.y() - self.stitches.height() - 16
+        most = max(room - figures, round(room * CHOICES))
+        self.scrolled.setFixedHeight(max(min(choices, most), 0))
 
     def _figures(self) -> tuple[Reading, ...]:
         """The figures of the stage; of the open leaf and part, where there are some."""
@@ -210,7 +222,7 @@ class Column(QWidget):
     def _show_form(self) -> None:
         desk = self.desk
         leaves = LEAVES.get(desk.seen.stage, ())
-        leaf = desk.seen.leaf.get(desk.seen.stage, leaves[0][0] if leaves else "")
+        leaf = leaf_of(desk.seen.stage, desk.seen.leaf)
         self.leaves.show_leaves(leaves, leaf)
         seen = desk.seen
         made = specs(desk.plan, seen.stage, seen.panel, leaf, seen.asked, seen.ply)
@@ -219,17 +231,36 @@ class Column(QWidget):
         self.specs = {spec.key: spec for spec in made}
         if shape != self._shape or place != self._place:
             self._rebuild(made, keep=place == self._place)
-            if place != self._place:
-                self.scrolled.verticalScrollBar().setValue(0)
+            turned = place != self._place
             self._shape, self._place = shape, place
+            if turned:
+                self._show_asked()
         for spec in made:
             self._show_value(spec)
+
+    def _show_asked(self) -> None:
+        """Another stage begins at its top; the question that was opened is in sight."""
+        self.scrolled.verticalScrollBar().setValue(0)
+        rows = list(self.fields.values())
+        asked = [at for at, row in enumerate(rows) if isinstance(row.field, Question)]
+        opened = [at for at in asked if self.specs[rows[at].field.objectName()].value[1]]
+        if opened:
+            after = [at for at in asked if at > opened[0]]
+            self.wanted = rows[opened[0]], rows[(after[0] if after else len(rows)) - 1]
+            QTimer.singleShot(0, self, self._scroll_to_asked)
+
+    def _scroll_to_asked(self) -> None:
+        first, last = self.wanted
+        if isValid(first) and isValid(last):
+            self.scrolled.lay_out()
+            self.scrolled.ensureWidgetVisible(last, 0, 4)
+            self.scrolled.ensureWidgetVisible(first, 0, 4)
 
     def _rebuild(self, made: tuple[Spec, ...], keep: bool) -> None:
         """Lay the rows anew, keeping those of the same stage that still serve."""
         old, forms = self.fields, {form[0]: form for form in self._shape}
         self.fields = {}
-        self.body.setEnabled(False)  # laid out once, not at every row
+        self.scrolled.body.setEnabled(False)  # laid out once, not at every row
         while self.form.takeAt(0) is not None:
             pass
         for spec in made:
@@ -243,7 +274,7 @@ class Column(QWidget):
         for key, row in old.items():
             row.hide()
             self._lay_aside(forms[key], row)
-        self.body.setEnabled(True)
+        self.scrolled.body.setEnabled(True)
 
     def _lay_aside(self, form: tuple[Any, ...], row: FieldRow) -> None:
         """A row that is not asked for now serves again when its stage comes back."""
@@ -302,7 +333,7 @@ class Column(QWidget):
         if isinstance(field, TypedField):
             field.new_run = self.desk.new_run
             field.stepping.connect(self.stepping)
-        bare = ("toggle", "basket", "action", "page", "search", "slide")
+        bare = ("toggle", "basket", "action", "page", "search", "slide", "question")
         label = "" if spec.kind in bare else spec.label
         row = FieldRow(label, field, spec.help)
         field.setObjectName(field.objectName() or spec.key)
@@ -331,6 +362,10 @@ class Column(QWidget):
             return Slide(self._notation, attempt, lambda value: self._try_out(key, value))
         if spec.kind in _PLAIN_FIELDS:
             return _PLAIN_FIELDS[spec.kind](attempt)
+        if spec.kind == "question":
+            asked = Question(spec.label)
+            asked.clicked.connect(lambda: self.desk.turn_leaf(key.removeprefix("talk.")))
+            return asked
         if spec.kind in ("toggle", "action", "page", "search", "basket"):
             return self._pressed(spec, attempt)
         letters = sum(len(words) for _, words in spec.choices)
@@ -372,6 +407,8 @@ class Column(QWidget):
         field = self.fields[spec.key].field
         if isinstance(field, WordyButton):
             field.say(spec.label)
+        elif isinstance(field, Question):
+            field.show_answer(*spec.value)
         elif isinstance(field, QCheckBox):
             field.setChecked(bool(spec.value))
         elif isinstance(field, Basket):

@@ -21,6 +21,7 @@ Kind = Literal[
     "entry",  # a word that is taken and leaves the field empty for the next
     "page",  # a button that turns to another page of the window
     "slide",  # a length by a slider under the hand, tried out while it is dragged
+    "question",  # a line with its answer, by which its fields are opened
     "search",  # a button that starts a search, with its progress
 ]
 

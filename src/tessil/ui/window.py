@@ -50,6 +50,7 @@ from tessil.ui.widgets.quiltbar import QuiltBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.sidebar import SideBar
+from tessil.ui.widgets.sizebox import SizeBox
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.snaglist import SnagList
 
@@ -150,6 +151,7 @@ class Window(ActingWindow):
         self.bench.away.connect(self.hand.away)
         self.bench.bag_turned.connect(self.desk.turn_by)
         self.bench.bag_put_back.connect(lambda: self.desk.turn_bag(self.desk.seen.side))
+        self.size_box = SizeBox(self.desk, self.bench)
         self.desk.turned.connect(self._turned)
         self.snags = SnagList()
         self.snags.fixed.connect(self._fix)

@@ -19,6 +19,7 @@ from tessil.core.numbers.workings import Basis, Figure, given
 
 Sizes = Mapping[str, Figure]
 Way = Literal["finished", "panel", "always"]
+Asks = Literal["size", "closes", "carried", "sewn"]  # the question of the brief it belongs to
 NOTHING = given("nothing", 0, Basis.GEOMETRY)
 
 
@@ -35,6 +36,7 @@ class SizeField:
     leg: Literal["", "side", "other", "zip"] = ""  # of a boxed corner
     only: tuple[str, str] | None = None  # asked for with this choice of an option
     from_cloth: bool = False  # found by the search for the largest bag
+    asks: Asks = "size"
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +48,7 @@ class Option:
     why: str
     choices: tuple[tuple[str, str], ...]
     only: tuple[str, str] | None = None  # asked with this choice of another option
+    asks: Asks = "size"
 
     @property
     def start(self) -> str:

@@ -53,6 +53,7 @@ WINDOW = Option(
     "Above the zipper",
     "A strip of cloth, or a clear vinyl window",
     (("strip", "a strip"), ("vinyl", "clear vinyl")),
+    asks="closes",
 )
 
 

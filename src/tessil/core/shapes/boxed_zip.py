@@ -90,6 +90,7 @@ LIES = Option(
     "Zipper",
     "Along the middle of the top the bag is low and wide, at the top edge tall and narrow",
     (("middle", "along the middle of the top"), ("edge", "at the top edge")),
+    asks="closes",
 )
 ENDS_OF_ZIP = Option(
     "zip_ends",
@@ -97,6 +98,7 @@ ENDS_OF_ZIP = Option(
     "Where the corners at the zipper are sewn: as wide as it shows, or its edges together",
     (("wide", "as wide as it shows"), ("together", "edges together")),
     only=("zip_lies", "edge"),
+    asks="closes",
 )
 FOLD_CUTS: tuple[CutOut, CutOut] = ("upper fold", "lower fold")
 

@@ -45,10 +45,16 @@ FLAP_SHAPE = Option(
     "Flap",
     "Its free corners",
     (("round", "round"), ("square", "square"), ("envelope", "envelope")),
+    asks="closes",
 )
-FLAP = SizeField("flap", "Flap", "How far it comes down", Fraction(4), "always")
+FLAP = SizeField("flap", "Flap", "How far it comes down", Fraction(4), "always", asks="closes")
 FLAP_ROUND = SizeField(
-    "flap_round", "Flap corner", "Radius, or height of the clip", Fraction(3, 2), "always"
+    "flap_round",
+    "Flap corner",
+    "Radius, or height of the clip",
+    Fraction(3, 2),
+    "always",
+    asks="closes",
 )
 
 

@@ -30,12 +30,14 @@ HANDLE = Option(
     "Handles",
     "Strips folded to the middle twice; cut four times as wide as they end",
     (("none", "none"), ("pair", "a pair")),
+    asks="carried",
 )
 WRIST = Option(
     "wrist",
     "Wrist strap",
     "In the side seam, 1½ below the top, its fold to the inside",
     (("none", "none"), ("loop", "a loop")),
+    asks="carried",
 )
 HANDLE_LENGTH = SizeField(
     "handle_length",
@@ -44,9 +46,16 @@ HANDLE_LENGTH = SizeField(
     Fraction(24),
     "always",
     only=("handles", "pair"),
+    asks="carried",
 )
 HANDLE_WIDTH = SizeField(
-    "handle_width", "Handle width", "As it ends", Fraction(1), "always", only=("handles", "pair")
+    "handle_width",
+    "Handle width",
+    "As it ends",
+    Fraction(1),
+    "always",
+    only=("handles", "pair"),
+    asks="carried",
 )
 
 

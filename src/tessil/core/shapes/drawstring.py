@@ -42,12 +42,24 @@ from tessil.core.shapes.tote import (
 
 BAND = SizeField("band", "Band", "What shows of the contrast above", Fraction(4), "always")
 TAIL = SizeField(
-    "tail", "Cord tails", "Beyond the bag, for the knot: 4 to 6", Fraction(5), "always"
+    "tail",
+    "Cord tails",
+    "Beyond the bag, for the knot: 4 to 6",
+    Fraction(5),
+    "always",
+    asks="closes",
 )
 CHANNEL = SizeField(
-    "channel", "Channel width", "Half the cord's round and ¼", Fraction(3, 4), "always"
+    "channel",
+    "Channel width",
+    "Half the cord's round and ¼",
+    Fraction(3, 4),
+    "always",
+    asks="closes",
 )
-BELOW = SizeField("below", "Channel below top", "To its first line", Fraction(3, 4), "always")
+BELOW = SizeField(
+    "below", "Channel below top", "To its first line", Fraction(3, 4), "always", asks="closes"
+)
 
 
 def to_panel(brief: Brief, finished: Sizes) -> Sizes:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from tessil.core.bag.model import Bag, BagFigure, Finish, Panel
 from tessil.core.bag.net import Net, Sheet
 from tessil.core.numbers.exact import Fraction
@@ -91,7 +93,7 @@ FREE_PANEL = Shape(
         ),
         starting(PANEL_WIDTH, Fraction(12)),
         starting(PANEL_HEIGHT, Fraction(9)),
-        FLAP_ROUND,
+        replace(FLAP_ROUND, label="Corner", asks="size"),
     ),
     options=(
         Option(
@@ -99,6 +101,7 @@ FREE_PANEL = Shape(
             "Edges",
             "What becomes of the four edges",
             (("bound", "bound"), ("seam", "sewn in"), ("raw", "left as cut")),
+            asks="sewn",
         ),
         Option(
             "corners",

@@ -47,6 +47,7 @@ ZIP_DROP = SizeField(
     "From the top fold to the zipper's middle",
     Fraction(5, 4),
     "always",
+    asks="closes",
 )
 
 

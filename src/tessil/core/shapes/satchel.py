@@ -51,15 +51,32 @@ from tessil.core.shapes.tote import (
 from tessil.core.trouble import CannotPlan
 
 FLAP = SizeField(
-    "flap", "Flap length", "From the back's top edge to its free edge", Fraction(9), "always"
+    "flap",
+    "Flap length",
+    "From the back's top edge to its free edge",
+    Fraction(9),
+    "always",
+    asks="closes",
 )
 FLAP_LESS = SizeField(
-    "flap_less", "Flap narrower by", "Than the opening laid flat: ½ to 1", Fraction(3, 4), "always"
+    "flap_less",
+    "Flap narrower by",
+    "Than the opening laid flat: ½ to 1",
+    Fraction(3, 4),
+    "always",
+    asks="closes",
 )
 STRAP_LENGTH = SizeField(
-    "strap_length", "Strap", "Cut length: 50 to 63 for an adult", Fraction(60), "always"
+    "strap_length",
+    "Strap",
+    "Cut length: 50 to 63 for an adult",
+    Fraction(60),
+    "always",
+    asks="carried",
 )
-STRAP_WIDTH = SizeField("strap_width", "Strap width", "As it ends", Fraction(3, 2), "always")
+STRAP_WIDTH = SizeField(
+    "strap_width", "Strap width", "As it ends", Fraction(3, 2), "always", asks="carried"
+)
 
 
 PASSES = Option(
@@ -73,6 +90,7 @@ PASSES = Option(
         ("none", "nothing"),
         ("own", "so much"),
     ),
+    asks="closes",
 )
 FLAP_OVER = SizeField(
     "flap_over",
@@ -81,6 +99,7 @@ FLAP_OVER = SizeField(
     Fraction(1),
     "always",
     only=("flap_passes", "own"),
+    asks="closes",
 )
 
 

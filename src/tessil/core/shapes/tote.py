@@ -56,6 +56,7 @@ TOP = Option(
     "Top edge",
     "Bound over the raw edge, or turned in with a seam",
     (("bound", "bound"), ("turned", "turned in")),
+    asks="sewn",
 )
 
 

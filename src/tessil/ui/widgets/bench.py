@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from PySide6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, QTimer, Signal
+from PySide6.QtCore import QLineF, QPoint, QPointF, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
     QContextMenuEvent,
@@ -68,6 +68,7 @@ class Bench(QWidget):
     menu_wanted = Signal(QPoint)
     bag_turned = Signal(float, float)  # by degrees to the right and up
     bag_put_back = Signal()
+    size_wanted = Signal(str, QPoint)  # a size on the drawing shall be another: which, and where
     away = Signal()  # Delete: what is in hand shall go
     zoomed = Signal(float)
 
@@ -100,6 +101,8 @@ class Bench(QWidget):
         self._from: Point = (0.0, 0.0)
         self._turns = False
         self.turning = False  # the bag moves under the hand: quick rather than crisp
+        self._asked = -1  # which of the figures was typed over last
+        self.setMouseTracking(True)
         self._to: Point | None = None  # the other end of a line that is being drawn
 
     def show_picture(
@@ -133,10 +136,11 @@ class Bench(QWidget):
     def surface(self) -> Surface:
         """Where the picture lies now."""
         assert self.picture is not None
-        base = fitted(self.picture, self.width() - RULER, self.height() - RULER, theme.scale())
+        edge = self._edge()
+        base = fitted(self.picture, self.width() - edge, self.height() - edge, theme.scale())
         centre = QPointF(self.width() / 2, self.height() / 2)
-        left = (base.left + RULER - centre.x()) * self.zoom + centre.x() + self.shift.x()
-        top = (base.top + RULER - centre.y()) * self.zoom + centre.y() + self.shift.y()
+        left = (base.left + edge - centre.x()) * self.zoom + centre.x() + self.shift.x()
+        top = (base.top + edge - centre.y()) * self.zoom + centre.y() + self.shift.y()
         return replace(base, left=left, top=top, per_inch=base.per_inch * self.zoom)
 
     def zoom_by(self, factor: float, about: QPointF | None = None) -> None:
@@ -164,6 +168,7 @@ class Bench(QWidget):
         if self.picture.ruled:
             paint_rulers(painter, surface, self.size(), self.in_metric)
         self._caption(painter)
+        self._under_sizes(painter)
         if self._to is not None:
             painter.setPen(QPen(QColor(theme.THREAD), 2, Qt.PenStyle.DashLine))
             painter.drawLine(surface.at(self._from), surface.at(self._to))
@@ -220,6 +225,31 @@ class Bench(QWidget):
         self._crisp = Crisp(pixmap, surface, self.size())
         if again:
             self.update()
+
+    def _sizes(self) -> list[Writing]:
+        """The figures on show that can be typed over."""
+        return [] if self.turning else [one for one in self.written if one.size]
+
+    def _under_sizes(self, painter: QPainter) -> None:
+        """A row of small stitches under what can be typed over."""
+        painter.setPen(QPen(QColor(theme.THREAD), 1.2, Qt.PenStyle.DotLine))
+        under = [(one.box.left, one.box.right, one.box.bottom - 1) for one in self._sizes()]
+        painter.drawLines([QLineF(left, low, right, low) for left, right, low in under])
+
+    def _size_at(self, at: QPointF) -> Writing | None:
+        """The figure at a point, with a little room round it."""
+        point = Box(at.x() - 4, at.y() - 3, 8, 6)
+        return next((one for one in self._sizes() if one.box.meets(point)), None)
+
+    def _want_size(self, one: Writing) -> None:
+        middle = QPointF(one.box.left + one.box.width / 2, one.box.top + one.box.height / 2)
+        self.size_wanted.emit(one.size, middle.toPoint())
+
+    def _next_size(self) -> None:
+        """Type over the next figure, as without a mouse."""
+        sizes = self._sizes()
+        self._asked = (self._asked + 1) % len(sizes)
+        self._want_size(sizes[self._asked])
 
     def _caption(self, painter: QPainter) -> None:
         assert self.picture is not None
@@ -314,6 +344,8 @@ class Bench(QWidget):
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         if self._grip is None:
+            over = self._size_at(event.position()) is not None
+            self.setCursor(Qt.CursorShape.IBeamCursor if over else Qt.CursorShape.ArrowCursor)
             return
         if self._stroke:
             if key := self._piece_at(event.position()):
@@ -346,6 +378,11 @@ class Bench(QWidget):
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         self.unsetCursor()
+        size = None if self._moved or self._grip is None else self._size_at(event.position())
+        if size is not None:
+            self._grip = None
+            self._want_size(size)
+            return
         if self._to is not None:
             ends, self._to = (*self._from, *self._to), None
             self._grip = None
@@ -386,6 +423,8 @@ class Bench(QWidget):
             self.line_taken.emit("")
         elif key == Qt.Key.Key_Home and self.picture and self.picture.turns:
             self.bag_put_back.emit()
+        elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self._sizes():
+            self._next_size()
         elif key in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
             self.away.emit()
         elif key == Qt.Key.Key_L and self.picture and self.picture.strokes:

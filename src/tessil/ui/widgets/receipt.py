@@ -98,7 +98,7 @@ class FigureRow(QAbstractButton):
         room = QRectF(0, 0, width - 2 * PAD - self._right_room(), 1000)
         more = self._name_more(width - 2 * PAD)
         high = max(metrics.boundingRect(room, WRAP, self.sum).height(), theme.px(15))
-        return round(theme.px(24) + more + high + 9)
+        return round(theme.px(22) + more + high + 7)
 
     def _name_more(self, width: float) -> float:
         """What a name that does not fit beside its value takes below it."""
@@ -147,14 +147,14 @@ class FigureRow(QAbstractButton):
         painter.drawText(box.adjusted(0, -1, 0, 0), right, self.value)
         painter.setFont(medium_font(theme.TEXT))
         painter.setPen(QColor(theme.INK))
-        painter.drawText(box.adjusted(0, 2, -self._value_room(), 0), left | WRAP, self.name)
+        painter.drawText(box.adjusted(0, 1, -self._value_room(), 0), left | WRAP, self.name)
         more = self._name_more(box.width())
         painter.setPen(QColor(theme.SOFT))
         painter.setFont(small)
-        painter.drawText(box.adjusted(0, theme.px(22) + more, 0, 0), right, self.basis)
+        painter.drawText(box.adjusted(0, theme.px(20) + more, 0, 0), right, self.basis)
         painter.setFont(text_font(theme.SMALL + 1))
         painter.drawText(
-            box.adjusted(0, theme.px(21) + more, -self._right_room(), 0), left | WRAP, self.sum
+            box.adjusted(0, theme.px(20) + more, -self._right_room(), 0), left | WRAP, self.sum
         )
 
 

@@ -54,3 +54,14 @@ def start_from(plan: Plan, way: str) -> Edit:
         sizes |= {key: there[key] for key in wanted}
     choice = applied(project.shape, edit("", ("way", way), ("sizes", sizes)))
     return edit("Choose what to start from", ("shape", choice))
+
+
+def wish(plan: Plan, key: str, value: object) -> Edit:
+    """A finished size or one of the panel's as a wish: from its end all sizes are worked out."""
+    field = next(field for field in plan.shape.fields if field.key == key)
+    words = f"Wish for another {field.label.lower()}"
+    if field.way in ("always", plan.project.shape.way):
+        return edit(words, (f"shape.sizes.{key}", value))
+    begun = applied(plan.project, start_from(plan, field.way)).shape
+    choice = applied(begun, edit("", (f"sizes.{key}", value)))
+    return edit(words, ("shape", choice))
