@@ -34,7 +34,8 @@ F = Fraction
         ("edge.metal", "closing"),
         ("edge.channel", "closing"),
         ("edge.binding.narrow", "binding"),
-        ("fit.zipper", ""),
+        ("fit.zipper", "closes"),
+        ("fit.width", "holds"),
         ("trim.gap", ""),
     ],
 )

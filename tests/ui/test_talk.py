@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QApplication
 from tessil.core.numbers.exact import Fraction
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
+from tessil.drawing.picture import Line
 from tests.conftest import DEMO
 
 F = Fraction
@@ -199,3 +200,41 @@ def test_sizes_stay_put_while_the_bag_is_turned_and_are_there_again(at_work):
     QTest.qWait(400)
     click_size(window, "height")
     assert window.size_box.isVisible()
+
+
+# -- pieces on the panel and on the bag -----------------------------------------------------------
+
+
+def middle_of(bench, key):
+    outline = bench.picture.pieces[key]
+    x = sum(x for x, _ in outline) / len(outline)
+    y = sum(y for _, y in outline) / len(outline)
+    return bench.surface().at((x, y)).toPoint()
+
+
+def lit(window):
+    """The outlines that are lit on the bench, those of the panel left of those of the bag."""
+    return sorted(
+        (line.points for line in window.bench.picture.of(Line) if line.stroke == "picked"),
+        key=lambda points: points[0][0],
+    )
+
+
+def test_a_piece_of_the_bag_is_lit_on_its_panel_and_the_other_way_round(at_work):
+    window = at_work.window
+    key = next(key for key in window.bench.picture.pieces if key.startswith("piece:flap"))
+    assert key.endswith(":bag")
+    QTest.mouseClick(window.bench, Qt.MouseButton.LeftButton, pos=middle_of(window.bench, key))
+    QApplication.processEvents()
+    seen = window.desk.seen
+    assert (seen.panel, seen.piece) == ("flap", key.removesuffix(":bag"))
+    on_panel, on_bag = lit(window)
+    assert on_panel == window.bench.picture.pieces[seen.piece]
+    assert on_bag == window.bench.picture.pieces[seen.piece + ":bag"]
+    other = next(
+        key for key in window.bench.picture.pieces if not key.endswith(":bag") and key != seen.piece
+    )
+    QTest.mouseClick(window.bench, Qt.MouseButton.LeftButton, pos=middle_of(window.bench, other))
+    QApplication.processEvents()
+    assert window.desk.seen.piece == other
+    assert lit(window)[0] == window.bench.picture.pieces[other]

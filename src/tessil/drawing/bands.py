@@ -27,8 +27,16 @@ def key_of(panel: str, patch: Patch) -> str:
 
 def spot_in(key: str) -> tuple[str, int, int]:
     """The panel, part and piece of a name on the bench."""
-    _, panel, zone, piece = key.split(":")
+    _, panel, zone, piece = on_panel(key).split(":")
     return panel, int(zone), int(piece)
+
+
+ON_BAG = ":bag"  # ends the name of a piece where it is seen on the bag, beside its panel
+
+
+def on_panel(key: str) -> str:
+    """The name of a piece on its panel, by that or by its name on the bag."""
+    return key.removesuffix(ON_BAG)
 
 
 def patch_cloths(plan: Plan, panel: PanelPlan) -> Iterator[tuple[Patch, Cloth]]:

@@ -7,6 +7,7 @@ Words, dimension offsets and line widths are in reading sizes and do not grow wi
 
 from __future__ import annotations
 
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from itertools import pairwise
 from math import hypot
@@ -130,6 +131,28 @@ class Badge:
     blocks: bool
 
 
+class Late(Mapping[str, tuple[Point, ...]]):
+    """Outlines by name that are worked out when first somebody points at one."""
+
+    def __init__(self, made: Callable[[], Mapping[str, tuple[Point, ...]]]) -> None:
+        self._made = made
+        self._all: Mapping[str, tuple[Point, ...]] | None = None
+
+    def _known(self) -> Mapping[str, tuple[Point, ...]]:
+        if self._all is None:
+            self._all = self._made()
+        return self._all
+
+    def __getitem__(self, key: str) -> tuple[Point, ...]:
+        return self._known()[key]
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(self._known())
+
+    def __len__(self) -> int:
+        return len(self._known())
+
+
 Item = Cloth | Shade | Placed | Line | Net | Dimension | Label | Badge
 
 
@@ -146,7 +169,7 @@ class Picture:
     room: tuple[int, int, int, int] = (56, 44, 28, 32)
     caption: str = ""
     ruled: bool = True
-    pieces: dict[str, tuple[Point, ...]] = field(default_factory=dict)
+    pieces: Mapping[str, tuple[Point, ...]] = field(default_factory=dict, compare=False)
     handles: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # what can be dragged
     strokes: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # lines to take in hand
     turns: tuple[float, float, float, float] | None = None  # where a bag is that can be turned
@@ -189,7 +212,7 @@ def clipped(outline: tuple[Point, ...], low: float, high: float, axis: int) -> t
     return band(outline, (1.0, 0.0) if axis == 0 else (0.0, 1.0), low, high)
 
 
-def neighbour(pieces: dict[str, tuple[Point, ...]], key: str, way: tuple[int, int]) -> str:
+def neighbour(pieces: Mapping[str, tuple[Point, ...]], key: str, way: tuple[int, int]) -> str:
     """The next piece from one that way, by where their middles lie; nothing at the edge.
 
     Pieces that are stacked one way only are reached by either pair of arrows.

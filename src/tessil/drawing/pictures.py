@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
-from tessil.drawing.bands import trimmed_bands
+from tessil.drawing.bands import ON_BAG, trimmed_bands
 from tessil.drawing.clothview import cut_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
@@ -25,6 +25,7 @@ from tessil.drawing.picture import (
     Cloth,
     Dimension,
     Item,
+    Late,
     Line,
     Picture,
     Placed,
@@ -230,6 +231,10 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     items += moved(hand.items, dx, dy)
     if view.picked is not None:
         items += moved(tuple(lit_on(plan, stand, panel.key, view.picked)), dx, dy)
+    pieces = Late(lambda: _pieces_twice(plan, panel, stand, dx, dy))
+    for key in (view.piece, view.piece + ON_BAG) if view.piece else ():
+        if key in pieces:
+            items += [Shade(pieces[key], "glow"), Line(pieces[key], "picked", closed=True)]
     if stand.fold == 1.0:
         items += bag_letters(plan, stand, dx, dy)
     y0 = min(0.0, height - bag_height)
@@ -240,8 +245,25 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     )
     turns = (apart - 1.0, y0 - 1.0, bag_width + 2.0, height - y0 + 2.0)
     return Picture(
-        tuple(items), box, caption=caption, room=(80, 14, 48, 88), ruled=False, turns=turns
+        tuple(items),
+        box,
+        caption=caption,
+        room=(80, 14, 48, 88),
+        ruled=False,
+        turns=turns,
+        pieces=pieces,
     )
+
+
+def _pieces_twice(
+    plan: Plan, panel: PanelPlan, stand: Stand, dx: float, dy: float
+) -> dict[str, tuple[Point, ...]]:
+    """The pieces of a panel as they lie on it, and all that are seen on the bag beside it."""
+    flat = {cloth.key: cloth.outline for cloth in _cloths(plan, panel) if cloth.key}
+    sewn = in_hand(plan, stand, named=True).pieces
+    return flat | {
+        key + ON_BAG: tuple((x + dx, y + dy) for x, y in outline) for key, outline in sewn.items()
+    }
 
 
 def bag_picture(plan: Plan, side: str = "front", things: bool = True) -> Picture:

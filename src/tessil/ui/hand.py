@@ -19,7 +19,7 @@ from tessil.core.quilting.acts.byhand import add_line, leave_out, move_line
 from tessil.core.sandwich.acts.plying import move_ply, remove_ply
 from tessil.core.snags import Stage
 from tessil.core.words.refusals import first_refusal
-from tessil.drawing.bands import spot_in
+from tessil.drawing.bands import on_panel, spot_in
 from tessil.ui.desk import Desk
 
 NOTHING = (Edit("", ()), "")
@@ -53,7 +53,7 @@ class Hand(QObject):
 
     def _take(self, key: str) -> None:
         self.told.emit("")
-        self.desk.select_piece(key)
+        self.desk.select_piece(on_panel(key))
 
     def painted(self, key: str, run: str) -> None:
         """The print in hand goes over a piece; one stroke is one undo step."""

@@ -289,7 +289,7 @@ class Bench(QWidget):
         if self.picture is None:
             return ""
         point = self.surface().inches(at.x(), at.y())
-        for key, outline in reversed(self.picture.pieces.items()):
+        for key, outline in reversed(list(self.picture.pieces.items())):
             if inside(point, outline):
                 return key
         return ""
