@@ -15,7 +15,14 @@ from tessil.core.sandwich.layers import main_batting, stack
 
 
 def choices_for(project: Project, panel: Panel) -> PanelChoices:
-    """A panel's own choices, those of the panel it is like, or the start for its kind."""
+    """A panel's own choices, those of the panel it is like, or the start for its kind; one of a
+    material of its own is that alone."""
+    if panel.made_of:
+        return PanelChoices(
+            piecing=Piecing(way="whole"),
+            layers=Layers(top=panel.made_of, plies=()),
+            quilting=Quilting(pattern="none"),
+        )
     for key in (panel.key, panel.like):
         if key in project.panels:
             return project.panels[key]

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.catalogue.prints import Print
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import box_of, cut_by
 from tessil.core.numbers.sizes import Outline
 from tessil.core.panels.panel import PanelPlan
@@ -39,11 +41,28 @@ def on_panel(key: str) -> str:
     return key.removesuffix(ON_BAG)
 
 
+# A window's material as it looks on paper: pale, or with the holes of a mesh.
+_WINDOWS = {
+    "clear-vinyl": Print(key="clear-vinyl", name="Clear vinyl", ground="#e4ebe9"),
+    "bag-mesh": Print(
+        key="bag-mesh",
+        name="Bag mesh",
+        motif="checks",
+        ground="#d9d5cd",
+        ink="#a8a39a",
+        repeat=Fraction(1, 4),
+    ),
+}
+
+
 def patch_cloths(plan: Plan, panel: PanelPlan) -> Iterator[tuple[Patch, Cloth]]:
     """The pieces of the pieced top, each in its print."""
     across, down = stretch(panel)
     same = across == down == 1.0
     prints = {entry.key: entry for entry in plan.project.prints}
+    if made_of := panel.panel.made_of:
+        yield from ((patch, Cloth(patch.outline, _WINDOWS[made_of])) for patch in panel.patches)
+        return
     for patch in panel.patches:
         shape = patch.outline if same else tuple((x * across, y * down) for x, y in patch.outline)
         cloth = prints.get(patch.print) or plan.project.print_of(patch.print)

@@ -11,15 +11,19 @@ from PySide6.QtWidgets import QCheckBox, QFrame, QHBoxLayout, QVBoxLayout, QWidg
 from shiboken6 import isValid
 
 from tessil.core.brief.checks.shape import hoop_words
+from tessil.core.brief.squares import squares
+from tessil.core.catalogue import Material
 from tessil.core.edits import edit
 from tessil.core.making.cautions import caution_for
 from tessil.core.numbers.lengths import Notation
+from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.core.trimming.squaring import squaring
 from tessil.core.words.refusals import first_refusal
 from tessil.core.words.steps import told
+from tessil.core.words.written import value_text
 from tessil.drawing import theme
 from tessil.ui.desk import Desk
 from tessil.ui.quilt_words import quilting_words
@@ -78,7 +82,7 @@ def _advice(desk: Desk) -> list[str]:
         return [f"{at}. {step}" for at, step in enumerate(steps, start=1)]
     if desk.seen.stage is Stage.TRIM:
         return [" ".join(told(squaring(plan.panel(desk.seen.panel)), plan.marks.notation))]
-    return [_cloth_words(desk), hoop_words(plan)]
+    return [_cloth_words(desk), hoop_words(plan), _square_words(desk)]
 
 
 def _piecing_words(desk: Desk) -> list[str]:
@@ -94,6 +98,21 @@ def _piecing_words(desk: Desk) -> list[str]:
     return ["Order of sewing", *steps]
 
 
+def _square_words(desk: Desk) -> str:
+    """What other corners would make of the same panel, while sizes are asked for."""
+    seen = desk.seen
+    if seen.stage is not Stage.BRIEF or leaf_of(seen.stage, seen.leaf) != "size":
+        return ""
+    notation = desk.plan.marks.notation
+    rows = []
+    for one in desk.told("squares", squares):
+        legs, sizes = ((figure.value for figure in row) for row in (one.legs, one.finished))
+        holds = value_text(one.holds, notation)
+        rows.append(f"{notation.size(*legs)}: {notation.size(*sizes)}, {holds}")
+    words = " × ".join(desk.plan.bag.words)
+    return "\n".join([f"The same panel with other corners: {words}, volume", *rows]) if rows else ""
+
+
 def _cloth_words(desk: Desk) -> str:
     """How the cloth is used, and what limits the bag, where it was begun from cloth."""
     fit = desk.plan.cloth
@@ -105,6 +124,13 @@ def _cloth_words(desk: Desk) -> str:
         f"The largest bag found for this cloth. Cut in rows: {rows}. It is the {fit.limits} of the "
         f"cloth that limits it. {top} and binding come on top."
     )
+
+
+def _in_hand(plan: Plan, stage: Stage, panel: str) -> tuple[Material, ...]:
+    """What is in hand at a stage: a panel's layers; where all panels meet, what is no cloth too."""
+    if stage is Stage.LAYER:
+        return plan.panel(panel).materials
+    return tuple(entry for one in plan.panels if one.panel.made_of for entry in one.materials)
 
 
 class Column(QWidget):
@@ -188,8 +214,8 @@ class Column(QWidget):
         self.receipt.show_readings(figures, plan.marks.notation, desk.seen.picked)
         self.stitches.setVisible(bool(figures) and bool(self.fields))
         self.scrolled.setVisible(bool(self.fields))
-        materials = plan.panel(desk.seen.panel).materials
-        words = [TO_COME.get(stage, ""), *_advice(desk), caution_for(stage, materials)]
+        caution = caution_for(stage, _in_hand(plan, stage, desk.seen.panel))
+        words = [TO_COME.get(stage, ""), *_advice(desk), caution]
         if not figures and not self.fields and not TO_COME.get(stage):
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
         self.caution.setText("\n\n".join(word for word in words if word))

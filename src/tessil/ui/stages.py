@@ -211,6 +211,8 @@ def specs(
 ) -> tuple[Spec, ...]:
     """The fields of a stage for a panel, as things stand now; of one leaf, where it has some."""
     panel = plan.panel(panel_key)
+    if panel.panel.made_of and stage in (Stage.PIECE, Stage.LAYER, Stage.QUILT):
+        return ()
     if stage is Stage.BRIEF:
         return tuple(talk(plan, leaf))
     if stage is Stage.PIECE:

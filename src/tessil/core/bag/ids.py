@@ -166,6 +166,7 @@ NoteKind = Literal[
     "single fold",
     "butted",
     "after quilting",
+    "spare",
 ]
 
 

@@ -94,6 +94,8 @@ class Panel:
     notches: tuple[Notch, ...] = ()
     like: str = ""
     copies: int = 1
+    made_of: str = ""  # a material of the catalogue, where it is no cloth with a print
+    spare: Figure | None = None  # cut longer by so much at its free sides, trimmed with the others
 
     @property
     def area(self) -> Inches:

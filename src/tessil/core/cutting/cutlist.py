@@ -70,6 +70,10 @@ def _from_scrap(cut: CutPiece) -> tuple[CutNote, ...]:
     return () if cut.scrap is None else (CutNote("scrap", cut.scrap + 1),)
 
 
+def _spared(panel: PanelPlan) -> tuple[CutNote, ...]:
+    return () if panel.panel.spare is None else (CutNote("spare"),)
+
+
 def _times(each: int, copies: int, bags: Figure) -> Figure:
     number = count("each", each, Basis.GEOMETRY)
     if copies > 1:
@@ -81,8 +85,12 @@ def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
     owner, copies = CutOwner("panels", (panel.key,)), panel.panel.copies
     if panel.only_cloth:
         what = _WHOLE[panel.panel.kind]
-        stock, size = panel.patches[0].print, panel.planned
-        return [CutItem(owner, what, stock, _times(1, copies, bags), size.width, size.height)]
+        own, size = panel.panel.made_of, panel.planned
+        stock, notes = own or panel.patches[0].print, _spared(panel)
+        number = _times(1, copies, bags)
+        return [
+            CutItem(owner, what, stock, number, size.width, size.height, notes, material=bool(own))
+        ]
     in_sets = _in_sets(panel)
     items: dict[tuple[object, ...], CutItem] = {}
     for part in panel.parts:

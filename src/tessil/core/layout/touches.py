@@ -84,7 +84,7 @@ class Laid:
 def laid_of(panel: PanelPlan, owner: str, rimmed: bool) -> Laid:
     """The pieces of a panel that have a print of their own; with its rim, if what lies beyond
     it is asked for."""
-    pieces = [patch for patch in panel.patches if patch.piece >= 0]
+    pieces = [patch for patch in panel.patches if patch.piece >= 0 and not panel.panel.made_of]
     return Laid(
         panel=panel.key,
         edges=tuple(_edge_line(edge) for edge in panel.panel.edges) if rimmed else (),

@@ -35,6 +35,6 @@ def caution_for(stage: Stage, materials: tuple[Material, ...] = ()) -> str:
     """One or two sentences for a stage, or none."""
     words = _BY_STAGE.get(stage, "")
     own = dict.fromkeys(entry.caution for entry in materials if entry.caution)
-    if stage is Stage.LAYER and own:
+    if stage in (Stage.LAYER, Stage.EDGE, Stage.CUT) and own:
         return " ".join((*own, words))
     return words

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material
@@ -16,7 +17,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side
-from tessil.core.numbers.workings import Basis, Figure, given, near_to, number, up_to
+from tessil.core.numbers.workings import Basis, Figure, count, given, near_to, number, up_to
 from tessil.core.panels.choice import Got, Measured, Oversize, PanelChoices
 from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.piecing.choice import GRIDS, Piecing, Scrap
@@ -48,6 +49,8 @@ from tessil.core.sandwich.layers import Sizes, plan_layers, stack, thickness
 from tessil.core.trouble import CannotPlan
 
 MOST_DRAWN_IN = Fraction(1, 2)
+Way = Literal["width", "height"]
+ENDS_OF: dict[Way, tuple[Side, Side]] = {"width": ("left", "right"), "height": ("top", "bottom")}
 MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousandth of an inch
 
 
@@ -124,8 +127,13 @@ def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
     return (cut - 2 * seam).called("each strip shows")
 
 
-def _needed(setting: Setting, trimmed: Figure, strain: Strain, way: str) -> Figure:
-    oversize = setting.oversize
+def _needed(setting: Setting, panel: Panel, strain: Strain, way: Way) -> Figure:
+    oversize, trimmed = setting.oversize, panel.width if way == "width" else panel.height
+    if panel.spare is not None:
+        ends = sum(_is_free(panel, side) for side in ENDS_OF[way])
+        if ends:
+            longer = trimmed + count("free sides", ends, Basis.GEOMETRY) * panel.spare
+            return longer.settled(f"to cut, {way}")
     if strain is NO_STRAIN or oversize.way == "none":
         return trimmed.called(f"to piece, {way}")
     if oversize.way == "fixed":
@@ -220,6 +228,22 @@ def _cut_off(
         begin, end = shared(have - want, rule if undivided else "both", setting.squaring)
         off[first] = begin.called(f"cut off, {first}")
         off[last] = end.called(f"cut off, {last}")
+    return off
+
+
+def _is_free(panel: Panel, side: Side) -> bool:
+    """Whether a side is trimmed only when the panel is sewn to the others: bound, not in a seam."""
+    return panel.side(side).finish == "bound"
+
+
+def _spare_off(panel: Panel, off: dict[Side, Figure]) -> dict[Side, Figure]:
+    """What was cut longer goes off the free sides alone."""
+    for first, last in ENDS_OF.values():
+        both = off[first] + off[last]
+        free = [side for side in (first, last) if _is_free(panel, side)]
+        for side in (first, last):
+            share = both / len(free) if side in free else both - both
+            off[side] = share.called(f"cut off, {side}") if free else off[side]
     return off
 
 
@@ -328,8 +352,7 @@ def _lay(
             "Lines so close would draw in more than half of the panel: choose a wider gap.",
         )
     needed = Pair(
-        _needed(setting, panel.width, draw.x, "width"),
-        _needed(setting, panel.height, draw.y, "height"),
+        _needed(setting, panel, draw.x, "width"), _needed(setting, panel, draw.y, "height")
     )
     trimmed = Pair(panel.width, panel.height)
     if before is not None and _same_top(choices, before.needed, needed):
@@ -340,6 +363,8 @@ def _lay(
     expected = _shrunk(pieced, draw.x.expected, draw.y.expected, "quilted")
     quilted = _with_border(_got(measured.quilted, expected, "quilted"), measured.added)
     off = _cut_off(setting, choices, quilted, trimmed)
+    if panel.spare is not None:
+        off = _spare_off(panel, off)
     patches = _on_panel(all_patches(parts), _scaled(planned, quilted, off))
     insets = {side: figure.value for side, figure in shown.items()}
     seams = joints(choices.quilt_wish, (patch.on_panel for patch in patches))

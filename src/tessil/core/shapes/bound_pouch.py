@@ -15,7 +15,7 @@ from tessil.core.bag.net import OVER, Net, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
-from tessil.core.numbers.workings import Figure
+from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     HEIGHT,
     NOTHING,
@@ -51,10 +51,14 @@ LOWER = SizeField("panel_height", "Lower front", "Cut edge to cut edge", Fractio
 WINDOW = Option(
     "window",
     "Above the zipper",
-    "A strip of cloth, or a clear vinyl window",
-    (("strip", "a strip"), ("vinyl", "clear vinyl")),
+    "A strip of cloth, or a window to see what is in it",
+    (("strip", "a strip"), ("vinyl", "clear vinyl"), ("mesh", "mesh")),
     asks="closes",
 )
+
+
+MADE_OF = {"vinyl": "clear-vinyl", "mesh": "bag-mesh"}
+SPARE = Fraction(1, 2)  # at each free side; common practice, no source
 
 
 def for_object(brief: Brief) -> Sizes:
@@ -92,7 +96,7 @@ def _rims(brief: Brief, zipped: Side | None = None) -> Rims:
 def _panels(
     brief: Brief, width: Figure, lower: Figure, upper: Figure, back: Figure
 ) -> tuple[Panel, ...]:
-    vinyl = brief.options["window"] == "vinyl"
+    window = MADE_OF.get(brief.options["window"], "")
     w = width.value
     return (
         Panel(
@@ -105,11 +109,13 @@ def _panels(
         ),
         Panel(
             "upper",
-            "Window" if vinyl else "Upper strip",
+            "Window" if window else "Upper strip",
             "plain",
             width,
             upper,
             panel_edges((w, upper.value), _rims(brief, "bottom")),
+            made_of=window,
+            spare=given("to trim together", SPARE, Basis.PRACTICE),
         ),
         Panel(
             "back",

@@ -28,6 +28,7 @@ _NOTES: dict[NoteKind, str] = {
     "single fold": "single fold",
     "butted": "may be butted",
     "after quilting": "sewn on after quilting",
+    "spare": "cut longer; trim when sewn",
 }
 _DIAGONAL = {"edge": "full width; join on the diagonal", "part": "join on the diagonal"}
 IN_HAND = "in hand"
