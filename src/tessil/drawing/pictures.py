@@ -181,7 +181,7 @@ def _trim_dimensions(plan: Plan, panel: PanelPlan) -> Iterator[Dimension]:
         x, y = float(notch.x), float(notch.y)
         w, h = float(notch.width), float(notch.height)
         side, other = _read(plan, notch.side_leg.value), _read(plan, notch.other_leg.value)
-        low, leg = (y + h, 0.3) if notch.meets == "seam" else (y, -0.3)
+        low, leg = (y + h, 0.3) if notch.meets == "seam" else (y, 0.4)
         yield Dimension((x, low), (x + w, low), side, leg)
         top = y if notch.meets != "fold" else y + h / 2
         yield Dimension((x, top), (x, y + h), other, -0.3)

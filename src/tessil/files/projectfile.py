@@ -96,6 +96,8 @@ MIGRATIONS: dict[int, Migration] = {
     3: lambda document: {**document, "format": 4},
     4: _job_of_one_bag,
     5: _flaps_that_passed_over_all,
+    # Format 7 only has more to say of the cloth that a bag is to come out of.
+    6: lambda document: {**document, "format": 7},
 }
 
 

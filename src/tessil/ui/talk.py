@@ -171,6 +171,24 @@ def _cloth(plan: Plan) -> Iterator[Spec]:
         "Else quilting and squaring take their part",
         "Say if it is quilted",
     )
+    yield field_of(
+        plan,
+        "shape.cloth.directional",
+        "toggle",
+        "Its print has an up",
+        "Along its height: no piece of the bag is turned",
+        "Say which way the print runs",
+    )
+    held = [("width", "the width"), ("height", "the height")]
+    there = [field.key for field in plan.shape.fields if field.from_cloth]
+    yield field_of(
+        plan,
+        "shape.cloth.keep",
+        "choice",
+        "Keep",
+        "One finished size as it is written here; the other as large as the cloth allows",
+        choices=(("none", "nothing"), *(one for one in held if one[0] in there)),
+    )
     if plan.brief.has_lining and not plan.project.shape.cloth.quilted:
         yield field_of(
             plan,
@@ -204,7 +222,8 @@ def _of_shape(plan: Plan, asks: Asks) -> Iterator[Spec]:
     sizes, way = plan.project.shape.sizes, plan.project.shape.way
     wanted = {"panel": ("panel", "always"), "object": ("always",)}.get(way, ("finished", "always"))
     for field in plan.shape.fields:
-        if field.asks != asks or field.way not in wanted or (way == "cloth" and field.from_cloth):
+        found = way == "cloth" and field.from_cloth and field.key != plan.project.shape.cloth.keep
+        if field.asks != asks or field.way not in wanted or found:
             continue
         if not plan.shape.asked(field, plan.brief.options):
             continue

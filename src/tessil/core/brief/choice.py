@@ -21,6 +21,8 @@ class Cloth(Decided):
     pieces: Annotated[int, Field(ge=1, le=50)] = 1
     quilted: bool = False
     lining: bool = True  # whether a dropped-in lining comes out of it too
+    directional: bool = False  # its print has an up, along its height: no piece is turned
+    keep: Literal["none", "width", "height"] = "none"  # the finished size that is held
 
 
 class ShapeChoice(Decided):

@@ -89,7 +89,8 @@ class _Losses:
 class ClothTask:
     """What the search for the largest bag reads.
 
-    ``choices`` are the leading panel's; ``typed`` the keys of the sizes that somebody typed.
+    ``choices`` are the leading panel's; ``typed`` the keys of the sizes that somebody typed;
+    ``zipper`` is how long the one in hand is.
     """
 
     brief: Brief
@@ -100,6 +101,7 @@ class ClothTask:
     materials: Mapping[str, Material]
     knowledge: Knowledge
     typed: frozenset[str]
+    zipper: Inches | None = None
 
 
 def _losses(task: ClothTask) -> tuple[_Losses, _Losses]:
@@ -146,16 +148,23 @@ class _Search:
         self.open_keys = [key for key in task.shape.proportions if key not in task.typed]
         self.needs = needs  # what panels were found to take more than by their wished lines
         self.linings = self.cloth.lining and not self.cloth.quilted and task.brief.has_lining
+        self.zipper = task.zipper
+        self.turns = (False,) if self.cloth.directional else (False, True)
+        self.held: dict[int, Figure] = {}  # sides of the leading panel that are to be just so
 
     def counts(self, panel: Panel) -> bool:
         """Whether a panel comes out of this cloth."""
-        return panel.kind == "outer" or (panel.kind == "lining" and self.linings)
+        if panel.made_of:
+            return False
+        return panel.kind in ("outer", "plain") or (panel.kind == "lining" and self.linings)
 
     def takes(self, panel: Panel) -> Needs:
         """The cloth that a panel is cut from, width and height."""
         width, height = panel.width.value, panel.height.value
         if panel.kind == "outer":
             width, height = self.across.cut(width), self.down.cut(height)
+        if panel.spare is not None:
+            width, height = width + 2 * panel.spare.value, height + panel.spare.value
         more = self.needs.get(panel.key, (Fraction(0), Fraction(0)))
         return width + more[0], height + more[1]
 
@@ -167,10 +176,11 @@ class _Search:
         if area > wide * high * self.cloth.pieces:
             return None
         kinds = sorted({entry[1:3] for entry in wanted}, reverse=True)[:MOST_KINDS]
-        for ways in product((False, True), repeat=len(kinds)):
+        sheets = ((wide, high), (high, wide))[: len(self.turns)]
+        for ways in product(self.turns, repeat=len(kinds)):
             turned = dict(zip(kinds, ways, strict=True))
             pieces = [_laid(entry, turned.get(entry[1:3], False)) for entry in wanted]
-            for along, up in ((wide, high), (high, wide)):
+            for along, up in sheets:
                 found = _fitted(pieces, along, up, self.cloth.pieces)
                 if found is not None:
                     return found
@@ -181,10 +191,34 @@ class _Search:
         return panel.label, ceil(width * FINE), ceil(height * FINE), panel.copies
 
     def bag(self, sizes: Sizes) -> Bag | None:
+        """The bag of these sizes, if there is one that its zipper is long enough for."""
         try:
-            return self.shape.build(self.brief, sizes)
+            made = self.shape.build(self.brief, sizes)
         except CannotPlan:
             return None
+        if self.zipper is None or made.zipper is None:
+            return made
+        return made if made.zipper.length.value <= self.zipper else None
+
+    def most(self, sizes: Sizes) -> Fraction | None:
+        """What a bag of these sizes holds, whatever its zipper: none that is smaller holds more."""
+        try:
+            return _size_of(self.shape.build(self.brief, sizes))
+        except CannotPlan:
+            return None
+
+    def hold(self, typed: Sizes) -> None:
+        """Keep the finished size that is to be just so, by the side of the panel it takes."""
+        if self.cloth.keep != "none":
+            way = 0 if self.cloth.keep == "width" else 1
+            key = (self.shape.panel_width, self.shape.panel_height)[way]
+            self.held = {way: self.shape.to_panel(self.brief, typed)[key]}
+
+    def sides(self, shares: tuple[Figure, Figure]) -> tuple[Figure, Figure] | None:
+        """The sides of the leading panel in its share of the cloth, if what is held is no more."""
+        if any(self.held[way].value > shares[way].value for way in self.held):
+            return None
+        return self.held.get(0, shares[0]), self.held.get(1, shares[1])
 
     def leader(self, typed: Sizes, sides: tuple[Figure, Figure]) -> Sizes:
         """The sizes with the leading panel as large as these trimmed sides; what nobody typed (a
@@ -281,17 +315,21 @@ def _promising(
     cloths = search.shape.cloths
     wanted = {cloths, 2 * cloths} if search.linings else {cloths}
     tried = {cuts for many in wanted for cuts in _layouts(many, search.cloth.pieces)}
-    ways = [only] if only else list(product((False, True), sorted(tried)))
+    ways = [only] if only else list(product(search.turns, sorted(tried)))
     found = []
     for turned, cuts in ways:
         wide, high = size[::-1] if turned else size
-        sides = (
-            search.across.trimmed(_share(wide, cuts[0], "width"), "width"),
-            search.down.trimmed(_share(high, cuts[1], "height"), "height"),
+        sides = search.sides(
+            (
+                search.across.trimmed(_share(wide, cuts[0], "width"), "width"),
+                search.down.trimmed(_share(high, cuts[1], "height"), "height"),
+            )
         )
-        bag = search.bag(search.leader(typed, sides))
-        if bag is not None:
-            found.append((_size_of(bag), sides, (turned, cuts)))
+        if sides is None:
+            continue
+        bound = search.most(search.leader(typed, sides))
+        if bound is not None:
+            found.append((bound, sides, (turned, cuts)))
     return sorted(found, key=lambda entry: (-entry[0], entry[2]))
 
 
@@ -310,6 +348,8 @@ def _shrunk_to_fit(
         yield sizes
         return
     for way in (0, 1):
+        if way in search.held:
+            continue
         made = _largest(search, typed, sides, size, way)
         if made is not None:
             yield made
@@ -347,10 +387,14 @@ def from_cloth(
     search, shape, brief = _Search(task, needs or {}), task.shape, task.brief
     legs = {k: v for k, v in shape.to_panel(brief, typed).items() if k in shape.legs}
     size = (search.cloth.width, search.cloth.height)
+    search.hold(typed)
     typed = {**typed, **legs}
     best = _best(search, typed, size)
     if best is None:
-        raise CannotPlan("shape.cloth.width", "No bag of this shape comes out of so little cloth.")
+        kept = f" with its {search.cloth.keep} kept" if search.held else ""
+        raise CannotPlan(
+            "shape.cloth.width", f"No bag of this shape{kept} comes out of so little cloth."
+        )
     score, sizes, turned, (across, down) = best
     way = (turned, (across, down))
     wider = _best(search, typed, (size[0] + 1, size[1]), way)

@@ -100,6 +100,7 @@ def _out_of_cloth(
         materials=materials_of(project),
         knowledge=known,
         typed=frozenset(project.shape.sizes),
+        zipper=project.zipper.length,
     )
     return _searched(project, cloth, typed)
 
