@@ -7,6 +7,7 @@ geometry; the advice on needles is common practice, no source.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from math import dist
@@ -14,6 +15,7 @@ from typing import Literal
 
 from tessil.core.bag.ids import ENDS, EdgeKey
 from tessil.core.bag.model import Edge, ExactPoint, Join, Panel
+from tessil.core.bag.net import Hang
 from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -53,7 +55,9 @@ def advice_for(thick_mm: Fraction) -> Advice:
     return next(entry for entry in ADVICE if thick_mm <= entry.most)
 
 
-SpotKind = Literal["edge", "patch", "box", "mitre", "top", "tab"]
+SpotKind = Literal["edge", "patch", "box", "mitre", "top", "tab", "hung"]
+HUNG = {"strap": "strap", "handles": "handle", "wrist": "wrist loop"}
+NEAR = 1.0  # inches: what is sewn on so near to an edge goes into its seam
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +124,8 @@ class BulkTask:
     """What the counting of layers on one panel reads: all its layers, whether patchwork seams run
     into its edges and how they are pressed, its joins and what the panels there bring (itself
     among them), how the bag's seams are pressed, whether a lining lies inside, what else lies
-    on each of its edges, the marks on it with their numbers."""
+    on each of its edges, the marks on it with their numbers, what hangs from it, whether its seams
+    are piped."""
 
     panel: Panel
     layers: tuple[Material, ...]
@@ -134,6 +139,8 @@ class BulkTask:
     lined: bool
     met: Mapping[EdgeKey, tuple[str, ...]]
     marks: tuple[tuple[int, Mark], ...]
+    hung: tuple[tuple[str, ExactPoint, int], ...] = ()  # straps and loops: what, where, how many
+    piped: bool = False  # whether a covered cord goes into its seams
 
 
 class _Bulk:
@@ -176,6 +183,7 @@ class _Bulk:
                 yield from self.along(edge)
         yield from self.corners()
         yield from self.tabs()
+        yield from self.hung()
 
     def along(self, edge: Edge) -> Iterator[Spot]:
         """The seam along an edge, and where a patchwork seam runs into it."""
@@ -228,6 +236,9 @@ class _Bulk:
             return (turned, (self.panel.key, *panels), f"{side_name(edge.key)} edge, turned in")
         other, panels, name = self.partner(edge)
         heap = own + other if other else own.times(2, "turned in")
+        if self.task.piped and edge.finish == "seam":
+            cover = _heap((self.known["cotton"],), "cover of the cord")
+            heap = heap + cover.times(2, "layers of it")
         return heap, (self.panel.key, *panels), name
 
     def on_top(self, edge: Edge) -> tuple[list[Heap], tuple[str, ...]]:
@@ -252,7 +263,7 @@ class _Bulk:
         tops = [
             edge
             for edge in edges
-            if edge.key == EdgeKey("top") and edge.finish in ("bound", "zip", "seam")
+            if edge.key == EdgeKey("top") and edge.finish in ("bound", "zip", "seam", "turned")
         ]
         for top in tops:
             yield from self.over_sides(top)
@@ -293,8 +304,9 @@ class _Bulk:
                 )
         own = self.in_seam(self.panel.key)
         ends = {edge.key.side: edge for edge in reversed(sides)}
+        folded = 2 if top.finish == "turned" else 1  # turned in, the allowances lie there twice
         for side in ends:
-            over = heap + own.times(self.folds - 1, "allowances of the side seam")
+            over = heap + own.times(folded * (self.folds - 1), "allowances of the side seam")
             yield self.spot(
                 "top",
                 f"{side}",
@@ -335,6 +347,22 @@ class _Bulk:
                 mark=at,
             )
 
+    def hung(self) -> Iterator[Spot]:
+        """Where straps, handles and loops are sewn in: folded strips in a seam, under a binding or
+        on the face."""
+        for what, (x, y), ends in self.task.hung:
+            at = float(x), float(y)
+            strip = _heap((self.known["cotton"],), "folded strip")
+            strap = strip.times(STRAP_CLOTH * ends, "layers of the strip")
+            near = min(self.panel.edges, key=lambda edge: _away(edge, at))
+            panels: tuple[str, ...] = (self.panel.key,)
+            heap, where = self.wall(), "on the face"
+            if _away(near, at) <= NEAR and near.finish != "free":
+                heap, panels, name = self.edge_heap(near)
+                where = f"in the {name}"
+            of = f"{what}.{near.key.slug}.{round(at[0])}"
+            yield self.spot("hung", of, f"{HUNG[what]} {where}", at, heap + strap, panels)
+
     def wall(self) -> Heap:
         return _heap(self.task.layers, f"{self.panel.label.lower()}, all layers")
 
@@ -372,6 +400,15 @@ def _point(edge: Edge, share: float) -> tuple[float, float]:
     return float(x1) + share * float(x2 - x1), float(y1) + share * float(y2 - y1)
 
 
+def _away(edge: Edge, at: Vector) -> float:
+    """How far a point lies from an edge."""
+    (x1, y1), (x2, y2) = _floats(edge.start), _floats(edge.end)
+    dx, dy = x2 - x1, y2 - y1
+    along = ((at[0] - x1) * dx + (at[1] - y1) * dy) / (dx * dx + dy * dy)
+    share = min(max(along, 0.0), 1.0)
+    return dist(at, (x1 + share * dx, y1 + share * dy))
+
+
 def _floats(point: ExactPoint) -> Vector:
     return float(point[0]), float(point[1])
 
@@ -384,6 +421,8 @@ def bulk_tasks(
     press: Literal["open", "side"],
     dropped_in: bool,
     marks: tuple[Mark, ...],
+    hangs: tuple[Hang, ...],
+    piped: tuple[str, ...],
 ) -> Iterator[BulkTask]:
     """What the counting reads, for each outer panel."""
     for key, panel in panels.items():
@@ -415,7 +454,17 @@ def bulk_tasks(
             lined=f"{key}-lining" in panels or ("lining" in panels and dropped_in),
             met=lying,
             marks=tuple((at, mark) for at, mark in enumerate(marks) if mark.panel == key),
+            hung=tuple(_hung_on(key, hangs)),
+            piped=key in piped,
         )
+
+
+def _hung_on(key: str, hangs: tuple[Hang, ...]) -> Iterator[tuple[str, ExactPoint, int]]:
+    """Ends of straps and loops on a panel; both ends of a loop lie in one place."""
+    found = Counter((hang.key, end[2]) for hang in hangs for end in hang.ends if end[0] == key)
+    for (what, at), ends in found.items():
+        if what in HUNG:
+            yield what, at, ends
 
 
 def spots_of(task: BulkTask) -> tuple[Spot, ...]:

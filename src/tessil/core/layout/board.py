@@ -5,7 +5,7 @@ Made from a plan's panels; views, checks and the arranging all read it.  Knows n
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from tessil.core.bag.model import Bag
@@ -89,6 +89,22 @@ def areas(bag: Bag, looks: tuple[Look, ...]) -> tuple[Area, ...]:
             key = f"{face.panel}:{look.side}:{at}"
             found.append(Area(key, name, face.panel, face.turned, face.source))
     return tuple(found)
+
+
+def areas_inside(bag: Bag, outer: Sequence[Area]) -> Iterator[Area]:
+    """The same parts of a lining that is folded as its panel is: what hangs on the right side of
+    the one hangs on the wrong side of the other, its up the same."""
+    for lining in bag.panels:
+        if lining.kind != "lining" or not lining.folds:
+            continue
+        for area in outer:
+            panel = bag.panel(area.panel)
+            if len(panel.folds) == len(lining.folds) and panel.width.value == lining.width.value:
+                x, y, wide, high = area.source
+                longer = float(lining.height.value / panel.height.value)
+                source = x, y * longer, wide, high * longer
+                key = f"{lining.key}:{area.key}"
+                yield Area(key, f"{area.name}, inside", lining.key, area.turned, source)
 
 
 def shown_on(panel: PanelPlan, area: Area, patch: Patch) -> bool:

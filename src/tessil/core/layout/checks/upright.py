@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.edits import Edit
-from tessil.core.layout.board import Area, areas, shown_on, ways_up
+from tessil.core.layout.board import Area, areas, areas_inside, shown_on, ways_up
 from tessil.core.numbers.polygons import box_of
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import PieceAt, laying, spot_of
@@ -17,7 +17,7 @@ from tessil.core.snags import Place, Snag, Stage, Weight
 def upright_snags(plan: Plan) -> Iterator[Snag]:
     """Directional prints that end upside-down in the finished bag, side by side of it."""
     directional = {entry.key for entry in plan.project.prints if entry.directional}
-    found = areas(plan.bag, plan.looks) if directional else ()
+    found = _areas(plan) if directional else ()
     for panel in plan.panels if directional else ():
         patches = [p for p in panel.patches if p.piece >= 0 and p.print in directional]
         seen: set[PieceAt] = set()
@@ -33,6 +33,12 @@ def upright_snags(plan: Plan) -> Iterator[Snag]:
             if wrong:
                 seen |= {spot_of(patch) for patch in wrong}
                 yield _inverted(plan, panel, area, wrong)
+
+
+def _areas(plan: Plan) -> tuple[Area, ...]:
+    """The parts of the bag outside and inside."""
+    outer = areas(plan.bag, plan.looks)
+    return (*outer, *areas_inside(plan.bag, outer))
 
 
 def _inverted(plan: Plan, panel: PanelPlan, area: Area, wrong: list[Patch]) -> Snag:
@@ -62,7 +68,7 @@ def _ends(names: list[str], wrong: list[Patch]) -> str:
 
 
 def _fixes(plan: Plan, panel: PanelPlan, wrong: list[Patch]) -> tuple[Edit, ...]:
-    project, fixes, found = plan.project, [], areas(plan.bag, plan.looks)
+    project, fixes, found = plan.project, [], _areas(plan)
     turning = {
         spot_of(patch): not patch.turned
         for patch in wrong
