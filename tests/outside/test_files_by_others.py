@@ -278,7 +278,7 @@ def test_the_report_lists_snags_with_place_and_fixes():
     assert snag["place"]["kind"] == "line"
 
 
-@pytest.mark.parametrize("side", ["front", "end", "above"])
+@pytest.mark.parametrize("side", ["front", "end", "above", "inside"])
 def test_the_bag_as_it_stands_goes_into_a_drawing_and_a_picture(qapp, tmp_path, side):
     made = plan(tote())
     stand = stand_of(made, side)

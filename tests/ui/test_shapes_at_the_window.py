@@ -85,8 +85,8 @@ def test_another_thing_to_hold_and_how_they_lie(at_work):
 def test_the_bag_is_seen_from_other_sides(at_work):
     window = at_work.window
     front = window.bench.picture
-    assert list(window.sides.buttons) == ["front", "back", "end", "above", "open"]
-    for side in ("back", "end", "above", "open"):
+    assert list(window.sides.buttons) == ["front", "back", "end", "above", "open", "inside"]
+    for side in ("back", "end", "above", "open", "inside"):
         at_work.click(window.sides.buttons[side])
         assert window.bench.picture != front
         assert [name for name, one in window.sides.buttons.items() if one.isChecked()] == [side]

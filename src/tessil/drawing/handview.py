@@ -76,7 +76,8 @@ def in_hand(plan: Plan, stand: Stand, things: bool = True, named: bool = False) 
     pieces: dict[str, tuple[Point, ...]] = {}
     cloths = _Cloths(plan, sewn)
     facets = shown(sewn, poses, stand)
-    hangs = list(_hangs(plan, sewn, poses, stand)) if stand.fold == 1.0 else []
+    hung = stand.fold == 1.0 and not stand.within
+    hangs = list(_hangs(plan, sewn, poses, stand)) if hung else []
     items += [item for depth, parts in hangs if depth < 0 for item in parts]
     for one in facets:
         items += cloths.facet(one)

@@ -235,7 +235,7 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     for key in (view.piece, view.piece + ON_BAG) if view.piece else ():
         if key in pieces:
             items += [Shade(pieces[key], "glow"), Line(pieces[key], "picked", closed=True)]
-    if stand.fold == 1.0:
+    if stand.fold == 1.0 and not stand.within:
         items += bag_letters(plan, stand, dx, dy)
     y0 = min(0.0, height - bag_height)
     box = (0.0, y0, apart + bag_width, height - y0)
@@ -248,7 +248,7 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
         tuple(items),
         box,
         caption=caption,
-        room=(80, 14, 48, 88),
+        room=(80, 14, 48, 98),
         ruled=False,
         turns=turns,
         pieces=pieces,

@@ -20,12 +20,13 @@ FLUSH = 1e-4  # inches before a plane that are still in it
 @dataclass(frozen=True, slots=True)
 class Stand:
     """From where a bag is looked at, in degrees: turned about its upright axis, and from above; how
-    far it is folded up, from 0 flat to 1; and whether it is open."""
+    far it is folded up, from 0 flat to 1; whether it is open, and whether one looks into it."""
 
     turn: float = 0.0
     above: float = 0.0
     fold: float = 1.0
     opened: bool = False
+    within: bool = False  # the walls before what is in it are left out
 
     def turned(self, right: float, up: float) -> Stand:
         """Turned by hand; not further up than straight above or below."""
@@ -52,11 +53,13 @@ STANDS: dict[str, Stand] = {
     "end": Stand(-78, 12),
     "above": Stand(-12, 62),
     "open": Stand(-24, 34, opened=True),
+    "inside": Stand(-24, 20, within=True),
 }
 FLAT_STANDS: dict[str, Stand] = {
     "front": Stand(0, 0),
     "back": Stand(180, 0),
     "open": Stand(0, 0, opened=True),
+    "inside": Stand(0, 0, within=True),
 }
 
 
@@ -80,7 +83,8 @@ def shown(sewn: Sewn, poses: Mapping[Piece, Pose], stand: Stand) -> list[Shown]:
     made = [_shown(sewn, piece, pose, stand) for piece, pose in poses.items()]
     # What is folded later lies further out.
     layers = {piece: at for at, piece in enumerate(poses)}
-    return _ordered([one for one in made if one is not None], layers)
+    seen = [one for one in made if one is not None and not (stand.within and one.right_side)]
+    return _ordered(seen, layers)
 
 
 def _shown(sewn: Sewn, piece: Piece, pose: Pose, stand: Stand) -> Shown | None:

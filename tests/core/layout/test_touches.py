@@ -137,6 +137,29 @@ def test_zippers_do_not_join():
     assert all(patch.place in ends for pair in top for patch in pair)
 
 
+def _panels_met(project):
+    board = plan(project).table.board
+    met = {frozenset({t.one.panel, t.other.panel}) for t in board.touches if t.kind == "join"}
+    return {tuple(sorted(pair)) for pair in met if len(pair) == 2}
+
+
+def _satchel(top):
+    base = project_of("satchel")
+    project = applied(base, edit("", ("shape.options", {"top": top, "flap_shape": "square"})))
+    return squared(squared(project, "front"), "flap")
+
+
+def test_a_flap_sewn_into_the_back_s_top_seam_meets_it_there():
+    """Its top row lies on the back's; under a binding a strip of that lies between."""
+    assert _panels_met(_satchel("turned")) == {("back", "flap"), ("back", "front")}
+    assert _panels_met(_satchel("bound")) == {("back", "front")}
+
+
+def test_walls_bound_together_do_not_meet():
+    """A bound pouch: round its rim lies the binding, across the front its zipper."""
+    assert _panels_met(squared(project_of("bound-pouch"), "lower")) == set()
+
+
 def test_which_way_up_a_piece_must_lie():
     made = plan(squared(project_of("clutch"), "body"))
     body = made.panel("body")

@@ -1,8 +1,8 @@
-"""Which pieces touch which: on their panel, across folds and joins, and as the bag is worn.
+"""Which pieces touch which: on their panel, across seams, and as the bag is worn.
 
-Reads the bag model and the pieced tops.  Two outlines that both run clockwise, as panels seen
-from outside do, are always sewn against each other's direction; so a place t along one run
-meets L − t on the other.  Knows no prints and no rules.
+Reads the seams of the sewn model and the pieced tops.  Two outlines that both run clockwise, as
+panels seen from outside do, are always sewn against each other's direction; so a place t along one
+run meets L − t on the other.  Knows no prints and no rules.
 """
 
 from __future__ import annotations
@@ -13,8 +13,10 @@ from functools import lru_cache
 from math import hypot
 from typing import Literal, NamedTuple
 
-from tessil.core.bag.ids import EdgeKey
-from tessil.core.bag.model import Bag, Edge, EdgeRef, JoinKind
+from tessil.core.bag.ids import ENDS, EdgeKey
+from tessil.core.bag.model import Bag, Edge
+from tessil.core.bag.net import Net, Sheet, Side
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import box_of
 from tessil.core.numbers.sizes import Outline
 from tessil.core.panels.panel import PanelPlan
@@ -70,13 +72,21 @@ class Seen(NamedTuple):
     turned: bool
 
 
+class Reach(NamedTuple):
+    """A stretch of an edge that goes into a seam, in inches from where the edge begins."""
+
+    panel: str
+    edge: EdgeLine
+    begin: float
+    end: float
+
+
 @dataclass(frozen=True, slots=True)
 class Laid:
     """The geometry of one panel's pieces on its trimmed outline; quick to hash, for the cache."""
 
     panel: str
     edges: tuple[EdgeLine, ...]
-    folds: tuple[tuple[str, float], ...]
     refs: tuple[Ref, ...]
     outlines: tuple[Outline, ...]
 
@@ -88,7 +98,6 @@ def laid_of(panel: PanelPlan, owner: str, rimmed: bool) -> Laid:
     return Laid(
         panel=panel.key,
         edges=tuple(_edge_line(edge) for edge in panel.panel.edges) if rimmed else (),
-        folds=tuple((fold.name, float(fold.start[1])) for fold in panel.panel.folds),
         refs=tuple(Ref(panel.key, owner, patch.zone, patch.piece) for patch in pieces),
         outlines=tuple(patch.on_panel for patch in pieces),
     )
@@ -101,12 +110,12 @@ def _edge_line(edge: Edge) -> EdgeLine:
     )
 
 
-Sewn = tuple[JoinKind, tuple[EdgeRef, ...], tuple[EdgeRef, ...]]
+Sewn = tuple[tuple[Reach, ...], tuple[Reach, ...]]
 
 
 @lru_cache(maxsize=16)
 def touches(
-    laid: tuple[Laid, ...], joins: tuple[Sewn, ...], looks: tuple[tuple[Seen, ...], ...]
+    laid: tuple[Laid, ...], seams: tuple[Sewn, ...], looks: tuple[tuple[Seen, ...], ...]
 ) -> tuple[Touch, ...]:
     """Everything that touches; each pair of pieces once, by the closest way they touch."""
     found: dict[tuple[Ref, Ref], Kind] = {}
@@ -123,10 +132,8 @@ def touches(
     for entry in laid:
         for one, other, kind in _within(entry, nets[entry.panel]):
             note(one, other, kind)
-        for one, other in _across_fold(entry, joins):
-            note(one, other, "join")
-    for join in joins:
-        for one, other in _joined(by_key, join):
+    for seam in seams:
+        for one, other in _joined(by_key, seam):
             note(one, other, "join")
     for look in looks:
         for one, other in _worn(by_key, nets, look):
@@ -136,13 +143,46 @@ def touches(
 
 def touches_of(bag: Bag, looks: tuple[Look, ...], laid: tuple[Laid, ...]) -> tuple[Touch, ...]:
     """Everything that touches in a bag."""
-    joins = tuple((join.kind, join.one, join.other) for join in bag.joins)
+    seams = tuple(_sewn(bag.net))
     worn = tuple(
         tuple(Seen(face.panel, face.source, face.target, face.turned) for face in look.faces)
         for look in looks
         if look.side != "open"
     )
-    return touches(laid, joins, worn)
+    return touches(laid, seams, worn)
+
+
+def _sewn(net: Net) -> Iterator[Sewn]:
+    """The seams in which cloth meets cloth: neither a zipper's tape nor a binding lies between."""
+    sheets = {sheet.panel: sheet for sheet in net.sheets}
+    for seam in net.seams:
+        if all(side.sheet in sheets for side in (*seam.one, *seam.other)):
+            one, other = (
+                [edge for side in row for edge in _edges(sheets[side.sheet], side)]
+                for row in (seam.one, seam.other)
+            )
+            if not all(edge.finish == "bound" for _, edge, _ in (*one, *other)):
+                yield tuple(map(_reach, one)), tuple(map(_reach, other))
+
+
+Sewing = tuple[str, Edge, tuple[Inches, Inches] | None]
+
+
+def _edges(sheet: Sheet, side: Side) -> Iterator[Sewing]:
+    """The edges of a sheet that a side of a seam is made of; of a curve all its short ones."""
+    for edge in sheet.edges:
+        if edge.key.run == side.edge.run:
+            yield sheet.panel, edge, side.part
+
+
+def _reach(sewing: Sewing) -> Reach:
+    panel, edge, part = sewing
+    line = _edge_line(edge)
+    if part is None:
+        return Reach(panel, line, 0.0, _length(line))
+    way = 1 if edge.key.side in ENDS else 0  # so far down at the sides, so far across else
+    begin, end = (abs(float(place) - line.start[way]) for place in part)
+    return Reach(panel, line, begin, end)
 
 
 def _order(ref: Ref) -> tuple[str, int, int]:
@@ -234,7 +274,7 @@ def meeting(one: Outline, other: Outline) -> float | None:
     return best
 
 
-# -- across folds and joins -------------------------------------------------------
+# -- across seams -------------------------------------------------------
 
 
 def _inner(edge: EdgeLine, t: float) -> At:
@@ -276,9 +316,10 @@ def _crossed(outline: Outline, start: At, end: At) -> tuple[float, float] | None
     return (low, high) if high > low else None
 
 
-def _along(laid: Laid, edge: EdgeLine, offset: float) -> Stretch:
-    length = _length(edge)
-    start, end = _inner(edge, 0.0), _inner(edge, length)
+def _along(laid: Laid, reach: Reach, offset: float) -> Stretch:
+    """The pieces along a stretch of an edge, which lies ``offset`` into its run."""
+    start, end = _inner(reach.edge, reach.begin), _inner(reach.edge, reach.end)
+    length = reach.end - reach.begin
     found = []
     for ref, outline in zip(laid.refs, laid.outlines, strict=True):
         part = _crossed(outline, start, end)
@@ -287,17 +328,14 @@ def _along(laid: Laid, edge: EdgeLine, offset: float) -> Stretch:
     return found
 
 
-def _run(by_key: dict[str, Laid], refs: tuple[EdgeRef, ...]) -> tuple[Stretch, float]:
+def _run(by_key: dict[str, Laid], row: tuple[Reach, ...]) -> tuple[Stretch, float]:
     offset, found = 0.0, []
-    for ref in refs:
-        laid = by_key.get(ref.panel)
+    for reach in row:
+        laid = by_key.get(reach.panel)
         if laid is None:
             return [], 0.0
-        edge = next((e for e in laid.edges if e.key == ref.edge), None)
-        if edge is None:
-            return [], 0.0
-        found += _along(laid, edge, offset)
-        offset += _length(edge)
+        found += _along(laid, reach, offset)
+        offset += reach.end - reach.begin
     return found, offset
 
 
@@ -308,36 +346,11 @@ def _meets(one: Stretch, other: Stretch) -> Iterator[tuple[Ref, Ref]]:
                 yield a, b
 
 
-def _joined(by_key: dict[str, Laid], join: Sewn) -> Iterator[tuple[Ref, Ref]]:
-    """What meets at a seam; not at a zipper, whose tape lies between."""
-    kind, first, second = join
-    if kind in ("zip", "folded"):
-        return
-    one, long = _run(by_key, first)
-    other, _ = _run(by_key, second)
+def _joined(by_key: dict[str, Laid], seam: Sewn) -> Iterator[tuple[Ref, Ref]]:
+    """What meets at a seam."""
+    one, long = _run(by_key, seam[0])
+    other, _ = _run(by_key, seam[1])
     yield from _meets(one, [(long - b2, long - b1, ref) for b1, b2, ref in other])
-
-
-def _across_fold(laid: Laid, joins: tuple[Sewn, ...]) -> Iterator[tuple[Ref, Ref]]:
-    """A panel folded at its bottom and closed at the sides: each side meets itself."""
-    if any(ref.edge == EdgeKey("left", half="upper") for _, one, _ in joins for ref in one):
-        return
-    for name, fold in laid.folds:
-        if name != "bottom":
-            continue
-        for side in ("left", "right"):
-            run: Stretch = []
-            for edge in laid.edges:
-                if edge.key.plain and edge.key.side == side:
-                    y1, y2 = edge.start[1], edge.end[1]
-                    down = y2 > y1
-                    for t1, t2, ref in _along(laid, edge, 0.0):
-                        ends = (y1 + t1, y1 + t2) if down else (y1 - t2, y1 - t1)
-                        run.append((*ends, ref))
-            above = [(fold - b, fold - min(a, fold), ref) for a, b, ref in run if a < fold]
-            below = [(max(a, fold) - fold, b - fold, ref) for a, b, ref in run if b > fold]
-            above = [(max(a, 0.0), b, ref) for a, b, ref in above]
-            yield from _meets(above, below)
 
 
 # -- as worn ----------------------------------------------------------------------

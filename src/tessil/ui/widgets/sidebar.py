@@ -11,7 +11,7 @@ from tessil.ui.desk import Desk
 from tessil.ui.widgets.words import Words
 
 SEWN = 100  # of the slider
-_WORDS = {"above": "from above", "open": "open", "end": "the end"}
+_WORDS = {"above": "from above", "open": "open", "end": "the end", "inside": "inside"}
 
 
 class SideBar(QWidget):
