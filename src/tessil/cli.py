@@ -8,7 +8,10 @@ import io
 import json
 import os
 import sys
+import time
 import unicodedata
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 from tessil import __version__
@@ -24,7 +27,7 @@ from tessil.files.places import path_in
 from tessil.files.projectfile import FileTrouble, load, schema
 from tessil.files.report import check_text
 
-COMMANDS = ("report", "check", "shots", "schema")
+COMMANDS = ("report", "check", "cut", "shots", "schema")
 
 
 def _arguments() -> argparse.ArgumentParser:
@@ -34,7 +37,8 @@ def _arguments() -> argparse.ArgumentParser:
         epilog=(
             "Other commands: tessil report FILE [--format text|json|csv|strips] [--bag BAG] "
             "[--log LOGBOOK] · tessil check FILE [--bag BAG] [--log LOGBOOK] · "
-            "tessil shots DIR · tessil schema"
+            "tessil cut JOB.json [--seconds S] [--format json|text] · tessil shots DIR · "
+            "tessil schema [cut]"
         ),
     )
     parser.add_argument("file", nargs="?", help="a .tessil project, as a path or a file: address")
@@ -55,10 +59,59 @@ def _command() -> argparse.ArgumentParser:
     check.add_argument("file", type=Path)
     check.add_argument("--log", type=Path, help="a logbook in place of your own")
     check.add_argument("--bag", help="one bag of several, by name or number")
+    cut = commands.add_parser("cut", help="plan a cutting job without a bag")
+    cut.add_argument("file", type=Path)
+    cut.add_argument("--seconds", type=_seconds, default=10.0, help="how long it may search")
+    cut.add_argument("--seed", type=int, default=1, help="the same seed finds the same again")
+    cut.add_argument("--format", choices=("json", "text"), default="json")
     shots = commands.add_parser("shots", help="write one PNG of each main view")
     shots.add_argument("folder", type=Path)
-    commands.add_parser("schema", help="print the JSON Schema of a project file")
+    schemas = commands.add_parser("schema", help="print the JSON Schema of a project file")
+    schemas.add_argument("of", nargs="?", choices=("project", "cut"), default="project")
     return parser
+
+
+def _seconds(text: str) -> float:
+    value = float(text)
+    if not 0 < value <= 3600:
+        raise argparse.ArgumentTypeError("a number of seconds, more than 0 and 3600 at most")
+    return value
+
+
+def _cut(asked: argparse.Namespace) -> int:
+    from tessil.core.sheets.plan import plan_cutting
+    from tessil.files.cutjob import answer_data, answer_text, load_job
+
+    job = load_job(asked.file)
+    begun = time.monotonic()
+    try:
+        with _kept_apart():
+            answer = plan_cutting(job, asked.seconds, asked.seed)
+    except CannotPlan as trouble:
+        raise FileTrouble(trouble.sentence) from None
+    seconds = time.monotonic() - begun
+    if asked.format == "json":
+        print(_json(answer_data(answer, seconds)))
+    else:
+        sys.stdout.write(answer_text(answer, job))
+    return int(bool(answer.left_out))
+
+
+@contextmanager
+def _kept_apart() -> Iterator[None]:
+    """What a library prints while it works goes with the messages, not into the answer."""
+    sys.stdout.flush()
+    try:
+        kept = os.dup(1)
+    except OSError:  # there is nothing to write to
+        yield
+        return
+    try:
+        os.dup2(2, 1)
+        yield
+    finally:
+        os.dup2(kept, 1)
+        os.close(kept)
 
 
 def _planned(asked: argparse.Namespace) -> tuple[Job, list[Plan]]:
@@ -191,8 +244,13 @@ def _run(asked: argparse.Namespace) -> int:
         return _report(asked)
     if asked.command == "check":
         return _check(asked)
+    if asked.command == "cut":
+        return _cut(asked)
     if asked.command == "schema":
-        print(json.dumps(schema(), indent=2, sort_keys=True))
+        from tessil.files.cutjob import job_schema
+
+        made = job_schema() if asked.of == "cut" else schema()
+        print(json.dumps(made, indent=2, sort_keys=True))
         return 0
     from tessil.ui.shots import take_shots
 

@@ -6,13 +6,17 @@ import re
 import subprocess
 import sys
 import unicodedata
+from pathlib import Path
 
+import jsonschema
 import pytest
 
 from tessil.cli import main
 from tessil.core.plan import plan
 from tessil.files.report import finished_text
 from tests.conftest import DEMO, load_bag, save_bag, tote
+
+ROOT = Path(__file__).parents[2]
 
 
 def test_report_as_text_shows_workings(capsys):
@@ -136,3 +140,89 @@ def test_the_finished_size_is_told_in_the_words_of_the_shape():
     assert finished_text(pouch) == "6⅜ long × 4⁵⁄₁₆ across × 3 high"
     metric = plan(pouch.project.model_copy(update={"units": "metric"}))
     assert re.fullmatch(r"[\d.]+ long × [\d.]+ across × [\d.]+ cm high", finished_text(metric))
+
+
+# -- a cutting job -----------------------------------------------------------------------------
+
+CUT_JOB = {
+    "unit": "in",
+    "stock": [
+        {"id": "y1", "kind": "yardage", "print": "oat", "w": 40, "trim": 0.5, "step": 4.5},
+        {"id": "fq1", "kind": "fat_quarter", "print": "ripple", "w": 21, "h": 18},
+    ],
+    "pieces": [
+        {"id": "a", "label": "strip", "w": 14.25, "h": 2.5, "qty": 8, "print": "ripple"},
+        {"id": "b", "label": "flap", "w": 12, "h": 9, "qty": 2, "print": "oat", "turn": False},
+        {"id": "c", "label": "pocket", "w": 7.25, "h": 8.75, "qty": 2, "print": "oat"},
+    ],
+}
+
+
+def _cut(tmp_path, capfd, job, *more):
+    path = tmp_path / "job.json"
+    path.write_text(job if isinstance(job, str) else json.dumps(job))
+    code = main(["cut", str(path), "--seconds", "1", *more])
+    return code, *capfd.readouterr()
+
+
+def test_a_cutting_job_is_answered_in_json(tmp_path, capfd):
+    code, out, _ = _cut(tmp_path, capfd, CUT_JOB)
+    answer = json.loads(out)
+    assert code == 0
+    assert len(answer["placements"]) == 12
+    assert set(answer["placements"][0]) == {"piece", "stock", "x", "y", "w", "h"}
+    # Beside two flaps of 12 two pockets of 7¼ or 8¾: 38½ or 40 wide, 9 high, and ½ to straighten.
+    assert answer["lengths"] == {"y1": 9.5}
+    assert answer["opened"] == ["fq1"]
+    assert answer["left_out"] == {}
+    assert answer["bound"] <= answer["used"] == 9.5
+    assert 0 < answer["seconds"] < 5
+    assert [cut["number"] for cut in answer["cuts"]] == list(range(1, len(answer["cuts"]) + 1))
+    assert {cut["deep"] for cut in answer["cuts"]} <= {1, 2, 3}
+
+
+def test_a_cutting_job_is_answered_in_words(tmp_path, capfd):
+    code, out, _ = _cut(tmp_path, capfd, CUT_JOB, "--format", "text")
+    assert code == 0
+    assert out.startswith("y1: 9.5 in long\nOpened: fq1\nWithin ")
+    assert "strip, across, ruler at 9, 0 to 40" in out
+
+
+def test_what_is_left_out_is_told_by_the_exit_code_too(tmp_path, capfd):
+    job = {**CUT_JOB, "pieces": [{**CUT_JOB["pieces"][0], "qty": 30}]}
+    code, out, _ = _cut(tmp_path, capfd, job)
+    assert code == 1
+    # Eight upright, 20 wide and 14¼ high, and one level in the 3¾ that are left of 18.
+    assert json.loads(out)["left_out"] == {"a": 21}
+
+
+@pytest.mark.parametrize(
+    ("job", "says"),
+    [
+        ("{", "its contents make no sense"),
+        ("[]", "is not a cutting job"),
+        ("{}", "has a wrong entry at stock"),
+        ({**CUT_JOB, "stock": [{"id": "q", "kind": "scrap", "w": 3}]}, "without a height"),
+        ({**CUT_JOB, "stock": [{"id": "q", "kind": "roll", "w": 3}]}, "has a wrong entry at stock"),
+        ({**CUT_JOB, "pieces": [{"id": "a", "w": 0, "h": 1}]}, "has a wrong entry at pieces"),
+        ({**CUT_JOB, "pieces": [{"id": "a", "w": 1, "h": 1, "qty": 10_001}]}, "at pieces"),
+        ({**CUT_JOB, "pieces": [{"id": "a", "w": 1, "h": 1}] * 2}, "“a” is there twice"),
+        (
+            {**CUT_JOB, "pieces": [{"id": f"{n}", "w": 1, "h": 1, "qty": 6000} for n in (1, 2)]},
+            "more than 10,000 pieces",
+        ),
+    ],
+)
+def test_a_job_that_makes_no_sense_gets_a_sentence(tmp_path, capfd, job, says):
+    code, out, error = _cut(tmp_path, capfd, job)
+    assert (code, out) == (2, "")
+    assert says in error
+    assert error.count("\n") == 1
+
+
+def test_the_schema_of_a_cutting_job_is_the_one_in_the_docs(capfd):
+    assert main(["schema", "cut"]) == 0
+    told = json.loads(capfd.readouterr().out)
+    kept = json.loads((ROOT / "docs" / "cutting-job.schema.json").read_text())
+    assert told == kept
+    jsonschema.Draft202012Validator(told).validate(CUT_JOB)

@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QCheckBox, QFrame, QHBoxLayout, QVBoxLayout, QWidg
 from shiboken6 import isValid
 
 from tessil.core.brief.checks.shape import hoop_words
-from tessil.core.brief.squares import squares
+from tessil.core.brief.readings import squares
 from tessil.core.catalogue import Material
 from tessil.core.edits import edit
 from tessil.core.making.cautions import caution_for

@@ -10,7 +10,7 @@ import itertools
 
 import pytest
 
-from tessil.core.brief.squares import squares
+from tessil.core.brief.readings import squares
 from tessil.core.numbers.exact import Fraction
 from tests.outside.test_every_shape_on_paper import sized
 

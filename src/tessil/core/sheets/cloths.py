@@ -1,0 +1,283 @@
+"""Pieces of cloth of given sizes: as few pieces as can be left out, then as little cloth opened.
+
+Each cloth is filled strip by strip, its strips running either way; of all fillings that were found
+those are chosen together that do best (HiGHS), and their prices make new ones.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.optimize import Bounds, LinearConstraint, linprog, milp
+from scipy.sparse import csr_array
+
+from tessil.core.sheets.search import Search
+from tessil.core.sheets.strips import Filler, Kind, Strip
+
+MOST_FILLINGS = 4000
+
+
+@dataclass(frozen=True, slots=True)
+class Filling:
+    """One cloth's strips; ``across`` where they run along its height instead of its width."""
+
+    cloth: int
+    across: bool
+    strips: tuple[Strip, ...]
+    counts: tuple[tuple[int, int], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Cloth:
+    """Cloths alike, and how many."""
+
+    wide: int
+    high: int
+    many: int
+
+    @property
+    def area(self) -> int:
+        return self.wide * self.high
+
+
+class Cloths:
+    """One search for one print's pieces of cloth."""
+
+    def __init__(self, kinds: Sequence[Kind], cloths: Sequence[Cloth], search: Search) -> None:
+        self.kinds, self.cloths, self.search = tuple(kinds), tuple(cloths), search
+        over = [Kind(kind.high, kind.wide, kind.many, kind.turns) for kind in kinds]
+        self.fillers = {
+            (at, across): Filler(over if across else kinds, cloth.high if across else cloth.wide)
+            for at, cloth in enumerate(cloths)
+            for across in (False, True)
+        }
+        self.wanted = {at: kind.many for at, kind in enumerate(kinds)}
+        self.pool: dict[tuple[object, ...], Filling] = {}
+        self.best: tuple[Filling, ...] = ()
+        self.score = (sum(self.wanted.values()), 0)
+
+    def room(self, cloth: int, across: bool) -> int:
+        """How far strips are laid one after another."""
+        return self.cloths[cloth].wide if across else self.cloths[cloth].high
+
+    def fill(
+        self, cloth: int, across: bool, left: Mapping[int, int], values: Sequence[float]
+    ) -> Filling:
+        """One cloth, filled strip by strip with what is worth most for the room it takes."""
+        filler, room = self.fillers[cloth, across], self.room(cloth, across)
+        there, strips = dict(left), []
+        heights = [high for high in filler.heights(room) if high <= room]
+        while room > 0:
+            some = self.search.dice.sample(heights, min(14, len(heights)))
+            best = None
+            for high in {*(one for one in some if one <= room), room}:
+                strip = self._close(filler, filler.fill(high, there, values))
+                if strip is not None:
+                    worth = sum(values[at] * many for at, many in strip.counts.items())
+                    if best is None or worth / strip.high > best[0]:
+                        best = (worth / strip.high, strip)
+            if best is None:
+                break
+            strips.append(best[1])
+            room -= best[1].high
+            for at, many in best[1].counts.items():
+                there[at] -= many
+        return self._filling(cloth, across, strips)
+
+    def _close(self, filler: Filler, strip: Strip) -> Strip | None:
+        if not strip.stacks:
+            return None
+        return Strip(max(filler.tall(stack) for stack in strip.stacks), strip.stacks)
+
+    def _filling(self, cloth: int, across: bool, strips: Sequence[Strip]) -> Filling:
+        counts: dict[int, int] = {}
+        for strip in strips:
+            for at, many in strip.counts.items():
+                counts[at] = counts.get(at, 0) + many
+        return Filling(cloth, across, tuple(strips), tuple(sorted(counts.items())))
+
+    def _keep(self, filling: Filling) -> bool:
+        key = (filling.cloth, filling.counts)
+        if not filling.counts or key in self.pool:
+            return False
+        self.pool[key] = filling
+        return True
+
+    # -- plans -------------------------------------------------------------------------
+
+    def one_after_another(self, order: Sequence[int], values: Sequence[float]) -> None:
+        """Cloth after cloth until nothing is left or none is left."""
+        left, made = dict(self.wanted), []
+        for cloth in order:
+            if not any(left.values()):
+                break
+            both = [self.fill(cloth, across, left, values) for across in (False, True)]
+            filling = max(both, key=lambda one: sum(values[at] * many for at, many in one.counts))
+            if not filling.counts:
+                continue
+            made.append(filling)
+            self._keep(filling)
+            for at, many in filling.counts:
+                left[at] -= many
+        self.take(made)
+
+    def take(self, fillings: Sequence[Filling]) -> None:
+        """Keep a plan if it is the best."""
+        given: dict[int, int] = {}
+        for filling in fillings:
+            for at, many in filling.counts:
+                given[at] = given.get(at, 0) + many
+        out = sum(max(many - given.get(at, 0), 0) for at, many in self.wanted.items())
+        area = sum(self.cloths[filling.cloth].area for filling in fillings)
+        if (out, area) < self.score:
+            self.best, self.score = tuple(fillings), (out, area)
+
+    def shaken(self) -> None:
+        """A plan in another order, by areas a little off."""
+        dice = self.search.dice
+        every = [at for at, cloth in enumerate(self.cloths) for _ in range(cloth.many)]
+        way = dice.choice(("small", "large", "any", "any", "best"))
+        if way == "any":
+            dice.shuffle(every)
+        elif way == "best" and self.best:
+            opened = [filling.cloth for filling in self.best]
+            dice.shuffle(opened)
+            del opened[dice.randrange(len(opened))]
+            rest = [at for at in every if opened.count(at) < every.count(at)]
+            every = opened + sorted(rest, key=lambda at: self.cloths[at].area)
+        else:
+            every.sort(key=lambda at: self.cloths[at].area * (1 if way == "small" else -1))
+        power = dice.choice((1.0, 1.05, 1.15))
+        values = [kind.area**power * dice.uniform(0.85, 1.15) for kind in self.kinds]
+        self.one_after_another(every, values)
+
+    # -- the best of them together ---------------------------------------------------------
+
+    def _program(
+        self, pool: Sequence[Filling]
+    ) -> tuple[np.ndarray, csr_array, np.ndarray, csr_array, np.ndarray]:
+        """Cost; every piece laid or left out; no more cloths than there are."""
+        kinds, missing = len(self.kinds), float(sum(c.area * c.many for c in self.cloths) + 1)
+        cost = [float(self.cloths[one.cloth].area) for one in pool] + [missing] * kinds
+        laid = [(at, n, many) for n, one in enumerate(pool) for at, many in one.counts]
+        laid += [(at, len(pool) + at, 1) for at in range(kinds)]
+        opened = [(one.cloth, n, 1) for n, one in enumerate(pool)]
+        size = len(pool) + kinds
+        return (
+            np.array(cost),
+            _sparse(laid, (kinds, size)),
+            np.array([self.wanted[at] for at in range(kinds)], float),
+            _sparse(opened, (len(self.cloths), size)),
+            np.array([cloth.many for cloth in self.cloths], float),
+        )
+
+    def choose(self, seconds: float) -> None:
+        """The fillings of all there are that do best together."""
+        pool = list(self.pool.values())
+        if seconds < 0.05 or not pool:
+            return
+        cost, laid, demand, opened, there = self._program(pool)
+        solved = milp(
+            cost,
+            constraints=[LinearConstraint(laid, lb=demand), LinearConstraint(opened, ub=there)],
+            integrality=np.ones(len(cost)),
+            bounds=Bounds(0, np.inf),
+            options={"time_limit": seconds, "mip_rel_gap": 1e-5},
+        )
+        if solved.x is not None:
+            numbers = [round(float(x)) for x in solved.x[: len(pool)]]
+            chosen = [one for one, many in zip(pool, numbers, strict=True) for _ in range(many)]
+            self.take(self._without_more(chosen))
+
+    def _without_more(self, fillings: Sequence[Filling]) -> list[Filling]:
+        left, made = dict(self.wanted), []
+        for one in sorted(fillings, key=lambda f: -sum(many for _, many in f.counts)):
+            strips = []
+            filler = self.fillers[one.cloth, one.across]
+            for strip in one.strips:
+                stacks = filler.once(list(strip.stacks), left)
+                if stacks:
+                    kept = Strip(max(filler.tall(stack) for stack in stacks), stacks)
+                    strips.append(kept)
+                    for at, many in kept.counts.items():
+                        left[at] -= many
+            if strips:
+                made.append(self._filling(one.cloth, one.across, strips))
+        return made
+
+    def _priced(self) -> None:
+        """Fillings made for the prices of pieces and cloths."""
+        pool = list(self.pool.values())
+        cost, laid, demand, opened, there = self._program(pool)
+        stacked = csr_array(np.vstack([-laid.toarray(), opened.toarray()]))
+        solved = linprog(cost, A_ub=stacked, b_ub=[*(-demand), *there], method="highs")
+        if solved.status:
+            return
+        worth = [max(-float(m), 0.0) for m in solved.ineqlin.marginals[: len(self.kinds)]]
+        dice = self.search.dice
+        for cloth in range(len(self.cloths)):
+            for across in (False, True):
+                if self.search.goes_on(0.95):
+                    near = [value * dice.uniform(0.95, 1.05) + 1e-6 for value in worth]
+                    self._keep(self.fill(cloth, across, self.wanted, near))
+
+    def done(self) -> bool:
+        """Nothing better is possible: all pieces laid in the least area that could hold them."""
+        out, area = self.score
+        return out == self.hopeless() and area <= self.least_area()
+
+    def hopeless(self) -> int:
+        """Pieces that fit no cloth."""
+        return sum(
+            many
+            for at, many in self.wanted.items()
+            if not any(
+                (self.kinds[at].wide <= cloth.wide and self.kinds[at].high <= cloth.high)
+                or (
+                    self.kinds[at].turns
+                    and self.kinds[at].high <= cloth.wide
+                    and self.kinds[at].wide <= cloth.high
+                )
+                for cloth in self.cloths
+            )
+        )
+
+    def least_area(self) -> int:
+        """The least area of cloths that together are as large as the pieces laid."""
+        laid = sum(kind.area * kind.many for kind in self.kinds)
+        areas = sorted(cloth.area for cloth in self.cloths for _ in range(cloth.many))
+        if sum(areas) <= laid or len(areas) > 40:
+            return min(laid, sum(areas))
+        reached = {0}
+        for area in areas:
+            reached |= {there + area for there in reached if there < laid}
+            if len(reached) > 60_000:
+                return laid
+        return min((there for there in reached if there >= laid), default=sum(areas))
+
+    def solve(self) -> tuple[Filling, ...]:
+        """The best plan that the time allows."""
+        every = [at for at, cloth in enumerate(self.cloths) for _ in range(cloth.many)]
+        areas = [float(kind.area) for kind in self.kinds]
+        for order in (every, sorted(every, key=lambda at: -self.cloths[at].area)):
+            self.one_after_another(order, areas)
+        while not self.done() and self.search.goes_on(0.95):
+            for _ in range(8):
+                if not self.done() and self.search.goes_on(0.95):
+                    self.shaken()
+            if self.pool and not self.done():
+                self._priced()
+                self.choose(min(self.search.left(0.97), 1.5))
+            if len(self.pool) > MOST_FILLINGS:
+                kept = list(self.pool.items())[-MOST_FILLINGS // 2 :]
+                self.pool = dict(kept)
+                for filling in self.best:
+                    self._keep(filling)
+        return self.best
+
+
+def _sparse(entries: Sequence[tuple[int, int, int]], shape: tuple[int, int]) -> csr_array:
+    rows, columns, values = (list(part) for part in zip(*entries, strict=True))
+    return csr_array((values, (rows, columns)), shape=shape, dtype=float)

@@ -1,0 +1,92 @@
+"""A cutting job and its answer: pieces, stock, and where each piece is laid.
+
+Lengths are exact, in the job's own unit; x runs across the width of the cloth, y along it.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from tessil.core.numbers.exact import Fraction
+
+StockKind = Literal["yardage", "fat_quarter", "scrap"]
+
+
+@dataclass(frozen=True, slots=True)
+class Stock:
+    """One cloth there is: ``w`` across, ``h`` along it (yardage: as long as it takes).
+
+    ``trim`` is what straightening takes at the raw end of yardage (y is counted from there),
+    ``step`` what it is sold by.
+    """
+
+    id: str
+    kind: StockKind
+    print: str
+    w: Fraction
+    h: Fraction | None = None
+    trim: Fraction = Fraction(0)
+    step: Fraction | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Piece:
+    """``qty`` pieces alike: width across the cloth, height along it; ``turn`` whether they may lie
+    the other way."""
+
+    id: str
+    label: str
+    w: Fraction
+    h: Fraction
+    qty: int
+    print: str
+    turn: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class CutJob:
+    """What there is and what is wanted."""
+
+    unit: str
+    stock: tuple[Stock, ...]
+    pieces: tuple[Piece, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Placement:
+    """One piece as it is laid: its lower corner's place, width across and height along."""
+
+    piece: str
+    stock: str
+    x: Fraction
+    y: Fraction
+    w: Fraction
+    h: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Cut:
+    """One cut with the ruler: on which cloth, how deep (1 strip, 2 crosscut, 3 trim), which way it
+    runs, where it lies from the edge it is measured from, and between which ends."""
+
+    stock: str
+    deep: int
+    way: Literal["across", "along"]
+    at: Fraction
+    begins: Fraction
+    ends: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Answer:
+    """The best layout found: its placements, its cuts in order, how much it takes and the least
+    that any layout of its kind could take."""
+
+    placements: tuple[Placement, ...]
+    cuts: tuple[Cut, ...]
+    left_out: tuple[tuple[str, int], ...]
+    used: Fraction  # length of yardage, trims and all; area of the stock opened where there is none
+    bound: Fraction
+    lengths: tuple[tuple[str, Fraction], ...]  # of each yardage
+    opened: tuple[str, ...]  # pieces of stock

@@ -1,0 +1,373 @@
+"""Yardage: all pieces out of as little length as can be, strip after strip.
+
+First plans by filling the next strip as full as possible, again and again with other weights;
+then strips are made to measure for the prices that a linear program gives the pieces (column
+generation), and the best of all strips are chosen together (HiGHS).  The prices prove how little
+length could do at least.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.optimize import Bounds, LinearConstraint, linprog, milp
+from scipy.sparse import csr_array
+
+from tessil.core.sheets.search import Search
+from tessil.core.sheets.strips import Filler, Kind, Strip
+
+TIGHT = 1e-7
+MOST_HEIGHTS = 90
+MOST_STRIPS = 1500
+
+
+@dataclass(frozen=True, slots=True)
+class Lengthwise:
+    """The strips of a cloth, and the least length that would do."""
+
+    strips: tuple[Strip, ...]
+    bound: float
+
+    @property
+    def length(self) -> int:
+        return sum(strip.high for strip in self.strips)
+
+
+@dataclass(frozen=True, slots=True)
+class Begun:
+    """A plan that is begun: the least it can become, its length, what is left, its strips."""
+
+    foreseen: float
+    length: int
+    left: dict[int, int]
+    strips: tuple[Strip, ...]
+
+
+class Yardage:
+    """One search for one cloth."""
+
+    def __init__(self, kinds: Sequence[Kind], wide: int, search: Search) -> None:
+        self.filler, self.search = Filler(kinds, wide), search
+        self.kinds, self.wide = tuple(kinds), wide
+        self.wanted = {at: kind.many for at, kind in enumerate(kinds) if self.filler.fits(at)}
+        self.pool: dict[tuple[object, ...], Strip] = {}
+        self.best: tuple[Strip, ...] = ()
+        self._all_heights = self.heights()
+        self.known: list[float] = []  # the last prices
+
+    # -- plans, strip after strip ----------------------------------------------------
+
+    def one_after_another(
+        self, values: Sequence[float], left: dict[int, int], width: int = 3
+    ) -> list[Strip]:
+        """Strips until nothing is left: the next as high as one of the highest pieces left, as
+        full as it gets."""
+        strips = []
+        left = {at: many for at, many in left.items() if many}
+        while left:
+            heights = self._next_heights(left, width)
+            made = [self._close(self.filler.fill(high, left, values), left) for high in heights]
+            made = [strip for strip in made if strip.stacks]
+            strip = max(made, key=lambda one: self._worth(one, values) / one.high)
+            strips.append(strip)
+            for at, many in strip.counts.items():
+                left[at] -= many
+                if not left[at]:
+                    del left[at]
+        return strips
+
+    def _next_heights(self, left: Mapping[int, int], width: int) -> list[int]:
+        """Heights for the next strip: what the highest pieces left take the low way."""
+        lows = sorted({self._low(at) for at in left}, reverse=True)
+        tall = lows[:width]
+        more = [
+            kind.high
+            for kind in (self.kinds[at] for at in left)
+            if kind.high > lows[0] and kind.wide <= self.wide
+        ]
+        return sorted({*tall, *more[:2]})
+
+    def _low(self, at: int) -> int:
+        """How high a piece lies the lower way it can."""
+        kind = self.kinds[at]
+        ways = [kind.high] if kind.wide <= self.wide else []
+        if kind.turns and kind.high <= self.wide:
+            ways.append(kind.wide)
+        return min(ways)
+
+    def _close(self, strip: Strip, left: Mapping[int, int]) -> Strip:
+        """A strip no higher than its highest stack."""
+        tall = max((self.filler.tall(stack) for stack in strip.stacks), default=strip.high)
+        return strip if tall == strip.high else Strip(tall, strip.stacks)
+
+    def _worth(self, strip: Strip, values: Sequence[float]) -> float:
+        return sum(values[at] * many for at, many in strip.counts.items())
+
+    def first(self) -> tuple[Strip, ...]:
+        """A plan at once."""
+        areas = [float(kind.area) for kind in self.kinds]
+        self.take(self.one_after_another(areas, dict(self.wanted)))
+        return self.best
+
+    def take(self, strips: Sequence[Strip]) -> bool:
+        """Keep a plan's strips for choosing from, and the plan if it is the best."""
+        for strip in strips:
+            self._keep(strip)
+        length = sum(strip.high for strip in strips)
+        if not self.best or length < sum(strip.high for strip in self.best):
+            self.best = tuple(strips)
+            return True
+        return False
+
+    def _keep(self, strip: Strip) -> bool:
+        key = (strip.high, tuple(sorted(strip.counts.items())))
+        if key in self.pool:
+            return False
+        self.pool[key] = strip
+        return True
+
+    def beam(
+        self, left: Mapping[int, int], target: int, abreast: int, sampled: int
+    ) -> tuple[Strip, ...]:
+        """Plans side by side, strip after strip: of all that could come next, of any height, those
+        are followed that leave least cloth unused.  Nothing, if none is shorter than ``target``."""
+        found: tuple[Strip, ...] = ()
+        values = self._near_areas()
+        front = [Begun(0.0, 0, dict(left), ())]
+        while front and self.search.goes_on():
+            grown: dict[tuple[tuple[int, int], ...], Begun] = {}
+            for begun in front:
+                for strip in self._next_strips(begun.left, values, sampled):
+                    more = self._with(begun, strip)
+                    if more.foreseen >= target:
+                        continue
+                    if not more.left:
+                        found, target = more.strips, more.length
+                        continue
+                    key = tuple(sorted(more.left.items()))
+                    if key not in grown or grown[key].foreseen > more.foreseen:
+                        grown[key] = more
+            front = sorted(grown.values(), key=lambda one: one.foreseen)[:abreast]
+            for begun in front:
+                self._keep(begun.strips[-1])
+        return found
+
+    def _near_areas(self) -> list[float]:
+        """What pieces are worth by their area, or by the last prices, a little off."""
+        dice = self.search.dice
+        shake, power = dice.choice((0.0, 0.05, 0.15)), dice.choice((1.0, 1.0, 1.04, 1.1))
+        if self.known and dice.random() < 0.5:
+            worth = [max(value, kind.area / self.wide / 2) for value, kind in self._known()]
+            return [value * (1 + dice.uniform(-shake, shake)) for value in worth]
+        return [kind.area**power * (1 + dice.uniform(-shake, shake)) for kind in self.kinds]
+
+    def _known(self) -> Iterator[tuple[float, Kind]]:
+        return zip(self.known, self.kinds, strict=True)
+
+    def _next_strips(
+        self, left: Mapping[int, int], values: Sequence[float], sampled: int
+    ) -> Iterator[Strip]:
+        heights = self._all_heights
+        some = {*self.search.dice.sample(heights, min(sampled, len(heights)))}
+        for high in sorted(some | {*self._next_heights(left, 2)}):
+            strip = self._close(self.filler.fill(high, left, values), left)
+            if strip.stacks:
+                yield strip
+
+    def _with(self, begun: Begun, strip: Strip) -> Begun:
+        rest = {at: many - strip.counts.get(at, 0) for at, many in begun.left.items()}
+        rest = {at: many for at, many in rest.items() if many}
+        area = sum(self.kinds[at].area * many for at, many in rest.items())
+        length = begun.length + strip.high
+        return Begun(length + area / self.wide, length, rest, (*begun.strips, strip))
+
+    def wide_beam(self, seconds: float) -> None:
+        """One beam, as wide as such a time allows."""
+        pieces = sum(self.wanted.values())
+        fills = max(seconds / (0.0008 + 0.00001 * len(self.wanted)), 20)
+        sampled = self.search.dice.choice((8, 16, 32, 64))
+        sampled = min(sampled, len(self._all_heights))
+        strips = max(len(self.best), 1)
+        abreast = max(min(int(fills / (sampled * strips)), 20 * pieces), 2)
+        found = self.beam(self.wanted, self._length(), abreast, sampled)
+        if found:
+            self.take(found)
+
+    def mend(self) -> bool:
+        """Some strips of the best plan cut otherwise: taken apart, their pieces laid anew."""
+        dice = self.search.dice
+        number = min(dice.choice((2, 2, 3, 3, 4, 5)), len(self.best))
+        wasted = [
+            strip.high * self.wide - self._worth(strip, [kind.area for kind in self.kinds])
+            for strip in self.best
+        ]
+        ranked = sorted(range(len(self.best)), key=lambda at: -wasted[at] * dice.random())
+        taken = ranked[:number]
+        left: dict[int, int] = {}
+        for at in taken:
+            for kind, many in self.best[at].counts.items():
+                left[kind] = left.get(kind, 0) + many
+        there = sum(self.best[at].high for at in taken)
+        found = self.beam(left, there, dice.choice((3, 6, 12)), dice.choice((8, 16, 32)))
+        if not found:
+            return False
+        kept = [strip for at, strip in enumerate(self.best) if at not in taken]
+        return self.take([*kept, *found])
+
+    def _length(self) -> int:
+        return sum(strip.high for strip in self.best)
+
+    # -- prices, and strips made for them ---------------------------------------------
+
+    def prices(self) -> list[float]:
+        """What each piece is worth in length, by the strips there are."""
+        rows = list(self.wanted)
+        strips = list(self.pool.values())
+        matrix = self._matrix(strips, rows)
+        cost = np.array([strip.high for strip in strips], float)
+        demand = np.array([self.wanted[at] for at in rows], float)
+        solved = linprog(cost, A_ub=-matrix, b_ub=-demand, method="highs")
+        values = np.zeros(len(self.kinds))
+        values[rows] = -solved.ineqlin.marginals
+        return [float(value) for value in values]
+
+    def _matrix(self, strips: Sequence[Strip], rows: Sequence[int]) -> csr_array:
+        place = {at: row for row, at in enumerate(rows)}
+        entries = [
+            (place[at], column, many)
+            for column, strip in enumerate(strips)
+            for at, many in strip.counts.items()
+        ]
+        where, which, many = (list(part) for part in zip(*entries, strict=True))
+        return csr_array((many, (where, which)), shape=(len(rows), len(strips)), dtype=float)
+
+    def least(self, values: Sequence[float]) -> float:
+        """No layout in strips is shorter, by these prices: what a length of cloth is worth at most
+        against what all pieces are worth."""
+        top = sum(strip.high for strip in self.best)
+        worth = self.filler.worth_of_all(values, top)
+        heights = np.arange(1, top + 1)
+        dearest = float(np.max(worth[1:] / heights)) if top else 1.0
+        total = sum(values[at] * many for at, many in self.wanted.items())
+        return float(total / max(dearest, TIGHT))
+
+    def generate(self, heights: Sequence[int], share: float) -> float:
+        """Better strips for the prices, until there are none or the time is up; the bound."""
+        bound = 0.0
+        while self.search.goes_on(share) and len(self.pool) < MOST_STRIPS:
+            values = self.prices()
+            self.known = values
+            bound = max(bound, self.least(values))
+            better = []
+            for high in heights:
+                strip = self.filler.fill(high, self.wanted, values)
+                gain = self._worth(strip, values) - high
+                if gain > TIGHT * high:
+                    better.append((gain / high, strip))
+                if not self.search.goes_on(share):
+                    break
+            better.sort(key=lambda one: -one[0])
+            new = [self._keep(self._close(strip, {})) for _, strip in better[:12]]
+            if not any(new):
+                break
+        return bound
+
+    # -- the best of them together -------------------------------------------------------
+
+    def choose(self, seconds: float) -> bool:
+        """The strips of all there are that together give every piece in the least length."""
+        if seconds < 0.05:
+            return False
+        rows, strips = list(self.wanted), list(self.pool.values())
+        demand = np.array([self.wanted[at] for at in rows], float)
+        cost = np.array([strip.high for strip in strips], float)
+        solved = milp(
+            cost,
+            constraints=LinearConstraint(self._matrix(strips, rows), lb=demand),
+            integrality=np.ones(len(strips)),
+            bounds=Bounds(0, float(demand.max())),
+            options={"time_limit": seconds, "mip_rel_gap": 1e-4},
+        )
+        if solved.x is None:
+            return False
+        chosen = [
+            strip
+            for strip, many in zip(strips, solved.x, strict=True)
+            for _ in range(round(float(many)))
+        ]
+        return self.take(self.without_more(chosen))
+
+    def without_more(self, strips: Sequence[Strip]) -> list[Strip]:
+        """The same strips without pieces that nobody wants, each as low as that lets it be."""
+        left, made = dict(self.wanted), []
+        for strip in sorted(strips, key=lambda one: -one.high):
+            stacks = self.filler.once(list(strip.stacks), left)
+            if not stacks:
+                continue
+            kept = self._close(Strip(strip.high, stacks), left)
+            made.append(kept)
+            for at, many in kept.counts.items():
+                left[at] -= many
+        return made
+
+    def heights(self) -> list[int]:
+        """The heights for which strips are made: of single pieces always, of stacks the lower."""
+        singles = {along for options in self.filler.by_width.values() for _, along, _ in options}
+        top = max(singles, default=0) * 2
+        more = [high for high in self.filler.heights(top) if high not in singles]
+        return sorted(singles | set(more[: max(MOST_HEIGHTS - len(singles), 0)]))
+
+    def shaken(self) -> None:
+        """Another plan by areas that are a little off, for strips that nobody thought of."""
+        dice = self.search.dice
+        power = dice.choice((1.0, 1.02, 1.05, 1.1))
+        values = [kind.area**power * dice.uniform(0.85, 1.15) for kind in self.kinds]
+        self.take(self.one_after_another(values, dict(self.wanted), dice.choice((1, 2, 3, 5))))
+
+    def solve(self) -> Lengthwise:
+        """The best plan that the time allows."""
+        if not self.wanted:
+            return Lengthwise((), 0.0)
+        self.first()
+        bound = self._plain_bound()
+        for _ in range(12):
+            if self._done(bound) or not self.search.goes_on(0.15):
+                break
+            self.shaken()
+        small = len(self.wanted) <= 120
+        heights = self._all_heights if small else []
+        turn = 0
+        while not self._done(bound) and self.search.goes_on(0.95):
+            turn += 1
+            if small:
+                self.wide_beam(0.3 if turn % 4 else 0.8)
+                self._sparse()
+                bound = max(bound, self.generate(heights, min(0.95, self._share(0.8))))
+                self.choose(min(self.search.left(0.97), 1.2))
+            for _ in range(12):
+                if not self._done(bound) and self.search.goes_on(0.95):
+                    self.mend()
+        return Lengthwise(self.best, min(bound, self._length()))
+
+    def _share(self, seconds: float) -> float:
+        """The share of the time that will be spent in so many seconds."""
+        return (self.search.spent + seconds) / max(self.search.seconds, 1e-9)
+
+    def _done(self, bound: float) -> bool:
+        """Nothing shorter is possible, to the unit."""
+        return self._length() - bound < 1 - 1e-6
+
+    def _sparse(self) -> None:
+        """Not more strips to choose from than can be chosen from: the best plan's, the latest."""
+        if len(self.pool) > MOST_STRIPS * 0.8:
+            kept = list(self.pool.items())[-MOST_STRIPS // 2 :]
+            self.pool = dict(kept)
+            for strip in self.best:
+                self._keep(strip)
+
+    def _plain_bound(self) -> float:
+        """The area over the width, and the highest piece."""
+        area = sum(self.kinds[at].area * many for at, many in self.wanted.items())
+        return max(area / self.wide, max(self._low(at) for at in self.wanted))

@@ -1,0 +1,223 @@
+"""A whole cutting job: print by print, from pieces of stock first, the rest from yardage."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from math import floor, gcd, lcm
+
+from tessil.core.numbers.exact import Fraction
+from tessil.core.sheets.job import Answer, Cut, CutJob, Piece, Placement, Stock
+from tessil.core.sheets.search import Search, Told
+from tessil.core.sheets.strips import Filler, Kind, Strip
+from tessil.core.trouble import CannotPlan
+
+FINEST = 6000  # units across a cloth at most: finer sizes are rounded up to one
+
+
+@dataclass(frozen=True, slots=True)
+class Units:
+    """Lengths as whole numbers of a unit: pieces up, cloth down."""
+
+    unit: Fraction
+
+    def up(self, value: Fraction) -> int:
+        return -floor(-value / self.unit)
+
+    def down(self, value: Fraction) -> int:
+        return floor(value / self.unit)
+
+
+def units_for(stock: Sequence[Stock], pieces: Sequence[Piece]) -> Units:
+    """The largest unit of which all lengths are whole numbers, unless that is too fine."""
+    values = [v for p in pieces for v in (p.w, p.h)] + [s.w for s in stock]
+    values += [s.h for s in stock if s.h is not None]
+    over = lcm(*(value.denominator for value in values))
+    common = gcd(*(int(value * over) for value in values))
+    widest = max(max(s.w, s.h or 0) for s in stock)
+    return Units(max(Fraction(common, over), Fraction(widest) / FINEST))
+
+
+def plan_cutting(
+    job: CutJob, seconds: float = 10.0, seed: int = 1, told: Told | None = None
+) -> Answer:
+    """The best layout that the time allows, with what no layout could do without.
+
+    Raises CannotPlan for a job that makes no sense.  ``told`` hears how far the search is and may
+    stop it; the best layout so far is then the answer.
+    """
+    _check(job)
+    prints = list(dict.fromkeys(piece.print for piece in job.pieces))
+    answers = []
+    search = Search(seconds, seed) if told is None else Search(seconds, seed, told)
+    for at, name in enumerate(prints):
+        stock = [one for one in job.stock if one.print == name]
+        pieces = [one for one in job.pieces if one.print == name]
+        share = Search(search.left() / (len(prints) - at), seed, search.told)
+        answers.append(_one_print(stock, pieces, share))
+    return _together(answers, job)
+
+
+def _check(job: CutJob) -> None:
+    every: list[Sequence[Stock | Piece]] = [job.stock, job.pieces]
+    for what in every:
+        seen: set[str] = set()
+        for one in what:
+            if one.id in seen:
+                raise CannotPlan("id", f"“{one.id}” is there twice: give each a name of its own.")
+            seen.add(one.id)
+            if one.w <= 0 or (one.h is not None and one.h <= 0):
+                words = f"“{one.id}” has no size: width and height are more than zero."
+                raise CannotPlan("w", words)
+
+
+@dataclass(frozen=True, slots=True)
+class _Laid:
+    """The strips of one cloth in their order, and how they lie on it."""
+
+    stock: Stock
+    filler: Filler
+    strips: tuple[Strip, ...]
+    across: bool = False
+
+
+def _one_print(stock: Sequence[Stock], pieces: Sequence[Piece], search: Search) -> Answer:
+    if not stock:
+        return _answer(
+            [], pieces, dict.fromkeys(range(len(pieces)), 0), Fraction(0), Units(Fraction(1))
+        )
+    units = units_for(stock, pieces)
+    kinds = [Kind(units.up(p.w), units.up(p.h), p.qty, p.turn) for p in pieces]
+    given = dict.fromkeys(range(len(pieces)), 0)
+    laid: list[_Laid] = []
+    bound = Fraction(0)
+    given_size = [one for one in stock if one.h is not None]
+    lengths = [one for one in stock if one.h is None]
+    if given_size:
+        found, least = _from_cloths(given_size, kinds, units, search, bool(lengths))
+        laid += found
+        bound += least
+    for one in laid:
+        for strip in one.strips:
+            for at, many in strip.counts.items():
+                given[at] += many
+    if lengths:
+        rest = [replace(kind, many=max(kind.many - given[at], 0)) for at, kind in enumerate(kinds)]
+        widest = max(lengths, key=lambda one: one.w)
+        strips, least = _from_yardage(widest, rest, units, search)
+        laid.append(strips)
+        bound = least if not given_size else bound
+        for strip in strips.strips:
+            for at, many in strip.counts.items():
+                given[at] += many
+    return _answer(laid, pieces, given, bound, units)
+
+
+def _from_yardage(
+    stock: Stock, kinds: Sequence[Kind], units: Units, search: Search
+) -> tuple[_Laid, Fraction]:
+    from tessil.core.sheets.lengths import Yardage
+
+    found = Yardage(kinds, units.down(stock.w), search)
+    done = found.solve()
+    trim = stock.trim if done.strips else Fraction(0)
+    least = Fraction(-floor(-done.bound + 1e-6)) * units.unit + trim if done.strips else trim
+    return _Laid(stock, found.filler, done.strips), least
+
+
+def _from_cloths(
+    stock: Sequence[Stock], kinds: Sequence[Kind], units: Units, search: Search, more: bool
+) -> tuple[list[_Laid], Fraction]:
+    from tessil.core.sheets.cloths import Cloth, Cloths
+
+    sizes: dict[tuple[int, int], list[Stock]] = {}
+    for one in stock:
+        assert one.h is not None
+        sizes.setdefault((units.down(one.w), units.down(one.h)), []).append(one)
+    cloths = [Cloth(wide, high, len(these)) for (wide, high), these in sizes.items()]
+    half = replace(search, seconds=search.seconds / 2) if more else search
+    found = Cloths(kinds, cloths, half)
+    laid = []
+    left = {size: list(these) for size, these in sizes.items()}
+    for filling in found.solve():
+        cloth = cloths[filling.cloth]
+        one = left[cloth.wide, cloth.high].pop(0)
+        filler = found.fillers[filling.cloth, filling.across]
+        laid.append(_Laid(one, filler, filling.strips, filling.across))
+    return laid, found.least_area() * units.unit * units.unit
+
+
+# -- where everything lies, and what is cut -------------------------------------------------
+
+
+def _placed(laid: _Laid, pieces: Sequence[Piece], units: Units) -> Iterator[Placement | Cut]:
+    """The pieces of one cloth, and its cuts in the order in which they are made.  Of strips that
+    run along the cloth's height all is told with x and y exchanged."""
+    unit, y = units.unit, Fraction(0)
+    full = laid.stock.h if laid.across and laid.stock.h is not None else laid.stock.w
+    for strip in laid.strips:
+        high = strip.high * unit
+        yield _cut(laid, 1, y + high, Fraction(0), full)
+        x = Fraction(0)
+        for stack in strip.stacks:
+            wide, low = stack.wide * unit, y
+            yield _cut(laid, 2, x + wide, y, y + high)
+            for at, turned in stack.pieces:
+                piece, kind = pieces[at], laid.filler.kinds[at]
+                size = (piece.h, piece.w) if turned else (piece.w, piece.h)
+                where = (low, x) if laid.across else (x, low)
+                yield Placement(piece.id, laid.stock.id, *where, *size)
+                low += (kind.wide if turned else kind.high) * unit
+                if low < y + high:
+                    yield _cut(laid, 3, low, x, x + wide)
+            x += wide
+        y += high
+
+
+def _cut(laid: _Laid, deep: int, at: Fraction, begins: Fraction, ends: Fraction) -> Cut:
+    across = (deep != 2) != laid.across
+    return Cut(laid.stock.id, deep, "across" if across else "along", at, begins, ends)
+
+
+def _answer(
+    laid: Sequence[_Laid],
+    pieces: Sequence[Piece],
+    given: dict[int, int],
+    bound: Fraction,
+    units: Units,
+) -> Answer:
+    both = [one for cloth in laid for one in _placed(cloth, pieces, units)]
+    lengths, opened, area = [], [], Fraction(0)
+    for cloth in laid:
+        if cloth.stock.h is None:
+            long = sum((strip.high for strip in cloth.strips), 0) * units.unit
+            if cloth.strips:
+                lengths.append((cloth.stock.id, long + cloth.stock.trim))
+        else:
+            opened.append(cloth.stock.id)
+            area += cloth.stock.w * cloth.stock.h
+    out = [(piece.id, piece.qty - given[at]) for at, piece in enumerate(pieces)]
+    return Answer(
+        placements=tuple(one for one in both if isinstance(one, Placement)),
+        cuts=tuple(one for one in both if isinstance(one, Cut)),
+        left_out=tuple((name, many) for name, many in out if many > 0),
+        used=sum((long for _, long in lengths), Fraction(0)) if lengths else area,
+        bound=bound,
+        lengths=tuple(lengths),
+        opened=tuple(opened),
+    )
+
+
+def _together(answers: Sequence[Answer], job: CutJob) -> Answer:
+    """The answers of all prints as one."""
+    by_length = any(answer.lengths for answer in answers)
+    counted = [answer for answer in answers if bool(answer.lengths) == by_length]
+    return Answer(
+        placements=tuple(one for answer in answers for one in answer.placements),
+        cuts=tuple(one for answer in answers for one in answer.cuts),
+        left_out=tuple(one for answer in answers for one in answer.left_out),
+        used=sum((answer.used for answer in counted), Fraction(0)),
+        bound=sum((answer.bound for answer in counted), Fraction(0)),
+        lengths=tuple(one for answer in answers for one in answer.lengths),
+        opened=tuple(one for answer in answers for one in answer.opened),
+    )

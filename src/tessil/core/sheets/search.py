@@ -1,0 +1,42 @@
+"""Time and chance of a search: how long it may go on, and dice that fall the same again."""
+
+from __future__ import annotations
+
+import random
+import time
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+Told = Callable[[float], bool]  # hears how far the search is; says whether to go on
+
+
+def _on(_share: float) -> bool:
+    return True
+
+
+@dataclass
+class Search:
+    """A search until a moment, unless it is told to stop."""
+
+    seconds: float
+    seed: int = 1
+    told: Told = _on
+    begun: float = field(default_factory=time.monotonic)
+    stopped: bool = False
+
+    def __post_init__(self) -> None:
+        self.dice = random.Random(self.seed)
+
+    @property
+    def spent(self) -> float:
+        return time.monotonic() - self.begun
+
+    def left(self, share: float = 1.0) -> float:
+        """Seconds left of that share of the time."""
+        return max(self.seconds * share - self.spent, 0.0)
+
+    def goes_on(self, share: float = 1.0) -> bool:
+        """Whether there is time left, and nobody said stop."""
+        if not self.stopped and not self.told(min(self.spent / max(self.seconds, 1e-9), 1.0)):
+            self.stopped = True
+        return not self.stopped and self.spent < self.seconds * share
