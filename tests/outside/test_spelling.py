@@ -217,9 +217,23 @@ OF_THE_CRAFT = {
 }
 OF_MACHINES = {
     *("args", "bool", "config", "csv", "ctrl", "ctx", "dict", "enum", "gt", "int", "jpeg", "json"),
-    *("loc", "msg", "op", "org", "https", "png", "surrogateescape", "toml", "tuple", "utf", "xdg"),
+    *(
+        "loc",
+        "mip",
+        "msg",
+        "op",
+        "org",
+        "rel",
+        "https",
+        "png",
+        "surrogateescape",
+        "toml",
+        "tuple",
+        "utf",
+        "xdg",
+    ),
 }
-SINGLE = set("acefgijlmprtyz")  # coordinates, grams, dimensions, type variables
+SINGLE = set("acefgijlmprtwyz")  # coordinates, grams, dimensions, type variables
 NO_WORDS = re.compile(
     r"\\|\[\^|\[a-z0-9\]|\(\?|^#[0-9a-f]{6}$|^iVBOR|^/9j/|^abcdefgh$|A-Za-z|\d x \d|^\[×"
 )

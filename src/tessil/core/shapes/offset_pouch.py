@@ -27,6 +27,7 @@ from tessil.core.shapes.base import (
 )
 from tessil.core.shapes.common import (
     WRIST,
+    WRIST_BELOW,
     at_side,
     join_pairs,
     positive,
@@ -93,7 +94,10 @@ def _net(brief: Brief, body: Panel, ring: tuple[Inches, Inches, Inches]) -> Net:
             *sides,
         ),
         still=("body", (w / 2, z + below / 2)),
-        hangs=wrist_hang(brief, "body", at_side(body, high if above else z)),
+        # Down the back from the top fold, where the panel runs upwards.
+        hangs=wrist_hang(
+            brief, "body", at_side(body, high, -WRIST_BELOW) if above else at_side(body, z)
+        ),
     )
 
 
