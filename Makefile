@@ -29,6 +29,7 @@ lint: $(READY)
 bench: $(READY)
 	$(PY) -m pip install --quiet --require-hashes -r requirements-bench.lock
 	QT_QPA_PLATFORM=offscreen $(PY) bench/run.py
+	$(PY) bench/cutting.py
 
 shots: $(READY)
 	$(VENV)/bin/tessil shots docs/screenshots
