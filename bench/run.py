@@ -201,6 +201,8 @@ def typing() -> None:
         window.desk.turn_to(at)
         for stage in Stage:
             window.desk.look(stage=stage)
+            if stage is Stage.BRIEF:
+                window.desk.turn_leaf("holds")  # its fields are asked, not the sizes
             QApplication.processEvents()
             key, digits = fields.get(stage, ("", "ab"))
             row = window.column.fields.get(key)

@@ -61,6 +61,7 @@ def test_the_keys_of_the_brief():
         "bag.inside-depth",
         "bag.opening-flat",
         "bag.depth-by-the-bottom-leg",
+        "bag.height-lying-flat",
         "bag.holds-filled-as-a-box",
         "bag.wall",
         "bag.weight",

@@ -86,6 +86,6 @@ def _options(key):
 
 
 def test_a_length_in_centimetres_is_exact_to_a_hundredth_of_a_millimetre():
-    """1⅜ in are 3.4925 cm, to a hundredth of a millimetre 3.493 (1 in is 2.54 cm exactly, ISO 80000-3, from memory)."""
+    """1⅜ in are 3.4925 cm, told as 3.493 (1 in is 2.54 cm by definition)."""
     figure = given("it", F(11, 8))
     assert exact_text(figure, Notation("metric")).startswith("3.493 cm")

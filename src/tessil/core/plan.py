@@ -167,7 +167,7 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
         project.press_seams,
         project.lining == "drop-in",
         project.marks,
-        bag.net.hangs,
+        bag.net,
         project.piping.panels,
     )
     spots = {task.panel.key: of(("bulk", task.panel.key), spots_of, task) for task in bulk}

@@ -73,3 +73,24 @@ def test_a_covered_cord_lies_in_every_seam_of_its_panel():
 @pytest.mark.parametrize("shape", ["flat-pouch", "clutch", "sleeve"])
 def test_a_bag_without_a_strap_has_none_in_its_seams(shape):
     assert not [label for label in spots(shape) if "strap" in label or "loop" in label]
+
+
+def test_a_zipper_on_the_top_fold_lies_there_with_both_its_edges():
+    """Cloth and lining of either edge folded, two tapes, and the side seam's allowances: what is
+    sewn an inch lower is half of it."""
+    found = spots("flat-pouch")
+    edge, over = found["zipper, top edge"], found["zipper on the top fold, left seam"]
+    assert over.mm == 2 * edge.mm + WALL
+    assert over.layers == 2 * edge.layers + 2
+    lower = spots("offset-pouch")
+    assert not [label for label in lower if "top fold" in label]
+
+
+def test_a_boxed_bag_says_how_high_it_lies_flat():
+    """A tote 11 × 12 × 3 lies 12 + 1½ high, its base folded up."""
+    choice = project_of("tote").shape.model_copy(
+        update={"way": "finished", "sizes": {"width": F(11), "height": F(12), "depth": F(3)}}
+    )
+    made = plan(project_of("tote").model_copy(update={"shape": choice}))
+    assert made.bag.figure("height-lying-flat").value == F(27, 2)
+    assert made.bag.figure("opening-flat").value == 14

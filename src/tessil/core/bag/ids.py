@@ -92,6 +92,7 @@ FigureId = Literal[
     "finished-width",
     "finished-height",
     "opening-flat",
+    "height-lying-flat",
     "finished-width-of-the-flap",
     "flap-comes-down-the-front",
     "depth-by-the-bottom-leg",

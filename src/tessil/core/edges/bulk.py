@@ -15,7 +15,7 @@ from typing import Literal
 
 from tessil.core.bag.ids import ENDS, EdgeKey
 from tessil.core.bag.model import Edge, ExactPoint, Join, Panel
-from tessil.core.bag.net import Hang
+from tessil.core.bag.net import Hang, Net
 from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -141,6 +141,7 @@ class BulkTask:
     marks: tuple[tuple[int, Mark], ...]
     hung: tuple[tuple[str, ExactPoint, int], ...] = ()  # straps and loops: what, where, how many
     piped: bool = False  # whether a covered cord goes into its seams
+    zip_on_fold: bool = False  # whether the zipper lies over the bag's top fold
 
 
 class _Bulk:
@@ -303,6 +304,8 @@ class _Bulk:
                     panels,
                 )
         own = self.in_seam(self.panel.key)
+        if top.finish == "zip" and self.task.zip_on_fold:
+            heap, name = heap.times(2, "both edges on the fold"), "zipper on the top fold"
         ends = {edge.key.side: edge for edge in reversed(sides)}
         folded = 2 if top.finish == "turned" else 1  # turned in, the allowances lie there twice
         for side in ends:
@@ -421,7 +424,7 @@ def bulk_tasks(
     press: Literal["open", "side"],
     dropped_in: bool,
     marks: tuple[Mark, ...],
-    hangs: tuple[Hang, ...],
+    net: Net,
     piped: tuple[str, ...],
 ) -> Iterator[BulkTask]:
     """What the counting reads, for each outer panel."""
@@ -454,8 +457,9 @@ def bulk_tasks(
             lined=f"{key}-lining" in panels or ("lining" in panels and dropped_in),
             met=lying,
             marks=tuple((at, mark) for at, mark in enumerate(marks) if mark.panel == key),
-            hung=tuple(_hung_on(key, hangs)),
+            hung=tuple(_hung_on(key, net.hangs)),
             piped=key in piped,
+            zip_on_fold=any(tape.turn for tape in net.tapes),
         )
 
 

@@ -254,6 +254,11 @@ def ruler(brief: Brief, figure: Figure, label: str) -> Figure:
     return up_to(figure, brief.rulers.ruler).settled(label)
 
 
+def lying_flat(height: Figure, depth: Figure) -> BagFigure:
+    """How high a boxed bag lies when it is empty, its base folded up in its middle."""
+    return BagFigure("height-lying-flat", (height + depth / 2).called("height lying flat"))
+
+
 def box_volume(inside: tuple[BagFigure, ...]) -> BagFigure:
     """Inside width × height × depth."""
     width, height, depth = (told.figure for told in inside)

@@ -25,7 +25,15 @@ from tessil.core.shapes.base import (
     Sizes,
     starting,
 )
-from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of, positive, ruler
+from tessil.core.shapes.common import (
+    box_volume,
+    follows,
+    join_pairs,
+    lining_of,
+    lying_flat,
+    positive,
+    ruler,
+)
 from tessil.core.shapes.corners import corner_for, corner_of
 from tessil.core.shapes.nets import MIRRORED, boxed_seams, boxed_sheet, ends_of, seam, side
 from tessil.core.shapes.outlines import Notches, Rim, Rims, panel_edges
@@ -189,6 +197,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             BagFigure("opening-flat", flat),
             BagFigure("each-cord", cord),
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
+            lying_flat(body.height, body.depth),
             box_volume(inside),
         ),
         net=_net(panels, body, rims, _cords(brief, panel, panels[2])),

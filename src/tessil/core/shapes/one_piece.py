@@ -38,6 +38,7 @@ from tessil.core.shapes.common import (
     handles,
     join_pairs,
     lining_of,
+    lying_flat,
     positive,
     ruler,
 )
@@ -168,6 +169,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         figures=(
             BagFigure("opening-flat", flat),
             body.corner.told("depth-by-the-fold-leg", "depth by the fold leg"),
+            lying_flat(body.height, body.depth),
             box_volume(inside),
         ),
         net=replace(_net(brief, outer, body.corner), hangs=_hangs(brief, panel, body)),

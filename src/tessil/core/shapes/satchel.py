@@ -30,7 +30,7 @@ from tessil.core.shapes.base import (
     Sizes,
 )
 from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_corners, check_flap, flap_style
-from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of
+from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of, lying_flat
 from tessil.core.shapes.nets import ZERO, level, side
 from tessil.core.shapes.outlines import Rim, Rims, shaped_top
 from tessil.core.shapes.tote import (
@@ -243,6 +243,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             ),
             BagFigure("flap-comes-down-the-front", lands),
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
+            lying_flat(body.height, body.depth),
             box_volume(inside),
         ),
         net=_net(

@@ -38,6 +38,7 @@ from tessil.core.shapes.common import (
     join_pairs,
     less_walls,
     lining_of,
+    lying_flat,
     positive,
     ruler,
 )
@@ -242,6 +243,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         figures=(
             BagFigure("opening-flat", flat),
             body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
+            lying_flat(body.height, body.depth),
             box_volume(inside),
         ),
         net=replace(body_net(brief, body, panels[0], panels[1]), hangs=_hangs(brief, panel, body)),
