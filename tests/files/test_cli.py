@@ -161,7 +161,7 @@ CUT_JOB = {
 def _cut(tmp_path, capfd, job, *more):
     path = tmp_path / "job.json"
     path.write_text(job if isinstance(job, str) else json.dumps(job))
-    code = main(["cut", str(path), "--seconds", "1", *more])
+    code = main(["cut", str(path), "--seconds", "0.3", *more])
     return code, *capfd.readouterr()
 
 
