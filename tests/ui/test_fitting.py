@@ -21,12 +21,7 @@ from tests.ui.fitting import not_fitting
 
 BAGS = sorted(path.stem for path in DEMO.parent.glob("*.tessil") if "kit" not in path.stem)
 # Both units in the least window and in the one it is drawn for; the longer words between them.
-SIZES = {
-    (1024, 640): ("metric", "inch"),
-    (1100, 700): ("metric",),
-    (1280, 800): ("metric", "inch"),
-    (1920, 1080): ("inch",),
-}
+SIZES = {(1024, 640): ("metric", "inch"), (1280, 800): ("metric", "inch"), (1920, 1080): ("inch",)}
 
 
 def _settle():
