@@ -149,7 +149,7 @@ def test_decoded_pictures_are_kept_only_up_to_a_bound():
         image.fill(shade * 1000)
         buffer = QBuffer()
         buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-        image.save(buffer, "PNG")
+        image.save(buffer, "PNG", 100)
         data = base64.b64encode(bytes(buffer.data().data())).decode()
         shown = photos.whole_image(data, 1200, 1200)
         assert max(shown.width(), shown.height()) <= photos.KEPT
