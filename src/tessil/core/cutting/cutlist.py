@@ -70,10 +70,6 @@ def _from_scrap(cut: CutPiece) -> tuple[CutNote, ...]:
     return () if cut.scrap is None else (CutNote("scrap", cut.scrap + 1),)
 
 
-def _spared(panel: PanelPlan) -> tuple[CutNote, ...]:
-    return () if panel.panel.spare is None else (CutNote("spare"),)
-
-
 def _times(each: int, copies: int, bags: Figure) -> Figure:
     number = count("each", each, Basis.GEOMETRY)
     if copies > 1:
@@ -86,7 +82,8 @@ def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
     if panel.only_cloth:
         what = _WHOLE[panel.panel.kind]
         own, size = panel.panel.made_of, panel.planned
-        stock, notes = own or panel.patches[0].print, _spared(panel)
+        stock = own or panel.patches[0].print
+        notes = () if panel.panel.spare is None else (CutNote("spare"),)
         number = _times(1, copies, bags)
         return [
             CutItem(owner, what, stock, number, size.width, size.height, notes, material=bool(own))
