@@ -3,42 +3,27 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
-from PySide6.QtGui import (
-    QColor,
-    QFontMetricsF,
-    QPainter,
-    QPaintEvent,
-    QPen,
-    QPolygonF,
-    QResizeEvent,
-)
-from PySide6.QtWidgets import QAbstractButton, QSizePolicy
+from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent, QPen, QPolygonF
 
 from tessil.drawing import theme
 from tessil.drawing.fonts import medium_font, text_font
+from tessil.ui.widgets.bywidth import ByWidth
 from tessil.ui.widgets.words import plain_tip
 
 TITLE, PAD, MARK = 80, 5, 22  # pixels: the titles' column, above and below, the mark at the right
 WRAP = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop | Qt.TextFlag.TextWordWrap)
 
 
-class Question(QAbstractButton):
+class Question(ByWidth):
     """A title with what stands in its fields; open, the title alone."""
 
     def __init__(self, title: str) -> None:
         super().__init__()
         self.title, self.answer = title, ""
-        self.setCheckable(True)
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        policy = QSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
-        policy.setHeightForWidth(True)
-        self.setSizePolicy(policy)
 
     def show_answer(self, answer: str, is_open: bool) -> None:
         """Show what stands in the fields, and whether they are open below."""
         self.setChecked(is_open)
-        if answer == self.answer and is_open == self.isChecked():
-            self.update()
         self.answer = answer
         self.setAccessibleName(f"{self.title}: {answer}")
         self.setToolTip(plain_tip(answer))
@@ -60,16 +45,8 @@ class Question(QAbstractButton):
         high = metrics.boundingRect(self._answer_box(width), WRAP, self.answer).height()
         return round(max(one, high) + 2 * PAD)
 
-    def sizeHint(self) -> QSize:
-        return QSize(240, self.heightForWidth(max(self.width(), 240)))
-
     def minimumSizeHint(self) -> QSize:
         return QSize(180, 20)
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        if event.size().width() != event.oldSize().width():
-            self.updateGeometry()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)

@@ -12,9 +12,8 @@ from PySide6.QtGui import (
     QPainter,
     QPaintEvent,
     QPen,
-    QResizeEvent,
 )
-from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from tessil.core.memory.same import same
 from tessil.core.numbers.lengths import Notation
@@ -22,24 +21,20 @@ from tessil.core.reading import Reading
 from tessil.core.words.written import exact_text, value_text, working, working_words
 from tessil.drawing import theme
 from tessil.drawing.fonts import medium_font, text_font
+from tessil.ui.widgets.bywidth import ByWidth
 from tessil.ui.widgets.words import plain_tip
 
 PAD = 8
 WRAP = int(Qt.TextFlag.TextWordWrap)
 
 
-class FigureRow(QAbstractButton):
+class FigureRow(ByWidth):
     """One figure: name and value, below it the working and what it rests on."""
 
     menu_wanted = Signal(object, QPoint)
 
     def __init__(self, reading: Reading, notation: Notation) -> None:
         super().__init__()
-        self.setCheckable(True)
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        policy = QSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
-        policy.setHeightForWidth(True)
-        self.setSizePolicy(policy)
         self._shown: tuple[Reading, Notation] | None = None
         self.show_reading(reading, notation)
 
@@ -112,17 +107,8 @@ class FigureRow(QAbstractButton):
     def _value_room(self) -> float:
         return QFontMetricsF(self._fonts()[0]).horizontalAdvance(self.value) + 10
 
-    def sizeHint(self) -> QSize:
-        return QSize(240, self.heightForWidth(max(self.width(), 240)))
-
     def minimumSizeHint(self) -> QSize:
         return QSize(200, 40)
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        """A scroll area asks for heights by the hint alone: tell it that a width changed one."""
-        super().resizeEvent(event)
-        if event.size().width() != event.oldSize().width():
-            self.updateGeometry()
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
