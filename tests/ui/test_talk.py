@@ -5,7 +5,9 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.choosing import measure
 from tessil.core.numbers.exact import Fraction
+from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
@@ -195,7 +197,44 @@ def test_escape_leaves_a_size_as_it_was_and_nonsense_is_said_below_it(at_work):
     assert window.size_box.row.error.text().endswith(".")
     at_work.press(Qt.Key.Key_Escape)
     assert not window.size_box.isVisible()
-    assert window.desk.plan.bag.finished[2].value == F(9, 4)
+    assert window.desk.project == before
+
+
+@pytest.mark.parametrize(
+    ("typed", "says"),
+    [
+        ("0", "more than zero"),
+        ("-3", "more than zero"),
+        ("10000", "longer than 10 m"),
+        ("1 ell", "is no unit"),
+    ],
+)
+def test_a_size_that_makes_no_sense_changes_nothing(at_work, typed, says):
+    window = at_work.window
+    before = window.desk.project
+    click_size(window, "width")
+    at_work.type(typed)
+    at_work.press(Qt.Key.Key_Return)
+    assert says in window.size_box.row.error.text()
+    assert window.desk.project == before
+    at_work.press(Qt.Key.Key_Escape)
+    assert window.desk.project == before
+    assert not window.desk.stack.canUndo()
+
+
+def test_a_panel_that_was_measured_is_not_wished_otherwise(at_work):
+    window = at_work.window
+    change = measure(window.desk.project, "front", "trimmed", Got(width=F(13), height=F(15)))
+    window.desk.attempt(change)
+    QApplication.processEvents()
+    before = window.desk.project
+    for key in ("panel_width", "width"):
+        click_size(window, key)
+        at_work.type("16")
+        at_work.press(Qt.Key.Key_Return)
+        assert "The front was measured" in window.size_box.row.error.text()
+        assert window.desk.project == before
+        at_work.press(Qt.Key.Key_Escape)
 
 
 def test_sizes_are_reached_without_a_mouse(at_work):

@@ -240,8 +240,8 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     y0 = min(0.0, height - bag_height)
     box = (0.0, y0, apart + bag_width, height - y0)
     caption = (
-        f"{panel.panel.label}, trimmed, and the bag at one scale; letters: which edge is where. "
-        "Drag the bag to turn it, click a size to type another."
+        f"{panel.panel.label}, trimmed, and the bag at one scale. Drag the bag to turn it, "
+        "click a size to type another."
     )
     turns = (apart - 1.0, y0 - 1.0, bag_width + 2.0, height - y0 + 2.0)
     return Picture(

@@ -25,6 +25,8 @@ class _SizeField(LengthField):
     box: SizeBox
 
     def _typed(self, text: str) -> None:
+        if not self.dirty:
+            self._origin = self.value  # what a refusal leaves as it is
         self.dirty = True
         self._tell("")
 
@@ -102,4 +104,9 @@ class SizeBox(QFrame):
         self.field.show_value(figure.value)
 
     def _attempt(self, value: Any, run: str) -> str:
+        plan = self.desk.plan
+        got = plan.panel(plan.shape.leader).measured
+        if any(side is not None for one in (got.trimmed, got.notch) for side in dict(one).values()):
+            label = plan.panel(plan.shape.leader).panel.label.lower()
+            return f"The {label} was measured as it is trimmed: take that back first, then wish."
         return self.desk.attempt(wish(self.desk.plan, self.key, value), f"size {run}")
