@@ -184,7 +184,7 @@ def test_a_cutting_job_is_answered_in_json(tmp_path, capfd):
 def test_a_cutting_job_is_answered_in_words(tmp_path, capfd):
     code, out, _ = _cut(tmp_path, capfd, CUT_JOB, "--format", "text")
     assert code == 0
-    assert out.startswith("y1: 9.5 in long\nOpened: fq1\nWithin ")
+    assert out.startswith("y1: 9.5 in long\nOpened: fq1\nAt most ")
     assert "strip, across, ruler at 9, 0 to 40" in out
 
 

@@ -149,9 +149,9 @@ def answer_text(answer: Answer, job: CutJob) -> str:
         lines.append(f"{name}: {float(long):g} {job.unit} long")
     if answer.opened:
         lines.append(f"Opened: {', '.join(answer.opened)}")
-    if answer.used:
+    if answer.used and answer.bound:
         over = 100 * (float(answer.used) / max(float(answer.bound), 1e-9) - 1)
-        lines.append(f"Within {max(over, 0):.1f} % of the least that could do.")
+        lines.append(f"At most {max(over, 0):.1f} % over the least that could do.")
     words = {1: "strip", 2: "crosscut", 3: "trim"}
     for number, cut in enumerate(answer.cuts, start=1):
         lines.append(

@@ -262,3 +262,21 @@ def test_a_published_instance_of_two_stages():
     ]
     answer = planned([yardage(200)], pieces, 2.0)
     assert answer.used <= 200 * F(103, 100)
+
+
+def test_beside_pieces_of_cloth_the_bound_is_of_the_length_that_is_left():
+    """A 39 × 30 goes into no 18 × 21: 30 of the yardage and ½ to straighten it; two 18 × 10 go
+    into the piece of cloth."""
+    pieces = [piece("a", 39, 30), piece("b", 18, 10, 2)]
+    answer = planned([yardage(40, F(1, 2)), cloth("q", 18, 21)], pieces)
+    assert answer.used == answer.bound == F(61, 2)
+    assert answer.opened == ("q",)
+
+
+def test_thousands_of_sizes_get_a_plan_soon():
+    job = random_job(12, 1500)
+    begun = time.monotonic()
+    answer = plan_cutting(job, 0.1)
+    assert answer.left_out == ()
+    assert answer.used <= careful_hand(job) * F(115, 100)
+    assert time.monotonic() - begun < 30

@@ -21,6 +21,7 @@ from tessil.core.sheets.strips import Filler, Kind, Strip
 TIGHT = 1e-7
 MOST_HEIGHTS = 90
 MOST_STRIPS = 1500
+MOST_AT_ONCE = 300  # kinds of which a strip is made
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,8 +68,9 @@ class Yardage:
         strips = []
         left = {at: many for at, many in left.items() if many}
         while left:
-            heights = self._next_heights(left, width)
-            made = [self._close(self.filler.fill(high, left, values), left) for high in heights]
+            near = self._highest(left)
+            heights = self._next_heights(near, width if near is left else 1)
+            made = [self._close(self.filler.fill(high, near, values), near) for high in heights]
             made = [strip for strip in made if strip.stacks]
             strip = max(made, key=lambda one: self._worth(one, values) / one.high)
             strips.append(strip)
@@ -77,6 +79,13 @@ class Yardage:
                 if not left[at]:
                     del left[at]
         return strips
+
+    def _highest(self, left: dict[int, int]) -> dict[int, int]:
+        """Of very many kinds those that lie highest: what the next strip may be made of."""
+        if len(left) <= MOST_AT_ONCE:
+            return left
+        kept = sorted(left, key=self._low, reverse=True)[:MOST_AT_ONCE]
+        return {at: left[at] for at in kept}
 
     def _next_heights(self, left: Mapping[int, int], width: int) -> list[int]:
         """Heights for the next strip: what the highest pieces left take the low way."""

@@ -106,11 +106,41 @@ def _one_print(stock: Sequence[Stock], pieces: Sequence[Piece], search: Search) 
         widest = max(lengths, key=lambda one: one.w)
         strips, least = _from_yardage(widest, rest, units, search)
         laid.append(strips)
-        bound = least if not given_size else bound
+        bound = least if not given_size else _beyond(given_size, widest, kinds, units)
         for strip in strips.strips:
             for at, many in strip.counts.items():
                 given[at] += many
     return _answer(laid, pieces, given, bound, units)
+
+
+def _beyond(
+    cloths: Sequence[Stock], yardage: Stock, kinds: Sequence[Kind], units: Units
+) -> Fraction:
+    """The least length that is needed beside pieces of cloth: for what is larger than all of them
+    together, and for the highest piece that goes into none."""
+    wide = units.down(yardage.w)
+    area = sum(kind.area * kind.many for kind in kinds if min(_ways(kind)) <= wide)
+    there = sum(units.down(one.w) * units.down(one.h or one.w) for one in cloths)
+    long = max(Fraction(area - there, wide), Fraction(0))
+    for kind in kinds:
+        ways = [high for across, high in _sides(kind) if across <= wide]
+        if ways and not any(
+            across <= units.down(one.w) and high <= units.down(one.h or one.w)
+            for one in cloths
+            for across, high in _sides(kind)
+        ):
+            long = max(long, Fraction(min(ways)))
+    return long * units.unit + yardage.trim if long else Fraction(0)
+
+
+def _sides(kind: Kind) -> tuple[tuple[int, int], ...]:
+    """Width and height of the ways a piece may lie."""
+    straight = (kind.wide, kind.high)
+    return (straight, straight[::-1]) if kind.turns else (straight,)
+
+
+def _ways(kind: Kind) -> tuple[int, ...]:
+    return tuple(across for across, _ in _sides(kind))
 
 
 def _from_yardage(
