@@ -27,7 +27,8 @@ from tessil.files.projectfile import from_text, load, save, to_text
 
 # What fails is made small for a reader, but not for a tool that only asks whether it fails.
 SHORT = {"phases": (Phase.explicit, Phase.generate)} if "TESSIL_TESTS_SHORT" in os.environ else {}
-settings.register_profile("house", deadline=None, max_examples=60, derandomize=True, **SHORT)
+HUNT = int(os.environ.get("TESSIL_HUNT", "1"))  # so many times longer, when one looks for faults
+settings.register_profile("house", deadline=None, max_examples=40 * HUNT, derandomize=True, **SHORT)
 settings.load_profile("house")
 
 DEMO = Path(__file__).parents[1] / "src/tessil/demo/rehearsal-satchel.tessil"

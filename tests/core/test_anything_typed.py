@@ -24,7 +24,7 @@ from tessil.core.words.written import exact_text, value_text, working, working_w
 from tessil.drawing.layoutview import layout_picture
 from tessil.drawing.pictures import View, picture_of
 from tessil.files.report import report_data, report_text
-from tests.conftest import bag_from, flat_text, plies
+from tests.conftest import HUNT, bag_from, flat_text, plies
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -244,7 +244,7 @@ def _is_a_sentence(trouble: CannotPlan) -> None:
 
 
 @pytest.mark.parametrize("key", SHAPES)
-@settings(max_examples=10)
+@settings(max_examples=6 * HUNT)
 @given(steps=answers())
 def test_there_is_a_plan_or_a_sentence(key, steps):
     made = _typed_in(plan(project_of(key)), steps)
@@ -267,7 +267,7 @@ def test_there_is_a_plan_or_a_sentence(key, steps):
 
 
 @pytest.mark.parametrize("key", SHAPES)
-@settings(max_examples=8)
+@settings(max_examples=5 * HUNT)
 @given(steps=answers())
 def test_whatever_was_typed_can_be_drawn_and_reported(key, steps):
     made = _typed_in(plan(project_of(key)), steps)
@@ -285,7 +285,7 @@ def test_whatever_was_typed_can_be_drawn_and_reported(key, steps):
                 assert picture.box[3] > 0
 
 
-@settings(max_examples=15)
+@settings(max_examples=10 * HUNT)
 @given(st.sampled_from(list(SHAPES)), answers())
 def test_every_fix_offered_leads_somewhere(key, steps):
     """A fix gives a plan, or is refused in a sentence; it never breaks the program."""
@@ -300,7 +300,7 @@ def test_every_fix_offered_leads_somewhere(key, steps):
                 continue
 
 
-@settings(max_examples=14)
+@settings(max_examples=10 * HUNT)
 @given(st.lists(st.sampled_from(list(SHAPES)), min_size=1, max_size=5), answers())
 def test_any_shape_can_follow_any_other(keys, steps):
     made = _typed_in(plan(project_of("tote")), steps)
@@ -315,7 +315,7 @@ def test_any_shape_can_follow_any_other(keys, steps):
             assert made.shape.key == key
 
 
-@settings(max_examples=15)
+@settings(max_examples=10 * HUNT)
 @given(answers())
 def test_a_project_typed_in_survives_its_file(steps):
 

@@ -20,6 +20,7 @@ from tessil.core.edges.bias import (
     plan_bias,
     strips_of,
 )
+from tests.conftest import HUNT
 
 COST = join_cost(0.25)
 
@@ -130,7 +131,7 @@ def _by_trying_all(strips):
 
 
 @given(some_strips(3))
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=40 * HUNT, deadline=None)
 def test_joined_is_near_the_best_there_is(strips):
     """Never longer than the best of all orders, and the ends cost a few per cent at most."""
     made, best = joined(strips, COST), _by_trying_all(strips)
@@ -217,7 +218,7 @@ def test_little_waste_touches_the_least_cloth(seed):
     st.floats(0, 8),
     st.floats(0.75, 3),
 )
-@settings(max_examples=50, deadline=None)
+@settings(max_examples=30 * HUNT, deadline=None)
 def test_more_cloth_never_gives_less(sizes, more, width):
     """One piece more, or a strip's whole diagonal more on one: never less bias in all."""
 

@@ -40,8 +40,8 @@ def problem(n, prints, pairs, limits=None, fixed=None, alone=None):
     )
 
 
-@settings(max_examples=25)
-@given(st.integers(2, 5), st.integers(1, 3), st.data())
+@settings(max_examples=15)
+@given(st.integers(2, 4), st.integers(1, 3), st.data())
 def test_small_problems_reach_the_best_of_all_layouts(n, prints, data):
     """Against trying every layout."""
     pairs = [
@@ -54,7 +54,7 @@ def test_small_problems_reach_the_best_of_all_layouts(n, prints, data):
     asked = problem(n, prints, pairs, alone=alone)
     every = np.stack(np.meshgrid(*[np.arange(prints)] * n, indexing="ij"), -1).reshape(-1, n)
     best = min(cost_of(asked, layout) for layout in every)
-    answer = arrange(asked, seed=1, steps=3000)
+    answer = arrange(asked, seed=1, steps=1000)
     assert answer.cost == cost_of(asked, answer.prints)
     assert answer.cost == best
 

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from tessil.core.brief.choice import ShapeChoice
+from tessil.core.brief.choice import Cloth, ShapeChoice
 from tessil.core.edits import Edit, applied, edit
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import round_up
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.planned import Plan
 from tessil.core.project import LeftShape, Project
@@ -52,8 +54,22 @@ def start_from(plan: Plan, way: str) -> Edit:
     if way in ("finished", "panel"):
         wanted = (field.key for field in shape.fields_for(way) if field.key in there)
         sizes |= {key: there[key] for key in wanted}
-    choice = applied(project.shape, edit("", ("way", way), ("sizes", sizes)))
+    cloth = _cloth_enough(plan) if way == "cloth" else project.shape.cloth
+    choice = applied(project.shape, edit("", ("way", way), ("sizes", sizes), ("cloth", cloth)))
     return edit("Choose what to start from", ("shape", choice))
+
+
+def _cloth_enough(plan: Plan) -> Cloth:
+    """The cloth as told, or if no panel like the leading one comes out of it, as much as lays the
+    present panels side by side: a size to begin from that can be planned, and typed otherwise."""
+    cloth = plan.project.shape.cloth
+    lead = plan.panel(plan.shape.leader).needed
+    if max(lead.width.value, lead.height.value) <= max(cloth.width, cloth.height):
+        return cloth
+    wide = sum((panel.needed.width.value for panel in plan.panels), Fraction(0))
+    high = max(panel.needed.height.value for panel in plan.panels)
+    enough = {"width": max(cloth.width, wide), "height": max(cloth.height, high)}
+    return cloth.model_copy(update={k: round_up(size, Fraction(1)) for k, size in enough.items()})
 
 
 def wish(plan: Plan, key: str, value: object) -> Edit:
