@@ -7,7 +7,6 @@ are added here by hand.
 import ast
 import re
 from collections.abc import Mapping
-from dataclasses import fields, is_dataclass
 from fractions import Fraction
 from pathlib import Path
 
@@ -17,6 +16,7 @@ from spellchecker import SpellChecker
 import tessil
 from tessil.core.edges.choice import Bias, BiasPiece, Binding, Button, Piping, Strap, Zipper
 from tessil.core.logbook.flow import Lessons
+from tessil.core.memory.same import names_of
 from tessil.core.numbers.workings import Figure
 from tessil.core.panels.choice import Got, Measured
 from tessil.core.piecing.choice import Pack, Piecing, Scrap, SeamTest
@@ -98,7 +98,7 @@ def _held(one) -> list:
         return [*one, *one.values()]
     if isinstance(one, tuple | list | set | frozenset):
         return list(one)
-    return [getattr(one, field.name) for field in fields(one)] if is_dataclass(one) else []
+    return [getattr(one, name) for name in names_of(type(one))]
 
 
 def said(made) -> set[str]:

@@ -6,9 +6,9 @@ Reads two plans; computes nothing new.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from tessil.core.numbers.lengths import Notation
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 from tessil.core.planned import Plan
 from tessil.core.readings import readings
@@ -18,8 +18,7 @@ from tessil.core.words.written import exact_text
 MOST_TOLD = 3
 
 
-@dataclass(frozen=True, slots=True)
-class Told:
+class Told(Record, frozen=True):
     """One figure with its name; ``at`` is where a maker sees it: a stage and a panel."""
 
     name: str

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
 from functools import partial
+
+from msgspec.structs import replace
 
 from tessil.core.brief.checks.fit import fit_snags
 from tessil.core.brief.checks.shape import shape_snags
@@ -14,6 +15,7 @@ from tessil.core.edges.checks import edge_snags
 from tessil.core.layout.checks.layout import layout_snags, top_snags
 from tessil.core.layout.checks.upright import upright_snags
 from tessil.core.memory.recall import Memory
+from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.checks import piece_snags
 from tessil.core.planned import PARTS, Plan
@@ -27,8 +29,7 @@ Check = Callable[[Plan], Iterator[Snag]]
 PanelCheck = Callable[[Plan, PanelPlan], Iterator[Snag]]
 
 
-@dataclass(frozen=True, slots=True)
-class Checks:
+class Checks(Record, frozen=True):
     """What is asked about a stage: of each panel by itself, then of the bag."""
 
     each: tuple[PanelCheck, ...] = ()

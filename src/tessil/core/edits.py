@@ -7,17 +7,17 @@ field by its path in frozen pydantic models; must not know what the fields mean.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Any, TypeVar
 
 from pydantic import BaseModel
+
+from tessil.core.numbers.records import Record
 
 Path = tuple[str | int, ...]
 M = TypeVar("M", bound=BaseModel)
 
 
-@dataclass(frozen=True, slots=True)
-class Edit:
+class Edit(Record, frozen=True):
     """Named change: the words stand in the undo list and on a fix's button."""
 
     words: str

@@ -7,8 +7,9 @@ knows its subject.
 
 from __future__ import annotations
 
-from dataclasses import replace
 from functools import partial
+
+from msgspec.structs import replace
 
 from tessil.core.bag.model import Bag, Panel
 from tessil.core.catalogue import Material

@@ -6,7 +6,6 @@ A record.  Checks, readings and views read it; ``plan`` makes it.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from tessil.core.bag.model import Bag
 from tessil.core.bag.steps import Step
@@ -20,6 +19,7 @@ from tessil.core.edges.edging import Edging
 from tessil.core.edges.task import EdgeTask
 from tessil.core.layout.packs import Packed
 from tessil.core.layout.rules import Broken, Table
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Figure
 from tessil.core.panels.ladder import Rung, ladder
@@ -36,8 +36,7 @@ from tessil.core.trimming.marks import Placed
 PARTS = frozenset({"project"})  # of a plan, that are seldom read as a whole
 
 
-@dataclass(frozen=True, slots=True)
-class Plan:
+class Plan(Record, frozen=True):
     """Everything computed for one project.  Views read it; nothing else is computed.
 
     ``tasks`` and ``edge_task`` are what panels and edges were planned from.

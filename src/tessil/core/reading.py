@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 from tessil.core.snags import Place
 
 
-@dataclass(frozen=True, slots=True)
-class Reading:
+class Reading(Record, frozen=True):
     """A figure with a stable key, its help and its place on the panel.
 
     ``leaf`` is where it stands in a stage that has several; ``zone`` the part of the panel.

@@ -6,10 +6,10 @@ Knows edits, since a fix is one.  Must not know how a snag is found or shown.
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 from enum import StrEnum
 
 from tessil.core.edits import Edit
+from tessil.core.numbers.records import Record
 
 
 class Stage(StrEnum):
@@ -33,8 +33,7 @@ class Weight(StrEnum):
     NOTES = "notes"
 
 
-@dataclass(frozen=True, slots=True)
-class Place:
+class Place(Record, frozen=True):
     """Where a snag sits or what a figure measures, on the bench of one panel.
 
     Inches on the trimmed panel, origin at its top left corner, y downwards; a line has
@@ -70,8 +69,7 @@ _LEAVES = (
 )
 
 
-@dataclass(frozen=True, slots=True)
-class Snag:
+class Snag(Record, frozen=True):
     """One problem with everything a maker needs to judge and mend it."""
 
     key: str

@@ -6,14 +6,16 @@ values are common practice, no source.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
 from typing import Any, Literal
+
+from msgspec.structs import replace
 
 from tessil.core.brief.choice import Held, Seams, ShapeChoice, Thing
 from tessil.core.catalogue.prints import Print
 from tessil.core.edges.choice import Binding, Zipper
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER, Inches, Units
+from tessil.core.numbers.records import Record
 from tessil.core.panels.choice import Oversize, PanelChoices
 from tessil.core.piecing.choice import Piecing
 from tessil.core.project import Job, OneBag, Project, job_of
@@ -33,8 +35,7 @@ FIRST_PRINTS = (
 )
 
 
-@dataclass(frozen=True, slots=True)
-class Answers:
+class Answers(Record, frozen=True):
     """What the first page asks."""
 
     shape: str = "tote"

@@ -7,8 +7,9 @@ right side of each facet shows, from inside its lining.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, replace
 from math import cos, dist, hypot, pi, sin, sqrt
+
+from msgspec.structs import replace
 
 from tessil.core.bag.net import Hang
 from tessil.core.brief.checks.fit import held_name
@@ -16,6 +17,7 @@ from tessil.core.catalogue.prints import Print
 from tessil.core.choices import bound_print, choices_of_lining, first_print
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import box_of, cut_by
+from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
 from tessil.core.sewn.facets import Facet
 from tessil.core.sewn.placing import Piece, Sewn
@@ -41,8 +43,7 @@ RISE = 0.6  # of the bag's height, that a long strap is drawn to rise at most
 STEPS = 24  # straight pieces of a strap's curve
 
 
-@dataclass(frozen=True)
-class Hand:
+class Hand(Record, frozen=True, dict=True):
     """A bag drawn: its items, the box they fill, and where its pieces lie."""
 
     items: tuple[Item, ...]

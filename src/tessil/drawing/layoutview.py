@@ -5,10 +5,9 @@ Knows the plan and pictures; must not know Qt.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.catalogue.prints import Print
 from tessil.core.numbers.polygons import box_of
+from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.choice import GRIDS
 from tessil.core.planned import Plan
@@ -19,8 +18,7 @@ from tessil.drawing.pieceview import centre, frame, row_words, trim_line
 MOST_LETTERS = 400
 
 
-@dataclass(frozen=True, slots=True)
-class KeyLine:
+class KeyLine(Record, frozen=True):
     """One print of the key: its letter, how many pieces of it, how many laid turned."""
 
     letter: str

@@ -7,10 +7,10 @@ units an inch of the picture and a reading size take, so that print and screen a
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, replace
 from math import ceil, hypot
 from typing import Any
 
+from msgspec.structs import replace
 from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
 from PySide6.QtGui import (
     QBrush,
@@ -24,6 +24,7 @@ from PySide6.QtGui import (
     QTransform,
 )
 
+from tessil.core.numbers.records import Record
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.drawing.picture import (
@@ -49,8 +50,7 @@ NEAR_ENOUGH = 0.5  # of the scale an image was painted at; further off it would 
 FLAG = 12.0  # half of a snag's flag
 
 
-@dataclass(frozen=True, slots=True)
-class Surface:
+class Surface(Record, frozen=True):
     """Where the picture's origin is, device units an inch, and device units a reading size."""
 
     left: float
@@ -137,8 +137,7 @@ def _straight(outline: tuple[Point, ...]) -> bool:
     return ay == by and bx == cx and cy == dy and dx == ax
 
 
-@dataclass(frozen=True, slots=True)
-class Writing:
+class Writing(Record, frozen=True):
     """Words to write: their box with what is round it, and the chip they lie on, if on one."""
 
     text: str

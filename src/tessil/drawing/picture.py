@@ -16,6 +16,7 @@ from typing import Literal
 from tessil.core.catalogue.prints import Print
 from tessil.core.numbers.polygons import band
 from tessil.core.numbers.polygons import rectangle as rectangle
+from tessil.core.numbers.records import Record
 
 Point = tuple[float, float]
 Tone = Literal[
@@ -44,8 +45,7 @@ Stroke = Literal[
 ]
 
 
-@dataclass(frozen=True, slots=True)
-class Cloth:
+class Cloth(Record, frozen=True):
     """A polygon of a print at true scale; the print's pattern starts at ``origin``."""
 
     outline: tuple[Point, ...]
@@ -54,8 +54,7 @@ class Cloth:
     turned: bool = False  # upside-down
 
 
-@dataclass(frozen=True, slots=True)
-class Shade:
+class Shade(Record, frozen=True):
     """A polygon in a plain tone; ``share`` how much it covers, where the tone is sheer."""
 
     outline: tuple[Point, ...]
@@ -67,8 +66,7 @@ class Shade:
 Affine = tuple[float, float, float, float, float, float]  # x to a, b; y to c, d; moved by e, f
 
 
-@dataclass(frozen=True, slots=True)
-class Placed:
+class Placed(Record, frozen=True):
     """Cloth and lines of a flat thing that lies askew: in its own inches, and where they lie."""
 
     items: tuple[Cloth | Line, ...]
@@ -80,8 +78,7 @@ class Placed:
         return a * point[0] + c * point[1] + e, b * point[0] + d * point[1] + f
 
 
-@dataclass(frozen=True, slots=True)
-class Line:
+class Line(Record, frozen=True):
     """A straight or broken line."""
 
     points: tuple[Point, ...]
@@ -90,16 +87,14 @@ class Line:
     key: str = ""
 
 
-@dataclass(frozen=True, slots=True)
-class Net:
+class Net(Record, frozen=True):
     """Many short straight lines of one kind: from x, y to x, y."""
 
     segments: tuple[tuple[float, float, float, float], ...]
     stroke: Stroke
 
 
-@dataclass(frozen=True, slots=True)
-class Dimension:
+class Dimension(Record, frozen=True):
     """A measured distance; ``lane`` reading steps away from it, up or left if negative."""
 
     start: Point
@@ -111,8 +106,7 @@ class Dimension:
     size: str = ""  # the size of the bag that it tells, where that can be wished for
 
 
-@dataclass(frozen=True, slots=True)
-class Label:
+class Label(Record, frozen=True):
     """Words at a point."""
 
     at: Point
@@ -122,8 +116,7 @@ class Label:
     chip: bool = False  # on a small paper chip, over cloth
 
 
-@dataclass(frozen=True, slots=True)
-class Badge:
+class Badge(Record, frozen=True):
     """A snag's number at its place."""
 
     at: Point

@@ -7,8 +7,10 @@ panel.  Knows the plan and pictures; must not know Qt.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
 
+from msgspec.structs import replace
+
+from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
@@ -41,8 +43,7 @@ STRAIGHT = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
 ToBench = Callable[[float, float], Point]
 
 
-@dataclass(frozen=True, slots=True)
-class View:
+class View(Record, frozen=True):
     """What the bench is asked to show beside the panel itself."""
 
     stage: Stage

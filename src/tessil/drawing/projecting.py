@@ -7,9 +7,11 @@ must not know plans, prints or Qt.
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
 from math import cos, radians, sin
 
+from msgspec.structs import replace
+
+from tessil.core.numbers.records import Record
 from tessil.core.sewn.placing import Piece, Sewn, grounded
 from tessil.core.sewn.vectors import Pose, Space, cross, dot
 from tessil.drawing.picture import Affine, Point
@@ -17,8 +19,7 @@ from tessil.drawing.picture import Affine, Point
 FLUSH = 1e-4  # inches before a plane that are still in it
 
 
-@dataclass(frozen=True, slots=True)
-class Stand:
+class Stand(Record, frozen=True):
     """From where a bag is looked at, in degrees: turned about its upright axis, and from above; how
     far it is folded up, from 0 flat to 1; whether it is open, and whether one looks into it."""
 
@@ -63,8 +64,7 @@ FLAT_STANDS: dict[str, Stand] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class Shown:
+class Shown(Record, frozen=True):
     """A facet in the picture: its outline, how its panel maps into it, which side of the cloth is
     seen, and how squarely."""
 

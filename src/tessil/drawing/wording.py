@@ -7,7 +7,8 @@ free place first; where all is taken they are left out until there is room, by z
 from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+
+from tessil.core.numbers.records import Record
 
 CELL = 64.0
 GAP = 1.0
@@ -31,8 +32,7 @@ _ASIDE = (
 )
 
 
-@dataclass(frozen=True, slots=True)
-class Box:
+class Box(Record, frozen=True):
     """A rectangle on the device: its left and top, its width and height."""
 
     left: float

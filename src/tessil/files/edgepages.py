@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
+
+from msgspec.structs import replace
 
 from tessil.core.edges.readings import edge_readings
 from tessil.core.planned import Plan

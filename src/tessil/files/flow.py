@@ -7,11 +7,12 @@ table's head comes again where the table goes on.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, replace
 
+from msgspec.structs import replace
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QFont
 
+from tessil.core.numbers.records import Record
 from tessil.drawing import theme
 from tessil.drawing.painter import Surface, fitted, paint_picture
 from tessil.drawing.picture import Picture
@@ -33,8 +34,7 @@ PAD = 1.5  # millimetres after a paragraph
 CELL = 3.5  # between the columns of a table
 
 
-@dataclass(frozen=True, slots=True)
-class Block:
+class Block(Record, frozen=True):
     """Something that is never torn across two pages; ``high`` in millimetres."""
 
     high: float
@@ -133,8 +133,7 @@ def pictures(row: Sequence[tuple[Picture, str, float]], high: float, width: floa
     return Block(high + below + 3, paint)
 
 
-@dataclass(frozen=True, slots=True)
-class Column:
+class Column(Record, frozen=True):
     """A column of a table: its head, width in mm, how its words stand and in which type."""
 
     head: str

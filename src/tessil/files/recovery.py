@@ -10,13 +10,13 @@ from __future__ import annotations
 import json
 import time
 from contextlib import suppress
-from dataclasses import dataclass
 from datetime import datetime
 from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 from uuid import uuid4
 
+from tessil.core.numbers.records import Record
 from tessil.core.project import Job
 from tessil.core.words.refusals import printable
 from tessil.files.disk import lock_for, reason, sweep
@@ -36,8 +36,7 @@ _token = uuid4().hex[:12]
 _own_locks: dict[Path, QLockFile] = {}
 
 
-@dataclass(frozen=True)
-class Lost:
+class Lost(Record, frozen=True, dict=True):
     """Work that is in no file of the maker's: what it is, read without reading all of it."""
 
     path: Path

@@ -9,9 +9,10 @@ than its page goes on over the next.  Every page has a line of exactly 100 mm.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from pathlib import Path
 
+from msgspec.structs import replace
 from PySide6.QtCore import QBuffer, QIODevice, QMarginsF, QSizeF
 from PySide6.QtGui import QColor, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
 

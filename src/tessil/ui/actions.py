@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from tessil.core.numbers.records import Record
 
 
-@dataclass(frozen=True, slots=True)
-class ActionRow:
+class ActionRow(Record, frozen=True):
     """One action; ``does`` names a method of the window."""
 
     key: str

@@ -74,8 +74,25 @@ def _guard(window: Window) -> None:
 
 def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> Window:
     """Build the window inside its frame and open what was asked for."""
+    from tessil.core.memory.collecting import seldom, uncollected
+
     dress(app)
-    from tessil.core.memory.collecting import seldom
+    with uncollected():
+        window, sentence = _furnished(app, shell, path, demo)
+        # What was made while starting stays: later collections need not look at it.
+        gc.freeze()
+    seldom()
+    if sentence:
+        print(sentence, file=sys.stderr)
+        window.ask_open()
+        window.file_bar.tell(sentence)
+    return window
+
+
+def _furnished(
+    app: QApplication, shell: Shell, path: Path | None, demo: bool
+) -> tuple[Window, str]:
+    """The window with what was asked for on its bench; what is to be said if that cannot be."""
     from tessil.ui.window import Window
 
     window = Window()
@@ -87,14 +104,7 @@ def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> W
     elif path is not None:
         sentence = window.open_path(path)
     shell.take_in(window)
-    # What was made while starting stays: later collections need not look at it.
-    gc.freeze()
-    seldom()
-    if sentence:
-        print(sentence, file=sys.stderr)
-        window.ask_open()
-        window.file_bar.tell(sentence)
-    return window
+    return window, sentence
 
 
 def run(path: Path | None, demo: bool) -> int:

@@ -8,10 +8,10 @@ from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Iterable
 from contextlib import suppress
-from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import TypeVar
 
+from msgspec.structs import replace
 from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtGui import QUndoCommand, QUndoStack
@@ -19,6 +19,7 @@ from PySide6.QtGui import QUndoCommand, QUndoStack
 from tessil.core.edits import Edit, applied
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.memory.recall import Memory
+from tessil.core.numbers.records import Record
 from tessil.core.plan import plan
 from tessil.core.planned import PARTS, Plan
 from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project
@@ -33,8 +34,7 @@ from tessil.ui.seen import Seen
 T = TypeVar("T")
 
 
-@dataclass(frozen=True)
-class Work:
+class Work(Record, frozen=True, dict=True):
     """A job, which of its bags is in hand, and that bag with what it shares."""
 
     job: Job

@@ -6,8 +6,11 @@ Knows how one look follows from another and from a new plan; must not know widge
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
 
+from msgspec import field
+from msgspec.structs import replace
+
+from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Snag, Stage
@@ -15,8 +18,7 @@ from tessil.drawing.bands import spot_in
 from tessil.drawing.projecting import Stand
 
 
-@dataclass(frozen=True)
-class Seen:
+class Seen(Record, frozen=True, dict=True):
     """What the window shows of a plan, and what is in hand there."""
 
     panel: str

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
 from typing import Any, Literal
 
+from msgspec.structs import replace
+
 from tessil.core.edits import Edit
+from tessil.core.numbers.records import Record
 
 Kind = Literal[
     "length",
@@ -26,8 +28,7 @@ Kind = Literal[
 ]
 
 
-@dataclass(frozen=True, slots=True)
-class Spec:
+class Spec(Record, frozen=True):
     """One field.  ``key`` is stable; ``edit`` makes the change for an answer and may raise
     pydantic's ValidationError."""
 

@@ -6,11 +6,11 @@ Words and order only; what an answer means is the core's.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
 
 from tessil.core.brief.choice import Thing
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Notation
+from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
 from tessil.core.shapes import SHAPES
 from tessil.core.shapes.acts.shaping import reshape, start_from
@@ -338,8 +338,7 @@ def _word(spec: Spec, label: str, notation: Notation) -> str:
     return "" if spec.value is None else f"{label} {notation.size(spec.value)}"
 
 
-@dataclass(frozen=True)
-class Topic:
+class Topic(Record, frozen=True, dict=True):
     """One question about a bag: its fields, and how its answer is told."""
 
     key: str

@@ -5,7 +5,6 @@ import gc
 import os
 import random
 import weakref
-from dataclasses import fields, is_dataclass
 
 import pytest
 from pydantic import ValidationError
@@ -14,7 +13,7 @@ from tessil.core.bag.model import BagFigure
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
 from tessil.core.memory.recall import Memory
-from tessil.core.memory.same import same
+from tessil.core.memory.same import names_of, same
 from tessil.core.memory.watched import Watched, still
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, given
@@ -67,8 +66,8 @@ def _differing(one, other, path="plan"):
     """Where two values differ: the paths to what is not the same."""
     if same(one, other):
         return []
-    if is_dataclass(one) and type(one) is type(other):
-        pairs = [(f.name, getattr(one, f.name), getattr(other, f.name)) for f in fields(one)]
+    if type(one) is type(other) and (names := names_of(type(one))):
+        pairs = [(name, getattr(one, name), getattr(other, name)) for name in names]
     elif isinstance(one, tuple) and len(one) == len(other):
         pairs = [(str(at), *pair) for at, pair in enumerate(zip(one, other, strict=True))]
     else:
@@ -110,7 +109,7 @@ def test_a_remembered_plan_is_a_fresh_plan(name):
 
 def _new(before, after):
     """Parts of a plan that are other objects than they were."""
-    return {n for n in Plan.__dataclass_fields__ if getattr(before, n) is not getattr(after, n)}
+    return {n for n in names_of(Plan) if getattr(before, n) is not getattr(after, n)}
 
 
 def test_what_did_not_change_is_the_same_object(demo):

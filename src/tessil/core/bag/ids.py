@@ -6,9 +6,11 @@ in reports and in the keys of figures, and stays when words change.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
 from typing import Literal
 
+from msgspec.structs import replace
+
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Side
 
 CutOut = Literal["", "corner", "top corner", "fold", "upper fold", "lower fold", "curve"]
@@ -25,8 +27,7 @@ _NOTCHES: dict[CutOut, str] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class EdgeKey:
+class EdgeKey(Record, frozen=True):
     """One edge of a panel: the side it belongs to, and which part of that side it is.
 
     ``cut`` is what was cut out of the side there: a notch at a corner or at a fold, or a curve;
@@ -70,8 +71,7 @@ class EdgeKey:
 SeamPlace = Literal["seam", "edge", "end", "box corner", "zipper", "side seams", "band", "flap"]
 
 
-@dataclass(frozen=True, slots=True)
-class JoinKey:
+class JoinKey(Record, frozen=True):
     """One seam of the bag: what it is, on which side, and where there are two of them."""
 
     what: SeamPlace
@@ -144,8 +144,7 @@ CutKind = Literal[
 CutFor = Literal["panels", "edge", "pocket", "bias", "pull", "inner seams", "part"]
 
 
-@dataclass(frozen=True, slots=True)
-class CutOwner:
+class CutOwner(Record, frozen=True):
     """What pieces are cut for: some panels, a part, a mark, or something at the edges."""
 
     kind: CutFor
@@ -171,8 +170,7 @@ NoteKind = Literal[
 ]
 
 
-@dataclass(frozen=True, slots=True)
-class CutNote:
+class CutNote(Record, frozen=True):
     """Something to know of a piece before it is cut; ``number`` where it counts something."""
 
     kind: NoteKind

@@ -7,13 +7,13 @@ origin at its top left corner, x to the right, y downwards, outlines clockwise a
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from math import lcm
 from typing import TYPE_CHECKING, Literal, NamedTuple
 
 from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 
 if TYPE_CHECKING:
@@ -25,8 +25,7 @@ FoldKey = Literal["bottom", "top", "flap", "upper", "lower"]
 Finish = Literal["seam", "bound", "turned", "zip", "free"]
 
 
-@dataclass(frozen=True, slots=True)
-class Edge:
+class Edge(Record, frozen=True):
     """One side of an outline, from its start to the next corner.
 
     ``allowance`` is what the seam along it takes; ``finish`` what becomes of it.
@@ -39,8 +38,7 @@ class Edge:
     allowance: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class Fold:
+class Fold(Record, frozen=True):
     """A line on a panel where the finished bag turns."""
 
     name: FoldKey
@@ -48,8 +46,7 @@ class Fold:
     end: ExactPoint
 
 
-@dataclass(frozen=True, slots=True)
-class Notch:
+class Notch(Record, frozen=True):
     """A corner that is boxed: its two legs, where they meet, and what seams take of each.
 
     ``side_leg`` runs along x from the raw side edge, ``other_leg`` along y from a raw edge, a
@@ -75,8 +72,7 @@ class Notch:
         return self.side_leg.value - self.side_takes == self.other_leg.value - self.other_takes
 
 
-@dataclass(frozen=True, slots=True)
-class Panel:
+class Panel(Record, frozen=True):
     """One panel of the bag at its trimmed size.
 
     ``like`` names the panel whose choices it shares until it is given its own; ``kind``
@@ -132,16 +128,14 @@ class Panel:
         raise KeyError(f"{self.key} has no edge on its {side}")
 
 
-@dataclass(frozen=True, slots=True)
-class EdgeRef:
+class EdgeRef(Record, frozen=True):
     """An edge of a panel, as one part of a join."""
 
     panel: str
     edge: EdgeKey
 
 
-@dataclass(frozen=True, slots=True)
-class Join:
+class Join(Record, frozen=True):
     """Edges sewn to edges: the two runs must have the same sewn length.
 
     ``raw`` are the seams it leaves raw inside, where they are not as long as its edges: none where
@@ -156,8 +150,7 @@ class Join:
     raw: tuple[Figure, ...] | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Match:
+class Match(Record, frozen=True):
     """A panel that must follow another: what the leader becomes, it becomes."""
 
     leader: str
@@ -168,8 +161,7 @@ class Match:
 Box = tuple[Inches, Inches, Inches, Inches]  # x, y, width, height
 
 
-@dataclass(frozen=True, slots=True)
-class Attachment:
+class Attachment(Record, frozen=True):
     """A strip made into something: strap, handle, tab, cord; ``cut`` is its cut width."""
 
     key: str
@@ -180,8 +172,7 @@ class Attachment:
     cloth: bool = True
 
 
-@dataclass(frozen=True, slots=True)
-class ZipperNeed:
+class ZipperNeed(Record, frozen=True):
     """The zipper a shape takes: the seam it spans and the length to buy at least."""
 
     spans: Figure
@@ -189,8 +180,7 @@ class ZipperNeed:
     between: Figure  # room between the seam lines at its ends
 
 
-@dataclass(frozen=True, slots=True)
-class FlapNeed:
+class FlapNeed(Record, frozen=True):
     """A flap: how far it comes down the front, and where both halves of a snap are marked.
 
     ``lands`` is measured from the front's top edge.  Halves are measured on the trimmed panel:
@@ -216,8 +206,7 @@ class BagFigure(NamedTuple):
     figure: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class Bag:
+class Bag(Record, frozen=True):
     """A bag in pieces, with the size it will have and what it offers inside.
 
     ``finished`` has two sizes for a flat bag, three for a boxed one; ``words`` names them.

@@ -7,20 +7,19 @@ towards the wrong side, as the outside of a bag turns.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
 from tessil.core.bag.ids import EdgeKey, JoinKey
 from tessil.core.bag.model import Edge, ExactPoint
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 
 LOSE_NOTHING = ("bound", "free")  # edges at which the bag is as large as its panel
 FLAT, SQUARE, OVER = 0, 90, 180  # degrees: straight on, round a corner, folded together
 
 
-@dataclass(frozen=True, slots=True)
-class Crease:
+class Crease(Record, frozen=True):
     """A straight line on a panel where the finished bag turns; ``at`` how far down or across the
     panel it lies, where that is told."""
 
@@ -31,8 +30,7 @@ class Crease:
     at: Figure | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Sheet:
+class Sheet(Record, frozen=True):
     """A panel as it is sewn: its edges, boxed corners left out whether or not they are cut off,
     and its creases.  ``copies`` of it are in the bag."""
 
@@ -42,8 +40,7 @@ class Sheet:
     copies: int = 1
 
 
-@dataclass(frozen=True, slots=True)
-class Tape:
+class Tape(Record, frozen=True):
     """The zipper that shows between two edges: a strip as long as they are, ``turn`` in its
     middle where it lies over a fold, square turns ``ends`` in from either end."""
 
@@ -54,8 +51,7 @@ class Tape:
     ends: Inches | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Side:
+class Side(Record, frozen=True):
     """An edge of one copy of a sheet or tape, or a part of it from one place to another clockwise:
     so far down the panel on its left or right, so far across it at its top or bottom."""
 
@@ -65,8 +61,7 @@ class Side:
     part: tuple[Inches, Inches] | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Seam:
+class Seam(Record, frozen=True):
     """Edges that lie on edges: those of ``one`` in a row on those of ``other``.
 
     ``turn`` is how far the other turns away from going straight on; a ``hinge`` holds the other's
@@ -83,8 +78,7 @@ class Seam:
     opens: bool = False
 
 
-@dataclass(frozen=True, slots=True)
-class Hang:
+class Hang(Record, frozen=True):
     """A strap, handle, loop or cord: where its two ends are sewn on, each on a copy of a sheet, how
     long it is between them and how wide."""
 
@@ -97,8 +91,7 @@ class Hang:
 Facing = Literal["front", "back", "down"]
 
 
-@dataclass(frozen=True, slots=True)
-class Net:
+class Net(Record, frozen=True):
     """All sheets and tapes of the outside of a bag, their seams, and the facet that keeps still:
     the one on which ``still`` lies, facing the front, the back or down."""
 

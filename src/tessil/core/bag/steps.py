@@ -7,17 +7,16 @@ them in one order.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 
 Value = Inches | int | str
 
 
-@dataclass(frozen=True, slots=True)
-class Step:
+class Step(Record, frozen=True):
     """One thing to do.
 
     ``what`` is its kind, whose words stand in one table; ``on`` the ids of what it is done to;
@@ -35,8 +34,7 @@ class Step:
     minutes: Figure | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Do:
+class Do(Record, frozen=True):
     """A step before it has its place: what to do, with which values, and what it gives."""
 
     what: str

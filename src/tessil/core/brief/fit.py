@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 
 
-@dataclass(frozen=True, slots=True)
-class Fit:
+class Fit(Record, frozen=True):
     """One direction of the object against the bag: what it needs and what there is."""
 
     way: str

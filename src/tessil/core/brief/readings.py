@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, corner, upright
@@ -66,8 +66,7 @@ STEPS = (-2, -1, 0, 1, 2)
 STEP = {"inch": Fraction(1, 2), "metric": Fraction(50, 127)}  # ½ in, 1 cm
 
 
-@dataclass(frozen=True, slots=True)
-class Square:
+class Square(Record, frozen=True):
     """The legs of a corner from the side and the other way, the finished sizes they give, and the
     volume."""
 

@@ -6,7 +6,6 @@ Knows files of data shipped with the program; must not know projects or plans.
 from __future__ import annotations
 
 import tomllib
-from dataclasses import dataclass
 from functools import cache, lru_cache
 from importlib.resources import files
 from typing import Any
@@ -14,10 +13,10 @@ from typing import Any
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, Inches
+from tessil.core.numbers.records import Record
 
 
-@dataclass(frozen=True, slots=True)
-class Material:
+class Material(Record, frozen=True):
     """One kind of layer.  Thickness and the shrinkage constants are typical, from memory.
 
     ``rise_mm`` and ``draw_mm`` are a and d of the shrinkage model, ``along`` is g, and
@@ -138,8 +137,7 @@ def of_kind(*kinds: str) -> tuple[Material, ...]:
     return tuple(entry for entry in materials().values() if entry.kind in kinds)
 
 
-@dataclass(frozen=True, slots=True)
-class Hoop:
+class Hoop(Record, frozen=True):
     """The field a machine can stitch in one hoop, in inches."""
 
     key: str

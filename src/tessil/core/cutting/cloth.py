@@ -7,17 +7,16 @@ piece.  First fit in falling height: what a maker does, with the bare area as lo
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from tessil.core.bag.ids import CutId
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rows import Row, lay_out
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, Figure, count, given, total, up_to
 
 
-@dataclass(frozen=True, slots=True)
-class ClothPlan:
+class ClothPlan(Record, frozen=True):
     """The rows for one cloth and what to buy; ``too_long`` names pieces that fit no way."""
 
     rows: tuple[Row[CutId], ...]

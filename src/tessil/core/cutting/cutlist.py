@@ -5,7 +5,7 @@ Knows planned panels and the binding; must not know how sizes came about.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import CutId, CutKind, CutNote, CutOwner, NoteKind
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
@@ -15,6 +15,7 @@ from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
 from tessil.core.panels.panel import PanelPlan
@@ -29,8 +30,7 @@ SQUARES = ("square", "piece")
 SCRAP: CutKind = "course piece"  # cut from what there is, so not bought
 
 
-@dataclass(frozen=True, slots=True)
-class CutItem:
+class CutItem(Record, frozen=True):
     """Pieces of one size: what they are, for what, from which stock, how many, how large."""
 
     owner: CutOwner
@@ -51,8 +51,7 @@ class CutItem:
         return self.owner, self.what
 
 
-@dataclass(frozen=True, slots=True)
-class Purchase:
+class Purchase(Record, frozen=True):
     """One stock to buy: its pieces laid in rows, and the length."""
 
     stock: str
@@ -206,8 +205,7 @@ def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:
     )
 
 
-@dataclass(frozen=True, slots=True)
-class SetGroup:
+class SetGroup(Record, frozen=True):
     """Panels cut across from the same strip sets."""
 
     panels: tuple[PanelPlan, ...]
@@ -453,8 +451,7 @@ def by_stock(items: tuple[CutItem, ...]) -> dict[tuple[str, bool], tuple[CutItem
     return {key: tuple(group) for key, group in found.items()}
 
 
-@dataclass(frozen=True, slots=True)
-class Stocked:
+class Stocked(Record, frozen=True):
     """Pieces to cut from one stock: what that is called, how wide it is, what is left of it."""
 
     stock: str

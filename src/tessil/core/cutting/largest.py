@@ -8,7 +8,6 @@ holds most (a flat one: that is largest).  Sizes go down to the ruler's mark, ne
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
 from itertools import product
 from math import ceil, floor
 
@@ -18,6 +17,7 @@ from tessil.core.catalogue import Material
 from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rows import ToLay, fill_rows
 from tessil.core.numbers.workings import Figure, count, down_to, given, number
 from tessil.core.panels.choice import Oversize, PanelChoices
@@ -36,8 +36,7 @@ Needs = tuple[Inches, Inches]
 Entry = tuple[str, int, int, int]  # label, width and height in fine steps, how many
 
 
-@dataclass(frozen=True, slots=True)
-class ClothFit:
+class ClothFit(Record, frozen=True):
     """How the cloth is used: turned or not, its largest panels so many across and down, what lies
     in the rows of each piece, and what limits the bag.
 
@@ -54,8 +53,7 @@ class ClothFit:
     linings: bool
 
 
-@dataclass(frozen=True, slots=True)
-class _Losses:
+class _Losses(Record, frozen=True):
     """From a piece as it is cut to the panel as it is trimmed, and back, one way."""
 
     most: Figure  # the share that quilting takes at the bad end of its range; nothing if it is done
@@ -85,8 +83,7 @@ class _Losses:
         return -(-larger // self.step.value) * self.step.value
 
 
-@dataclass(frozen=True, slots=True)
-class ClothTask:
+class ClothTask(Record, frozen=True):
     """What the search for the largest bag reads.
 
     ``choices`` are the leading panel's; ``typed`` the keys of the sizes that somebody typed;

@@ -6,18 +6,19 @@ Largest pieces first into the smallest offcut that takes them, in rows as they a
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import CutId
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rows import fill_rows, oriented
 from tessil.core.sandwich.choice import Offcut
 
 MOST_PARTS = 4
 
 
-@dataclass(frozen=True, slots=True)
-class Wanted:
+class Wanted(Record, frozen=True):
     """Pieces of one size that are to be cut; in ``parts`` where they are put together."""
 
     id: CutId
@@ -27,8 +28,7 @@ class Wanted:
     parts: int = 1
 
 
-@dataclass(frozen=True, slots=True)
-class Taken:
+class Taken(Record, frozen=True):
     """What an offcut gives: so many of some pieces, or of the parts of some."""
 
     id: CutId
@@ -36,8 +36,7 @@ class Taken:
     parts: int
 
 
-@dataclass(frozen=True, slots=True)
-class OffcutUse:
+class OffcutUse(Record, frozen=True):
     """One offcut and what comes out of it."""
 
     offcut: Offcut

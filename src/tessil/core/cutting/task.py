@@ -3,19 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from tessil.core.catalogue import Material
 from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import Stock
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark
 
 
-@dataclass(frozen=True, slots=True)
-class CutTask:
+class CutTask(Record, frozen=True):
     """How many bags, from what.
 
     ``cloth`` is the binding's, ``pocket_cloth`` the lining's; ``straight`` whether binding is cut

@@ -9,12 +9,14 @@ is cut anew and loses the strip's width.  A join with seam s takes ``2·√2·s`
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import pairwise
 from math import inf, sqrt
 
+from msgspec.structs import replace
+
 from tessil.core.numbers.polygons import along, area
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline
 from tessil.core.quilting.clip import chords
 from tessil.core.quilting.seams import point_at, ways
@@ -27,8 +29,7 @@ Slant = int  # 0 leans with the upper side ahead, 1 with it behind
 Watch = Callable[[float], bool]
 
 
-@dataclass(frozen=True, slots=True)
-class Ends:
+class Ends(Record, frozen=True):
     """Where a strip's centre line may begin or end, for either slant of its end cut."""
 
     left: tuple[float, float]
@@ -48,8 +49,7 @@ class Ends:
         return Ends((-self.right[0], -self.right[1]), (-self.left[0], -self.left[1]))
 
 
-@dataclass(frozen=True, slots=True)
-class BiasStrip:
+class BiasStrip(Record, frozen=True):
     """One strip in one piece of cloth: its number there, its outline on the cloth, its ends."""
 
     scrap: int
@@ -216,8 +216,7 @@ def tried(outline: Outline, width: float) -> tuple[tuple[float, Strips], ...]:
     return tuple(made)
 
 
-@dataclass(frozen=True, slots=True)
-class Used:
+class Used(Record, frozen=True):
     """One strip in the joined length: turned half round or not, its end cuts, its length."""
 
     strip: BiasStrip
@@ -227,8 +226,7 @@ class Used:
     length: float
 
 
-@dataclass(frozen=True, slots=True)
-class Joined:
+class Joined(Record, frozen=True):
     """Strips joined in their order; ``reaches`` is what they give once sewn together."""
 
     used: tuple[Used, ...]
@@ -319,8 +317,7 @@ def _cut(order: list[tuple[BiasStrip, bool, Ends]], cost: float, width: float) -
     return Joined(tuple(reversed(used)), total)
 
 
-@dataclass(frozen=True, slots=True)
-class BiasPlan:
+class BiasPlan(Record, frozen=True):
     """Strips for a length: those there are, those used, and what is left over."""
 
     strips: tuple[BiasStrip, ...]

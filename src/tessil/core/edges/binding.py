@@ -8,10 +8,9 @@ cost a strip's width each.  Common practice.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.edges.choice import Binding
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given, no_less, up_to
 from tessil.core.trouble import CannotPlan
 
@@ -23,8 +22,7 @@ STEPS = 48
 SHARES = 6
 
 
-@dataclass(frozen=True, slots=True)
-class Begin:
+class Begin(Record, frozen=True):
     """Where along an edge a binding begins, where its joins fall, how far both keep from corners;
     inches along the edge from its first corner."""
 
@@ -33,8 +31,7 @@ class Begin:
     clear: float
 
 
-@dataclass(frozen=True, slots=True)
-class BindingPlan:
+class BindingPlan(Record, frozen=True):
     """One binding of a bag: cut width, length, and strips from the cloth's usable width.
 
     ``begin`` is for strips on the straight grain.

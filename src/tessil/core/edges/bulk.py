@@ -9,7 +9,6 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 from math import dist
 from typing import Literal
 
@@ -20,6 +19,7 @@ from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import Vector
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, count, from_mm, total
 from tessil.core.panels.panel import PanelPlan
@@ -33,8 +33,7 @@ STRAP_CLOTH = 4
 BINDING_CLOTH = 4  # two layers of a folded binding in front, two behind
 
 
-@dataclass(frozen=True, slots=True)
-class Advice:
+class Advice(Record, frozen=True):
     """What to sew a thickness with; ``most`` is the thickest it is meant for, in mm."""
 
     most: Fraction
@@ -60,8 +59,7 @@ HUNG = {"strap": "strap", "handles": "handle", "wrist": "wrist loop"}
 NEAR = 1.0  # inches: what is sewn on so near to an edge goes into its seam
 
 
-@dataclass(frozen=True, slots=True)
-class Spot:
+class Spot(Record, frozen=True):
     """One place and how thick it is there, pressed under the foot.
 
     ``panels`` are those whose layers lie there; ``mark`` the tab that does, if one does;
@@ -89,8 +87,7 @@ class Spot:
         return advice_for(self.mm)
 
 
-@dataclass(frozen=True, slots=True)
-class Heap:
+class Heap(Record, frozen=True):
     """Layers on top of each other, as a figure and by number."""
 
     thick: Figure
@@ -111,16 +108,14 @@ def _heap(materials: tuple[Material, ...], label: str) -> Heap:
     return Heap(total(parts).called(label, "mm"), len(parts))
 
 
-@dataclass(frozen=True, slots=True)
-class Caught:
+class Caught(Record, frozen=True):
     """What a seam catches of a panel: its name, and the layers that reach into the seam."""
 
     label: str
     materials: tuple[Material, ...]
 
 
-@dataclass(frozen=True, slots=True)
-class BulkTask:
+class BulkTask(Record, frozen=True):
     """What the counting of layers on one panel reads: all its layers, whether patchwork seams run
     into its edges and how they are pressed, its joins and what the panels there bring (itself
     among them), how the bag's seams are pressed, whether a lining lies inside, what else lies

@@ -5,8 +5,9 @@ Knows the bag model and the choices; what is bound stands in ``binding``.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
 from functools import lru_cache
+
+from msgspec.structs import replace
 
 from tessil.core.bag.model import Join
 from tessil.core.edges.bias import BiasPlan, join_cost, plan_bias
@@ -18,6 +19,7 @@ from tessil.core.edges.tube import TubePlan, plan_tube
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER, Inches
 from tessil.core.numbers.polygons import area
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Basis, Figure, count, given, total, up_to
 from tessil.core.trouble import CannotPlan
@@ -42,8 +44,7 @@ TOPSTITCH = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 3}
 JOIN_COST = given("a join takes", fine(join_cost(float(SEAM))), Basis.GEOMETRY)
 
 
-@dataclass(frozen=True, slots=True)
-class BiasCut:
+class BiasCut(Record, frozen=True):
     """Bias strips for one purpose: from pieces of cloth there are, or from new cloth.
 
     ``new`` is width and height of a rectangle to cut from new cloth; ``quarters`` how many fat
@@ -65,8 +66,7 @@ class BiasCut:
     tube: TubePlan | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class PipingPlan:
+class PipingPlan(Record, frozen=True):
     """Covered cord for some panels: strip width, its length and the cord's."""
 
     panels: tuple[str, ...]
@@ -79,8 +79,7 @@ class PipingPlan:
     corners: int
 
 
-@dataclass(frozen=True, slots=True)
-class ZipperPlan:
+class ZipperPlan(Record, frozen=True):
     """The zipper to buy and what is done to it."""
 
     length: Figure
@@ -91,8 +90,7 @@ class ZipperPlan:
     topstitch: Figure  # so far from the fold beside it
 
 
-@dataclass(frozen=True, slots=True)
-class CordPlan:
+class CordPlan(Record, frozen=True):
     """The channel a cord takes, and what is chosen for it."""
 
     thick: Figure
@@ -101,8 +99,7 @@ class CordPlan:
     each: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class Edging:
+class Edging(Record, frozen=True):
     """All edges of a bag."""
 
     runs: tuple[Run, ...]
@@ -186,8 +183,7 @@ def _begin(task: EdgeTask, binding: BindingPlan | None, bias: tuple[BiasCut, ...
     return begin_clear(within, corners, float(edge.value))
 
 
-@dataclass(frozen=True, slots=True)
-class Wanted:
+class Wanted(Record, frozen=True):
     """Bias that is asked for: what for, of which cloth, how wide and how long."""
 
     what: str

@@ -7,13 +7,13 @@ radius is that of the circle through its ends and its middle (geometry).
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from math import asin, hypot
 
 from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.model import Bag, Edge, Finish, Panel
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import Vector
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import HAIR, Basis, Figure, given, root, squared, total
 from tessil.core.words.names import edge_name
 
@@ -28,8 +28,7 @@ BECOMES: dict[Finish, str] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class Run:
+class Run(Record, frozen=True):
     """A side or a curve of one panel.
 
     ``cut`` is its length on the cut edge, ``sewn`` on the seam line; ``radius`` None where it is
@@ -131,8 +130,7 @@ def _crossing(one: tuple[Vector, Vector], other: tuple[Vector, Vector]) -> Vecto
     return x1 + t * (x2 - x1), y1 + t * (y2 - y1)
 
 
-@dataclass(frozen=True, slots=True)
-class Arc:
+class Arc(Record, frozen=True):
     """A curve as part of a circle: its radius, and how far round it goes, in radians."""
 
     radius: Figure

@@ -5,12 +5,11 @@ A strip is cut four times as wide as it ends and folded to the middle twice (com
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.bag.model import Attachment
 from tessil.core.edges.task import EdgeTask
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, exact_root, round_up
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import (
     Basis,
     Figure,
@@ -24,8 +23,7 @@ from tessil.core.numbers.workings import (
 from tessil.core.trouble import CannotPlan
 
 
-@dataclass(frozen=True, slots=True)
-class StrapPlan:
+class StrapPlan(Record, frozen=True):
     """One kind of strap: what to cut, how it is joined, stiffened and hung."""
 
     part: Attachment

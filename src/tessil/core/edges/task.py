@@ -2,17 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.bag.model import Bag
 from tessil.core.brief.choice import Lining
 from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap, Zipper
 from tessil.core.numbers.lengths import Inches, Units
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 
 
-@dataclass(frozen=True, slots=True)
-class EdgeTask:
+class EdgeTask(Record, frozen=True):
     """A bag with all that is chosen for its edges.
 
     ``cloth`` is the binding's; ``usable_width`` of the cloth that strips are cut from; ``channel``

@@ -9,18 +9,16 @@ each line: once round is ``√2·(S − 2s)``.  Only whole lines can be cut (geo
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import exact_root
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, floored, given, root, up_to
 
 ROOT2 = given("√2", exact_root(Fraction(2)), Basis.GEOMETRY, 0)
 MOST = 400  # ruler marks by which the side may grow
 
 
-@dataclass(frozen=True, slots=True)
-class TubePlan:
+class TubePlan(Record, frozen=True):
     """The square's side by area alone and as it must be, whole lines, and what they give."""
 
     by_area: Figure

@@ -9,10 +9,11 @@ one exists unless it costs nothing.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
+
+from tessil.core.numbers.records import Record
 
 Ints = NDArray[np.int64]
 Watch = Callable[[float, int], bool]  # how far, cost so far; answers whether to go on
@@ -21,8 +22,7 @@ ASK_EVERY = 64
 LEAST_STEPS, STEPS_A_PIECE = 3000, 30
 
 
-@dataclass(frozen=True, slots=True)
-class Problem:
+class Problem(Record, frozen=True):
     """Pieces 0…n−1 and prints 0…k−1.
 
     ``pairs`` (m × 2) are pieces that touch; both having one print costs ``same`` (m), both
@@ -50,8 +50,7 @@ class Problem:
         return len(self.limits)
 
 
-@dataclass(frozen=True, slots=True)
-class Answer:
+class Answer(Record, frozen=True):
     """A print for each piece and what it costs; ``over`` counts pieces beyond what is in hand."""
 
     prints: Ints

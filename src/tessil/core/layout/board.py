@@ -6,11 +6,11 @@ Made from a plan's panels; views, checks and the arranging all read it.  Knows n
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 
 from tessil.core.bag.model import Bag
 from tessil.core.layout.touches import Laid, Ref, Touch, laid_of, touches, touches_of
 from tessil.core.numbers.polygons import box_of
+from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.choice import GRIDS
 from tessil.core.piecing.top import Patch
@@ -20,8 +20,7 @@ LITTLE = 0.25  # so much of a piece may reach round a fold before it counts
 Decision = tuple[str, int, int]  # the panel whose choices it is, the part, the piece
 
 
-@dataclass(frozen=True, slots=True)
-class Area:
+class Area(Record, frozen=True):
     """A part of the closed bag that one face shows, such as its flap."""
 
     key: str
@@ -31,8 +30,7 @@ class Area:
     source: tuple[float, ...]  # x, y, width and height on the trimmed panel
 
 
-@dataclass(frozen=True, slots=True)
-class Board:
+class Board(Record, frozen=True):
     """Pieces by where they lie, what touches what, and which pieces are one decision."""
 
     patches: dict[Ref, Patch]

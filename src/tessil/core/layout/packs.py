@@ -6,8 +6,8 @@ Common practice, no source.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, count, floored, given, total
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.choice import GRIDS, Pack
@@ -15,8 +15,7 @@ from tessil.core.piecing.choice import GRIDS, Pack
 TABS, POCKET = 2, 4
 
 
-@dataclass(frozen=True, slots=True)
-class Packed:
+class Packed(Record, frozen=True):
     """One pack against one bag."""
 
     needs: Figure

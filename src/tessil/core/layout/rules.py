@@ -6,7 +6,6 @@ One price list serves the search and the counting of what is broken, so they can
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import TYPE_CHECKING, Any
 
 from tessil.core.catalogue.prints import Print
@@ -14,6 +13,7 @@ from tessil.core.layout.board import Area, Board, Decision, ways_up
 from tessil.core.layout.choice import Rules
 from tessil.core.layout.touches import Ref, Touch
 from tessil.core.layout.values import classes_of, ranks_of
+from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.top import Patch
 
@@ -25,8 +25,7 @@ SPREAD, STRIPED, GRADED, FAVOURITE, UPRIGHT = 2, 3, 2, 4, 12
 PREFER = 1  # another print where a favourite could lie: no rule broken, but a pity
 
 
-@dataclass(frozen=True, slots=True)
-class Broken:
+class Broken(Record, frozen=True):
     """One broken rule: which, the pieces concerned, and whether it is one decision twice."""
 
     rule: str  # side, corner, join, worn, order, favourite, upright
@@ -41,8 +40,7 @@ def minded(rules: Rules, touch: Touch) -> bool:
     return rules.corners if touch.kind == "corner" else rules.joins
 
 
-@dataclass(frozen=True, slots=True)
-class Table:
+class Table(Record, frozen=True):
     """All that a layout is judged by: the pieces as they lie, the prints, the maker's rules."""
 
     board: Board
@@ -64,8 +62,7 @@ def in_play(table: Table) -> tuple[Print, ...]:
     return laid if len(laid) > 1 else prints
 
 
-@dataclass(frozen=True, slots=True)
-class Pricing:
+class Pricing(Record, frozen=True):
     """What a print costs on a piece by itself, rule by rule."""
 
     prints: tuple[Print, ...]
@@ -183,8 +180,7 @@ def _order_broken(table: Table, touching: Sequence[Touch]) -> list[Broken]:
 # -- the problem, and its answer --------------------------------------------------
 
 
-@dataclass(frozen=True, slots=True)
-class Asked:
+class Asked(Record, frozen=True):
     """A plan's layout as a problem: its decisions in order, the prints in order."""
 
     problem: Problem

@@ -8,7 +8,6 @@ run meets L − t on the other.  Knows no prints and no rules.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from functools import lru_cache
 from math import hypot
 from typing import Literal, NamedTuple
@@ -18,6 +17,7 @@ from tessil.core.bag.model import Bag, Edge
 from tessil.core.bag.net import Net, Sheet, Side
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import box_of
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.sewn.faces import Look
@@ -45,8 +45,7 @@ class Ref(NamedTuple):
         return self.owner, self.zone, self.piece
 
 
-@dataclass(frozen=True, slots=True)
-class Touch:
+class Touch(Record, frozen=True):
     """Two pieces that touch, and how."""
 
     one: Ref
@@ -81,8 +80,7 @@ class Reach(NamedTuple):
     end: float
 
 
-@dataclass(frozen=True, slots=True)
-class Laid:
+class Laid(Record, frozen=True):
     """The geometry of one panel's pieces on its trimmed outline; quick to hash, for the cache."""
 
     panel: str

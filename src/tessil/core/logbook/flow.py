@@ -11,6 +11,7 @@ from tessil.core.catalogue import Material
 from tessil.core.logbook.book import MOST_SWATCHES, Book, Swatch
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.quilting.fitting import Fitted, Observation, Prior, fit, unlearned
 from tessil.core.quilting.shrinkage import (
@@ -143,8 +144,7 @@ def lessons_of(book: Book) -> Lessons:
     return made
 
 
-@dataclass(frozen=True)
-class Knowledge:
+class Knowledge(Record, frozen=True, dict=True):
     """What one plan may know: a book, and the panels measured in the project itself."""
 
     lessons: Lessons
@@ -181,8 +181,7 @@ def knowledge_of(book: Book, project: str = "") -> Knowledge:
     return Knowledge(lessons_of(book), project)
 
 
-@dataclass(frozen=True, slots=True)
-class Trust:
+class Trust(Record, frozen=True):
     """How far predictions for one stack may be trusted, in words."""
 
     swatches: int

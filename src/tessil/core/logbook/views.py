@@ -2,19 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.catalogue import Material
 from tessil.core.logbook.book import Book, Swatch
 from tessil.core.logbook.flow import Knowledge, Trust, lessons_of, said_by, trust
+from tessil.core.numbers.records import Record
 from tessil.core.quilting.fitting import Fitted, Prior, Residual, Triple, residuals
 from tessil.core.quilting.shrinkage import prior_of
 
 GAPS = tuple(n / 16 for n in range(6, 65))  # inches, ⅜ to 4
 
 
-@dataclass(frozen=True, slots=True)
-class AcrossLoss:
+class AcrossLoss(Record, frozen=True):
     """A loss across one set of lines: at which gap, how much, of which swatch."""
 
     gap: float
@@ -23,8 +21,7 @@ class AcrossLoss:
     outlies: bool
 
 
-@dataclass(frozen=True, slots=True)
-class StackView:
+class StackView(Record, frozen=True):
     """One stack: the fit with its prior, what stands behind it, and its points."""
 
     key: str

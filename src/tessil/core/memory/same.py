@@ -11,6 +11,8 @@ from dataclasses import fields, is_dataclass
 from functools import partial
 from typing import Any
 
+from msgspec import Struct
+
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Figure
 
@@ -79,9 +81,7 @@ _WAYS: dict[type, Same] = {Figure: _same_figures}
 def _way(kind: type) -> Same:
     """How two values of one type are compared, kept for the next two."""
     way: Same = _equal
-    names = (
-        tuple(field.name for field in fields(kind) if field.compare) if is_dataclass(kind) else ()
-    )
+    names = names_of(kind)
     if issubclass(kind, tuple | list):
         way = _same_rows
     elif names:
@@ -90,6 +90,15 @@ def _way(kind: type) -> Same:
         way = _same_mappings
     _WAYS[kind] = way
     return way
+
+
+def names_of(kind: type) -> tuple[str, ...]:
+    """The fields by which records of a type are compared; none of what is no record."""
+    if issubclass(kind, Struct):
+        return kind.__struct_fields__
+    return (
+        tuple(field.name for field in fields(kind) if field.compare) if is_dataclass(kind) else ()
+    )
 
 
 def _same_records(

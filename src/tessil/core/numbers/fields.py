@@ -5,19 +5,12 @@ Frozen pydantic types, shared by the project and the logbook.  Must not know wha
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from numbers import Rational
 from typing import Annotated, Any
 
-from pydantic import (
-    AfterValidator,
-    BaseModel,
-    BeforeValidator,
-    ConfigDict,
-    Field,
-    InstanceOf,
-    PlainSerializer,
-    WithJsonSchema,
-)
+from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler
+from pydantic_core import CoreSchema, core_schema
 
 from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import LONGEST, Inches, LengthError, read_length, write_exact
@@ -54,40 +47,65 @@ def _degrees(value: Any) -> Fraction:
     return angle
 
 
-def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> AfterValidator:
-    def check(value: Inches) -> Inches:
-        if value > high:
+class _Kind:
+    """A kind of field, built once for all that are of it: most of what a document's types take to
+    make ready is the same kinds over and over."""
+
+    def __init__(self, schema: CoreSchema, written: dict[str, Any] | None = None) -> None:
+        self._schema, self._written = schema, written
+
+    def __get_pydantic_core_schema__(self, _source: Any, _handler: GetCoreSchemaHandler) -> Any:
+        return self._schema
+
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> dict[str, Any]:
+        return dict(self._written) if self._written else handler(schema)
+
+
+def _exact(
+    read: Callable[[Any], Fraction],
+    write: Callable[[Fraction], object],
+    returns: CoreSchema,
+    written: dict[str, Any],
+) -> _Kind:
+    """An exact number, read and written by these."""
+    serialization = core_schema.plain_serializer_function_ser_schema(write, return_schema=returns)
+    return _Kind(
+        core_schema.no_info_plain_validator_function(read, serialization=serialization), written
+    )
+
+
+_LENGTH = {"type": "string", "pattern": r"^-?[0-9 ./]+ (in|mm)$", "maxLength": 80}
+_NUMBER = {"type": "number"}
+
+
+def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> _Kind:
+    """A length between bounds."""
+
+    def read(value: Any) -> Inches:
+        length = _length(value)
+        if length > high:
             raise ValueError(f"At most {write_exact(high)} goes here.")
-        if value < low or (strict and value == low):
+        if length < low or (strict and length == low):
             raise ValueError(sentence)
-        return value
+        return length
 
-    return AfterValidator(check)
+    return _exact(read, write_exact, core_schema.str_schema(), _LENGTH)
 
 
-# The validator must know the number's type, not how to read it: what stands before it does that.
-_Exact = Annotated[Fraction, InstanceOf()]
-_AS_TEXT = (
-    BeforeValidator(_length),
-    PlainSerializer(write_exact, return_type=str),
-    WithJsonSchema({"type": "string", "pattern": r"^-?[0-9 ./]+ (in|mm)$", "maxLength": 80}),
-)
 _MORE = "This must be more than zero."
 _NOT_LESS = "This cannot be below zero."
-Size = Annotated[_Exact, *_AS_TEXT, _bounded(Fraction(0), LONGEST, True, _MORE)]
-Room = Annotated[_Exact, *_AS_TEXT, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
-Room60 = Annotated[_Exact, *_AS_TEXT, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]
-Ranged = Annotated[
-    _Exact, *_AS_TEXT, _bounded(-Fraction(12), LONGEST, False, "That lies far off the panel.")
-]
-Seam = Annotated[
-    _Exact,
-    *_AS_TEXT,
-    _bounded(Fraction(1, 16), Fraction(2), False, "A seam needs at least 1/16 in (1.6 mm)."),
-]
-Name = Annotated[str, Field(min_length=1, max_length=80)]
-Key = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
-Colour = Annotated[str, Field(pattern=r"^#[0-9a-f]{6}$")]
+_FAR = "That lies far off the panel."
+_THIN = "A seam needs at least 1/16 in (1.6 mm)."
+Size = Annotated[Fraction, _bounded(Fraction(0), LONGEST, True, _MORE)]
+Room = Annotated[Fraction, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
+Room60 = Annotated[Fraction, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]
+Ranged = Annotated[Fraction, _bounded(-Fraction(12), LONGEST, False, _FAR)]
+Seam = Annotated[Fraction, _bounded(Fraction(1, 16), Fraction(2), False, _THIN)]
+Name = Annotated[str, _Kind(core_schema.str_schema(min_length=1, max_length=80))]
+Key = Annotated[str, _Kind(core_schema.str_schema(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$"))]
+Colour = Annotated[str, _Kind(core_schema.str_schema(pattern=r"^#[0-9a-f]{6}$"))]
 
 
 class Decided(BaseModel):
@@ -96,8 +114,7 @@ class Decided(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
 
 
-_AS_NUMBER = (PlainSerializer(float), WithJsonSchema({"type": "number"}))
-Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
+Share = Annotated[float, _Kind(core_schema.float_schema(ge=0, le=1, allow_inf_nan=False))]
 
 
 def _part(value: Any) -> Fraction:
@@ -108,5 +125,5 @@ def _part(value: Any) -> Fraction:
         raise ValueError("A share goes here, such as 0.03.") from None
 
 
-ExactShare = Annotated[_Exact, BeforeValidator(_part), *_AS_NUMBER]
-Degrees = Annotated[_Exact, BeforeValidator(_degrees), *_AS_NUMBER]
+ExactShare = Annotated[Fraction, _exact(_part, float, core_schema.float_schema(), _NUMBER)]
+Degrees = Annotated[Fraction, _exact(_degrees, float, core_schema.float_schema(), _NUMBER)]

@@ -8,11 +8,11 @@ length is for.  Inside, a length is a ``Fraction`` of an inch; 1 in = 25.4 mm ex
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
 from math import ceil, floor, isqrt
 from typing import Literal
 
 from tessil.core.numbers.exact import Fraction, fraction_of
+from tessil.core.numbers.records import Record
 
 Inches = Fraction
 Units = Literal["inch", "metric"]
@@ -85,8 +85,7 @@ class LengthError(ValueError):
     """A text that is no length; the message is a sentence for the maker."""
 
 
-@dataclass(frozen=True, slots=True)
-class _Quantity:
+class _Quantity(Record, frozen=True):
     value: Fraction
     power: int  # power of length: 0 a bare number, 1 a length in inches
 
@@ -349,8 +348,7 @@ def is_on_mark(value: Inches, mark: Inches) -> bool:
     return (value / mark).denominator == 1
 
 
-@dataclass(frozen=True, slots=True)
-class Notation:
+class Notation(Record, frozen=True):
     """How a maker reads lengths: unit system and finest ruler mark (in inches)."""
 
     units: Units = "inch"

@@ -7,18 +7,17 @@ only; must not know what is laid out.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from math import lcm
 from typing import Generic, NamedTuple, TypeVar
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 
 Name = TypeVar("Name")  # whatever tells pieces apart
 
 
-@dataclass(frozen=True, slots=True)
-class ToLay(Generic[Name]):
+class ToLay(Record, Generic[Name], frozen=True):
     """Pieces of one size to lay out: ``along`` runs across the cloth's width."""
 
     name: Name
@@ -27,8 +26,7 @@ class ToLay(Generic[Name]):
     number: int
 
 
-@dataclass(frozen=True, slots=True)
-class Row(Generic[Name]):
+class Row(Record, Generic[Name], frozen=True):
     """``times`` alike rows: their height, what lies in each, and the width left."""
 
     high: Inches

@@ -5,15 +5,15 @@ Common practice, no source.  The metric marks are whole metric steps, not conver
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from msgspec.structs import replace
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER, Notation, Units
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given
 
 
-@dataclass(frozen=True, slots=True)
-class Rulers:
+class Rulers(Record, frozen=True):
     """Marks as figures, so that a rounding shows in its working."""
 
     ruler: Figure  # a cut size is rounded up to this

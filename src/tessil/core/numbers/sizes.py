@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 
 Side = Literal["left", "right", "top", "bottom"]
@@ -13,8 +13,7 @@ SIDES: tuple[Side, ...] = ("left", "right", "top", "bottom")
 Outline = tuple[tuple[float, float], ...]  # inches, clockwise as drawn; for looking and touching
 
 
-@dataclass(frozen=True, slots=True)
-class Pair:
+class Pair(Record, frozen=True):
     """A width and a height at one rung."""
 
     width: Figure

@@ -13,6 +13,8 @@ from enum import IntEnum
 from math import ceil, floor
 from typing import Literal
 
+from msgspec import Struct
+
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH, exact_root, round_down, round_near, round_up
 
@@ -50,7 +52,7 @@ NO_HAIR = Fraction(0)
 HAIR = Fraction(1, 10**5)  # inches: a quarter of a thousandth of a millimetre
 
 
-class Figure:
+class Figure(Struct, frozen=True, eq=False, gc=False):  # a sum never holds itself: no circles
     """An exact number, its power of length, and the sum that made it.
 
     ``value`` is in inches to the ``power`` (0 a bare number, 1 a length, 2 an area).
@@ -58,45 +60,28 @@ class Figure:
     program, not in what a maker typed.
     """
 
-    __slots__ = ("args", "basis", "label", "op", "passes", "power", "show", "value")
-
     value: Fraction
     power: int
     op: str
     args: tuple[Figure, ...]
-    label: str
     basis: Basis
     passes: Basis  # what a sum that uses this figure rests on through it
-    show: Show
-
-    def __init__(
-        self, value: Fraction, power: int, op: str, args: tuple[Figure, ...], basis: Basis
-    ) -> None:
-        self.value = value
-        self.power = power
-        self.op = op
-        self.args = args
-        self.basis = basis
-        self.passes = basis
-        self.label = ""
-        self.show = "plain"
+    label: str = ""
+    show: Show = "plain"
 
     def __repr__(self) -> str:
         return f"Figure({self.label or self.op}: {self.value})"
 
     def called(self, label: str, show: Show = "plain") -> Figure:
         """The same number as a named result; other workings then show it as one value."""
-        named = Figure(self.value, self.power, "named", (self,), self.basis)
-        named.label = label
-        named.show = show
-        named.passes = self.passes
-        return named
+        return self._named(label, show, self.passes)
+
+    def _named(self, label: str, show: Show, passes: Basis) -> Figure:
+        return Figure(self.value, self.power, "named", (self,), self.basis, passes, label, show)
 
     def settled(self, label: str) -> Figure:
         """A named size that is cut to: soft in its reasons, but exact for all that follows."""
-        named = self.called(label)
-        named.passes = Basis.GEOMETRY
-        return named
+        return self._named(label, "plain", Basis.GEOMETRY)
 
     @property
     def whole(self) -> int:
@@ -153,12 +138,12 @@ def _combined(op: str, left: Figure, right: Figure) -> Figure:
     else:
         value, power = one / other, power - right.power
     basis = max(Basis.GEOMETRY, left.passes, right.passes)
-    return Figure(value, power, op, (left, right), basis)
+    return Figure(value, power, op, (left, right), basis, basis)
 
 
 def number(value: int | Fraction, basis: Basis = Basis.GEOMETRY) -> Figure:
     """A bare number inside a formula."""
-    return Figure(_exact(value), 0, "given", (), basis)
+    return Figure(_exact(value), 0, "given", (), basis, basis)
 
 
 def _exact(value: int | Fraction) -> Fraction:
@@ -173,10 +158,7 @@ def given(
     show: Show = "plain",
 ) -> Figure:
     """A number from outside the arithmetic: chosen, measured, or a usual value."""
-    figure = Figure(_exact(value), power, "given", (), basis)
-    figure.label = label
-    figure.show = show
-    return figure
+    return Figure(_exact(value), power, "given", (), basis, basis, label, show)
 
 
 def count(label: str, value: int, basis: Basis = Basis.CHOSEN) -> Figure:
@@ -193,7 +175,7 @@ def from_mm(label: str, value: Fraction, basis: Basis) -> Figure:
 
 def _one(op: str, figure: Figure, value: Fraction, *more: Figure) -> Figure:
     basis = max(Basis.GEOMETRY, *(part.passes for part in (figure, *more)))
-    return Figure(value, figure.power, op, (figure, *more), basis)
+    return Figure(value, figure.power, op, (figure, *more), basis, basis)
 
 
 def up_to(figure: Figure, mark: Figure, hair: Fraction = NO_HAIR) -> Figure:
@@ -245,9 +227,8 @@ def no_less(figure: Figure, floor: Figure) -> Figure:
 
 def squared(figure: Figure) -> Figure:
     """A figure times itself."""
-    return Figure(
-        figure.value**2, 2 * figure.power, "²", (figure,), max(Basis.GEOMETRY, figure.passes)
-    )
+    basis = max(Basis.GEOMETRY, figure.passes)
+    return Figure(figure.value**2, 2 * figure.power, "²", (figure,), basis, basis)
 
 
 def root(figure: Figure) -> Figure:
@@ -256,9 +237,8 @@ def root(figure: Figure) -> Figure:
     power, odd = divmod(figure.power, 2)
     if odd:
         raise TypeError(f"no root of power {figure.power}: {figure!r}")
-    return Figure(
-        exact_root(figure.value), power, "√", (figure,), max(Basis.GEOMETRY, figure.passes)
-    )
+    basis = max(Basis.GEOMETRY, figure.passes)
+    return Figure(exact_root(figure.value), power, "√", (figure,), basis, basis)
 
 
 def total(figures: Iterable[Figure]) -> Figure:
@@ -270,4 +250,4 @@ def total(figures: Iterable[Figure]) -> Figure:
         raise TypeError(f"cannot sum unlike powers: {parts[:3]!r}")
     value = sum((part.value for part in parts), Fraction(0))
     basis = max(Basis.GEOMETRY, *(part.passes for part in parts))
-    return Figure(value, parts[0].power, "sum", parts, basis)
+    return Figure(value, parts[0].power, "sum", parts, basis, basis)

@@ -5,10 +5,10 @@ Reads a planned panel; computes nothing new.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
 from tessil.core.bag.model import Bag
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Figure, total
 from tessil.core.panels.choice import Got
@@ -20,8 +20,7 @@ RungKey = Literal["pieces", "pieced", "quilted", "trimmed", "finished"]
 NOT_MEASURED = Got()
 
 
-@dataclass(frozen=True, slots=True)
-class Rung:
+class Rung(Record, frozen=True):
     """One rung: the sizes that hold now, how sure they are, and what was measured.
 
     ``sizes`` are two or three figures (finished bags have a depth).  ``least`` and ``most``

@@ -6,10 +6,10 @@ A panel teaches only where it was measured both pieced and quilted.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 
 from tessil.core.catalogue import Material
 from tessil.core.logbook.book import Book, Sewn, Swatch
+from tessil.core.numbers.records import Record
 from tessil.core.panels.planning import Setting, Task, families_of, plan_panel
 from tessil.core.quilting.fitting import Observation
 from tessil.core.quilting.quilt import needs_seams
@@ -55,8 +55,7 @@ def _families(setting: Setting, task: Task) -> tuple[Family, ...]:
     return families_of(setting, task)
 
 
-@dataclass(frozen=True, slots=True)
-class Learning:
+class Learning(Record, frozen=True):
     """A project's panels with the names under which they stand in the logbook."""
 
     setting: Setting

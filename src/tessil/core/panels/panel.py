@@ -5,12 +5,11 @@ A record and the few things that can be read off it; how it is computed is ``pla
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Pair, Side
 from tessil.core.numbers.workings import Figure
 from tessil.core.panels.choice import Measured, PanelChoices
@@ -25,8 +24,7 @@ MOST_DRAWN_IN = Fraction(1, 2)
 MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousandth of an inch
 
 
-@dataclass(frozen=True, slots=True)
-class EdgeShow:
+class EdgeShow(Record, frozen=True):
     """What the outermost piece of one part still shows along one side of the trimmed panel."""
 
     side: Side
@@ -35,8 +33,7 @@ class EdgeShow:
     cut: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class PanelPlan:
+class PanelPlan(Record, frozen=True):
     """Everything computed for one panel; sizes say which rung they are."""
 
     panel: Panel

@@ -7,14 +7,16 @@ measured.  Knows piecing, layers and quilting; must not know which shape asks.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
 from typing import Literal
+
+from msgspec.structs import replace
 
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material
 from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side
 from tessil.core.numbers.workings import Basis, Figure, count, given, near_to, number, up_to
@@ -54,8 +56,7 @@ ENDS_OF: dict[Way, tuple[Side, Side]] = {"width": ("left", "right"), "height": (
 MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousandth of an inch
 
 
-@dataclass(frozen=True, slots=True)
-class Setting:
+class Setting(Record, frozen=True):
     """What all panels of a bag share when they are planned."""
 
     marks: Rulers
@@ -71,8 +72,7 @@ class Setting:
     knowledge: Knowledge
 
 
-@dataclass(frozen=True, slots=True)
-class Task:
+class Task(Record, frozen=True):
     """One panel with all that was decided and measured for it.
 
     ``owner`` is the key under which its choices stand; ``linings`` how many are quilted in with
@@ -318,8 +318,7 @@ def _gaps(families: tuple[Family, ...]) -> list[tuple[str, Inches]]:
     return [(family.key, family.gap.value) for family in families]
 
 
-@dataclass(frozen=True, slots=True)
-class _Laid:
+class _Laid(Record, frozen=True):
     """A panel from the lines it is taken to have to the sets of lines it has."""
 
     draw: Draw

@@ -8,14 +8,14 @@ with a lower bound, not a proof: ``Filling.over`` may be above the least there i
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from random import Random
+
+from tessil.core.numbers.records import Record
 
 Watch = Callable[[float], bool]  # told how far it is, answers whether to go on
 
 
-@dataclass(frozen=True, slots=True)
-class Filling:
+class Filling(Record, frozen=True):
     """Which pieces go in which row (by index), and how much they are over in all.
 
     A row that could not be reached holds what came nearest; ``short`` counts what is missing.

@@ -10,14 +10,12 @@ Common practice for the ways of pressing; the counting is geometry.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.catalogue import material
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, count, from_mm
 
 
-@dataclass(frozen=True, slots=True)
-class Pressed:
+class Pressed(Record, frozen=True):
     """Layers and thickness of the top alone, under the presser foot."""
 
     seam: Figure

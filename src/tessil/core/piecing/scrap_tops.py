@@ -7,13 +7,13 @@ A course is a row of scraps cut to one height and joined end to end: widths w gi
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from itertools import cycle
 
 from tessil.core.bag.steps import Do
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import boxed, rectangle
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.piecing.choice import Filled, Scrap
@@ -27,8 +27,7 @@ MOST_COURSES = 60
 MANY_TIMES = 6  # so many times the length needed is looked through at most
 
 
-@dataclass(frozen=True, slots=True)
-class Blank:
+class Blank(Record, frozen=True):
     """A piece of one course height out of a scrap: which scrap, how long, and how it lies."""
 
     scrap: int

@@ -6,12 +6,12 @@ that follows from them is exact again.  Common practice for overhang and order, 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from math import cos, radians, sin
 
 from tessil.core.bag.steps import Do, Step
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import Vector, band, reach, rectangle
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline, Pair
 from tessil.core.numbers.workings import HAIR, Basis, Figure, count, given, up_to
 from tessil.core.piecing.choice import Piecing
@@ -32,8 +32,7 @@ from tessil.core.trouble import CannotPlan
 FINE = 10**6  # chords are measured to a millionth of an inch
 
 
-@dataclass(frozen=True, slots=True)
-class Slant:
+class Slant(Record, frozen=True):
     """Which way strips run and which way they are counted, as unit vectors (y downwards)."""
 
     along: Vector

@@ -8,11 +8,11 @@ along the pieces.  ``T = n(w − 2s) + 2s`` for n pieces of cut width w with sea
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import cycle
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rows import Row, ToLay, fill_rows
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import (
@@ -35,8 +35,7 @@ MOST = 200
 ONE = count("piece", 1, Basis.GEOMETRY)
 
 
-@dataclass(frozen=True, slots=True)
-class Need:
+class Need(Record, frozen=True):
     """What a top must measure across its pieces and along them, and the piecing seam."""
 
     across: Figure
@@ -45,8 +44,7 @@ class Need:
     field: str  # dotted path of the panel's piecing choices, for complaints
 
 
-@dataclass(frozen=True, slots=True)
-class Joining:
+class Joining(Record, frozen=True):
     """How pieces are chosen: by their cut width, their number, or widths in turn."""
 
     fixed: str

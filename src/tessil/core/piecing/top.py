@@ -8,13 +8,15 @@ Knows sizes and choices; must not know shapes, quilting or how anything is drawn
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
 from typing import Literal
+
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import CutKind
 from tessil.core.bag.steps import Do, Step, one_by_one
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import box_of, boxed, shifted
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import Outline, Pair
 from tessil.core.numbers.workings import Basis, Figure, count
@@ -25,8 +27,7 @@ Kind = Literal["piece", "sash", "border", "scrap"]
 Where = Literal["", "whole", "across", "upright", "first", "second"]
 
 
-@dataclass(frozen=True, slots=True)
-class Patch:
+class Patch(Record, frozen=True):
     """One piece where it shows on the pieced top, raw edges of the top included.
 
     ``piece`` is its place in the list of prints, −1 for one that has none of its own (border,
@@ -67,8 +68,7 @@ class Patch:
         )
 
 
-@dataclass(frozen=True, slots=True)
-class CutPiece:
+class CutPiece(Record, frozen=True):
     """Pieces of one size and print for one top."""
 
     what: CutKind
@@ -79,8 +79,7 @@ class CutPiece:
     scrap: int | None = None  # which of the list it is cut from
 
 
-@dataclass(frozen=True, slots=True)
-class Strips:
+class Strips(Record, frozen=True):
     """Pieces side by side: ``across`` is what they make, ``surplus`` what it is over.
 
     ``cuts`` and ``kinds`` are all that is sewn in order, sashing and filling borders included;
@@ -118,8 +117,7 @@ class Strips:
         return any(cut.value != self.cut.value for cut in self.cuts)
 
 
-@dataclass(frozen=True, slots=True)
-class TopLine:
+class TopLine(Record, frozen=True):
     """A figure of the piecing for the receipt, and what it measures on the top."""
 
     key: str
@@ -128,8 +126,7 @@ class TopLine:
     where: Where = ""
 
 
-@dataclass(frozen=True, slots=True)
-class Wish:
+class Wish(Record, frozen=True):
     """What a way of piecing is asked for.  ``outline`` is the trimmed panel on the top."""
 
     choice: Piecing
@@ -143,8 +140,7 @@ class Wish:
     field: str  # dotted path of these choices, for complaints
 
 
-@dataclass(frozen=True, slots=True)
-class Top:
+class Top(Record, frozen=True):
     """A pieced top.  ``rows`` lie one below another, ``columns`` side by side."""
 
     size: Pair

@@ -6,11 +6,13 @@ The one door to the ways of piecing: a new way is one function in the table belo
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+
+from msgspec.structs import replace
 
 from tessil.core.bag.steps import Step
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import band, rectangle
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline, Pair, Side
 from tessil.core.numbers.workings import Figure, given, smallest
 from tessil.core.piecing.choice import Piecing
@@ -114,8 +116,7 @@ def _frame(width: float, height: float, deep: float) -> tuple[Outline, ...]:
     )
 
 
-@dataclass(frozen=True, slots=True)
-class Part:
+class Part(Record, frozen=True):
     """A part of a panel with its top, where that lies on the pieced panel, and what was
     trimmed off it before the parts were joined (none for an undivided panel)."""
 

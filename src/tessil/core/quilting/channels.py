@@ -6,10 +6,9 @@ the sewn state, so that what lies in the bag is even.  Must not know shapes.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import (
     Basis,
     Figure,
@@ -27,8 +26,7 @@ MOST_LINES = 500
 CLEAR = Fraction(1, 8)  # a line stays this far from a seam line; common practice
 
 
-@dataclass(frozen=True, slots=True)
-class Channels:
+class Channels(Record, frozen=True):
     """One set of lines: sewn gap, how many gaps and lines, margin to each seam line.
 
     ``positions`` run from the middle, in inches as sewn.

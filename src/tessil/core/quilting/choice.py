@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Ranged, Room, Size
+from tessil.core.numbers.records import Record
 
 Pattern = Literal["channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo", "none"]
 Spacing = Literal["divide", "keep", "hit", "clear"]
@@ -64,8 +64,7 @@ class Machine(Decided):
     bobbin_m: Annotated[float, Field(gt=0, le=300, allow_inf_nan=False)] = 30
 
 
-@dataclass(frozen=True, slots=True)
-class QuiltWish:
+class QuiltWish(Record, frozen=True):
     """How one panel is quilted: its first part, and the parts below it."""
 
     quilting: Quilting

@@ -10,8 +10,9 @@ are inches.  Knows numbers only; must not know swatches or panels.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import combinations
+
+from tessil.core.numbers.records import Record
 
 Matrix = list[list[float]]
 Triple = tuple[float, float, float]
@@ -21,16 +22,14 @@ FREEDOM = 3.0  # the prior's shape: as if six losses had shown that scatter
 ZERO: Triple = (0.0, 0.0, 0.0)
 
 
-@dataclass(frozen=True, slots=True)
-class Prior:
+class Prior(Record, frozen=True):
     """Starting values of q, d, g and how far each may be off (one standard deviation)."""
 
     mean: Triple
     spread: Triple
 
 
-@dataclass(frozen=True, slots=True)
-class Observation:
+class Observation(Record, frozen=True):
     """One measured loss: its row, its value as a share, the length it was measured on, and the
     number of the swatch it is from."""
 
@@ -45,8 +44,7 @@ class Observation:
         return 1 / (1 + (READING / self.length / SCATTER) ** 2)
 
 
-@dataclass(frozen=True, slots=True)
-class Fitted:
+class Fitted(Record, frozen=True):
     """The constants after the swatches.
 
     ``cov`` is their covariance as a multiple of the scatter's square, row by row; ``scatter``
@@ -207,8 +205,7 @@ def _no_less_than_nothing(precision: Matrix, pull: Sequence[float]) -> list[floa
     return best
 
 
-@dataclass(frozen=True, slots=True)
-class Residual:
+class Residual(Record, frozen=True):
     """How one loss sits with the fit: expected and measured, how far off in units of what is to
     be expected, and its leverage, the share of its own expected value that it makes itself."""
 

@@ -7,9 +7,9 @@ is driven from here.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Literal
 
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import given
 from tessil.core.quilting.choice import Pattern, Quilting
 from tessil.core.quilting.seams import SeamLine
@@ -32,8 +32,7 @@ Sets = tuple[LineSet, ...]
 Asked = Literal["run", "angle", "offset", "gap", "gap_other", "spacing"]
 
 
-@dataclass(frozen=True, slots=True)
-class QuiltPattern:
+class QuiltPattern(Record, frozen=True):
     """One pattern.
 
     ``lay`` puts its lines into a region, given the seams of the patchwork; ``wished`` is what it

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
 from itertools import pairwise
+
+from msgspec.structs import replace
 
 from tessil.core.bag.model import Panel
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline, Side
 from tessil.core.numbers.workings import Basis, Figure, count, given
 from tessil.core.quilting.choice import QuiltWish
@@ -21,8 +23,7 @@ from tessil.core.sandwich.layers import Layer
 from tessil.core.trouble import CannotPlan
 
 
-@dataclass(frozen=True, slots=True)
-class Quilt:
+class Quilt(Record, frozen=True):
     """All lines of one panel.  ``seams`` are its patchwork seams, where lines mind them."""
 
     sets: tuple[LineSet, ...] = ()

@@ -6,9 +6,9 @@ In floats, for lines that follow seams or keep clear of them.  Must not know how
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 from math import atan2, cos, degrees, hypot, radians, sin
 
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline
 
 FINE = 3  # decimals of an inch to which two sides are one line
@@ -16,8 +16,7 @@ SHORT = 0.05
 MOST_PIECES = 1500  # beyond, seams are not sought
 
 
-@dataclass(frozen=True, slots=True)
-class SeamLine:
+class SeamLine(Record, frozen=True):
     """A straight seam: its angle (degrees, rising to the right, above −90 up to 90), its offset
     along the normal, and where it starts and ends along itself."""
 

@@ -7,12 +7,14 @@ Places are on the trimmed panel, in the sewn state, so that what lies in the bag
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
 from itertools import pairwise
+
+from msgspec.structs import replace
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import area, band, box_of, reach
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.quilting.channels import MOST_LINES, Channels, plan_channels
@@ -28,8 +30,7 @@ THOUSAND = 1000
 CLEARANCE = Fraction(1, 4)  # from a seam, or it looks like a mistake; common practice
 
 
-@dataclass(frozen=True, slots=True)
-class Region:
+class Region(Record, frozen=True):
     """A part of a panel to quilt: what shows of it between the seam lines, as sewn.
 
     ``outline`` is the trimmed outline, its corner notches not yet cut; ``first`` and ``last``
@@ -68,8 +69,7 @@ class Region:
         return ((left, top), (right, top), (right, bottom), (left, bottom))
 
 
-@dataclass(frozen=True, slots=True)
-class LineSet:
+class LineSet(Record, frozen=True):
     """Lines that belong together.
 
     ``places`` are exact offsets from the panel's left or top edge for upright and level lines;

@@ -7,11 +7,10 @@ stitch, from memory; real seams take a tenth more or less with tension).
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.bag.steps import Do, Step, one_by_one
 from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, MM_PER_INCH, Notation
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, from_mm, given, total, up_to
 from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewn import QuiltLine
@@ -20,16 +19,14 @@ TOLERANCE = 1e-6
 CM = IN_PER["cm"]
 
 
-@dataclass(frozen=True, slots=True)
-class Turn:
+class Turn(Record, frozen=True):
     """One line in the order of sewing: which, from which of its ends, in which direction."""
 
     line: int  # its place among the panel's lines
     back: bool  # sewn from its last point to its first
 
 
-@dataclass(frozen=True, slots=True)
-class Stitching:
+class Stitching(Record, frozen=True):
     """What the lines of one panel take."""
 
     lines: Figure
@@ -126,8 +123,7 @@ def _outwards(mine: list[int], offsets: list[float], back: bool) -> list[Turn]:
     return turns
 
 
-@dataclass(frozen=True, slots=True)
-class SwatchPlan:
+class SwatchPlan(Record, frozen=True):
     """A test swatch to sew: its size, and what to write down."""
 
     size: Figure

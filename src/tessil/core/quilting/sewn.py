@@ -2,18 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from itertools import pairwise
 from math import hypot
 
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline
 from tessil.core.quilting.clip import Segment, segments
 from tessil.core.quilting.seams import angle_of, ways
 from tessil.core.quilting.sets import LineSet, Region
 
 
-@dataclass(frozen=True, slots=True)
-class QuiltLine:
+class QuiltLine(Record, frozen=True):
     """One line to sew: its points on the trimmed panel, from end to end."""
 
     key: str

@@ -9,13 +9,13 @@ starting values, from memory, until there are swatches.  See docs/shrinkage.md.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import lru_cache
 from math import cos, radians, sin
 
 from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, from_mm, given, no_less, number, squared
 from tessil.core.quilting.fitting import Fitted, Prior, Triple, unlearned
 
@@ -27,8 +27,7 @@ _SPREAD = (0.6, 0.3, 0.5)
 _LEAST = (8 / 3 * (0.2 / 25.4) ** 2, 0.05 / 25.4, 0.002)
 
 
-@dataclass(frozen=True, slots=True)
-class Strain:
+class Strain(Record, frozen=True):
     """The share of a length lost in one direction: expected, least and most."""
 
     expected: Figure
@@ -37,8 +36,7 @@ class Strain:
     miss: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class Constants:
+class Constants(Record, frozen=True):
     """The model's constants for one stack of layers, and how sure they are."""
 
     rise: Figure
@@ -51,8 +49,7 @@ class Constants:
         return Basis.SWATCHES if self.fitted.swatches else Basis.GUESS
 
 
-@dataclass(frozen=True, slots=True)
-class Family:
+class Family(Record, frozen=True):
     """Parallel lines: ``angle`` in degrees to the width, rising to the right; ``share`` of the
     panel that they cover, None for all of it."""
 
@@ -63,8 +60,7 @@ class Family:
     key: str = ""  # of the set of lines that it is
 
 
-@dataclass(frozen=True, slots=True)
-class FamilyDraw:
+class FamilyDraw(Record, frozen=True):
     """What one family takes across its lines and along them."""
 
     family: Family
@@ -72,8 +68,7 @@ class FamilyDraw:
     along: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class Draw:
+class Draw(Record, frozen=True):
     """What quilting does to a panel: x and y, and the lean (None where nothing leans).
 
     ``lean`` is a share of the height by which the top moves to the right over the bottom.

@@ -7,12 +7,12 @@ the seams, or ⅛ in short of them.  Thickness values are typical, from memory (
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
 from typing import Literal
 
 from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH, Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import Pair, Side
 from tessil.core.numbers.workings import Basis, Figure, down_to, from_mm, given, number, total
@@ -29,8 +29,7 @@ def short_of_seam(marks: Rulers) -> Figure:
     return _SHORT[marks.units]
 
 
-@dataclass(frozen=True, slots=True)
-class Layer:
+class Layer(Record, frozen=True):
     """One layer of one panel: what it is, and its cut width and height.
 
     ``ply`` is its place among the maker's plies, −1 for the top and for a lining quilted in.
@@ -93,8 +92,7 @@ def main_batting(known: Mapping[str, Material], layers: Layers) -> Material | No
     return None
 
 
-@dataclass(frozen=True, slots=True)
-class Sizes:
+class Sizes(Record, frozen=True):
     """What the cut sizes of layers depend on."""
 
     pieced: Pair

@@ -6,9 +6,9 @@ and whether what points up on the panel points down there.  Inches, y downwards 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
+from tessil.core.numbers.records import Record
 from tessil.core.sewn.placing import Piece, Sewn, grounded
 from tessil.core.sewn.vectors import Pose, long
 
@@ -17,8 +17,7 @@ Box = tuple[float, float, float, float]  # x, y, width, height
 SQUARE_ON = 0.9  # how squarely a facet looks at the one who looks, to show there
 
 
-@dataclass(frozen=True, slots=True)
-class Face:
+class Face(Record, frozen=True):
     """A part of a trimmed panel and where it lies in a view of the finished bag."""
 
     panel: str
@@ -27,8 +26,7 @@ class Face:
     turned: bool = False
 
 
-@dataclass(frozen=True, slots=True)
-class Look:
+class Look(Record, frozen=True):
     """The finished bag from one side: its faces, those on top last."""
 
     side: LookSide

@@ -6,7 +6,6 @@ In floats on the trimmed panel, clockwise as drawn.  Geometry.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import pairwise
 from math import hypot
 from typing import NamedTuple
@@ -14,6 +13,7 @@ from typing import NamedTuple
 from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.model import Edge, ExactPoint
 from tessil.core.bag.net import LOSE_NOTHING, SQUARE, Crease, Sheet, Tape
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, given
 from tessil.core.sewn.vectors import Flat
@@ -33,8 +33,7 @@ class Rim(NamedTuple):
     crease: int = -1
 
 
-@dataclass(frozen=True, slots=True)
-class Facet:
+class Facet(Record, frozen=True):
     """A flat part of a sheet: its corners, and what each side from one to the next is."""
 
     sheet: str

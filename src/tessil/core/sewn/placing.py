@@ -8,13 +8,13 @@ from __future__ import annotations
 
 from collections import deque
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 from functools import cached_property
 from math import atan2, degrees, hypot
 
 from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.net import Crease, Net, Seam, Side
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.sewn.facets import HAIR, Facet, Rim, facets_of, tape_sheet
 from tessil.core.sewn.vectors import Flat, Pose, Space, cross, dot, minus, plus, scaled, unit
 
@@ -27,8 +27,7 @@ Stretch = tuple[Facet, int, Rim]  # a facet, and which of its sides is a stretch
 Piece = tuple[str, int, int]  # a sheet, which copy of it, and a facet by its number
 
 
-@dataclass(frozen=True)
-class Sewn:
+class Sewn(Record, frozen=True, dict=True):
     """A bag's facets and how they hang together; nothing of it depends on how far it is folded."""
 
     net: Net
@@ -207,8 +206,7 @@ class Sewn:
         return pose.at((x1 + t * (x2 - x1), y1 + t * (y2 - y1)))
 
 
-@dataclass(frozen=True, slots=True)
-class Hold:
+class Hold(Record, frozen=True):
     """What a piece hangs on: a line on the piece that holds it, how far it turns about that, and
     the same line on the piece itself where that is of another sheet, the other way round."""
 

@@ -7,13 +7,16 @@ the bag model and workings; they must not know piecing, quilting or cutting.
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field, replace
 from typing import Literal
+
+from msgspec import field
+from msgspec.structs import replace
 
 from tessil.core.bag.model import Bag
 from tessil.core.brief.choice import CornerSchool, Lining
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, Figure, given
 
@@ -23,8 +26,7 @@ Asks = Literal["size", "closes", "carried", "sewn"]  # the question of the brief
 NOTHING = given("nothing", 0, Basis.GEOMETRY)
 
 
-@dataclass(frozen=True, slots=True)
-class SizeField:
+class SizeField(Record, frozen=True):
     """One size the shape asks for, in one of its ways in or in all of them."""
 
     key: str
@@ -39,8 +41,7 @@ class SizeField:
     asks: Asks = "size"
 
 
-@dataclass(frozen=True, slots=True)
-class Option:
+class Option(Record, frozen=True):
     """A choice the shape offers; the first choice is where it starts."""
 
     key: str
@@ -55,8 +56,7 @@ class Option:
         return self.choices[0][0]
 
 
-@dataclass(frozen=True, slots=True)
-class HeldFigures:
+class HeldFigures(Record, frozen=True):
     """What the bag holds, put together: outer width, height and thickness, and the ease."""
 
     width: Figure
@@ -65,8 +65,7 @@ class HeldFigures:
     ease: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class SeamFigures:
+class SeamFigures(Record, frozen=True):
     """The seam allowances as figures."""
 
     piecing: Figure
@@ -79,8 +78,7 @@ class SeamFigures:
     binding: Figure
 
 
-@dataclass(frozen=True, slots=True)
-class Brief:
+class Brief(Record, frozen=True):
     """Everything a shape may ask about when it computes."""
 
     held: HeldFigures
@@ -97,8 +95,7 @@ class Brief:
         return self.lining == "drop-in"
 
 
-@dataclass(frozen=True, slots=True)
-class Shape:
+class Shape(Record, frozen=True):
     """A bag shape as three functions and the fields it declares.
 
     ``for_object`` gives the finished sizes that hold the objects; ``to_panel`` the trimmed

@@ -7,7 +7,7 @@ height ``= lower − z + v + upper − z``.  Common practice, no source.
 
 from __future__ import annotations
 
-from dataclasses import replace
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, Panel, ZipperNeed

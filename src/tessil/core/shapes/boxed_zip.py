@@ -15,8 +15,6 @@ Geometry; proved in space by ``core/sewn``.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from tessil.core.bag.ids import ENDS, CutOut, EdgeKey, Half, JoinKey
 from tessil.core.bag.model import (
     Bag,
@@ -31,6 +29,7 @@ from tessil.core.bag.model import (
 )
 from tessil.core.bag.net import Net, Seam, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
     NOTHING,
@@ -143,8 +142,7 @@ def to_panel(brief: Brief, finished: Sizes) -> Sizes:
     }
 
 
-@dataclass(frozen=True, slots=True)
-class Boxing:
+class Boxing(Record, frozen=True):
     """The corners of the panel, and where its level lines lie from its upper raw edge: the
     zipper's middle, the folds, and the ring from there and back."""
 

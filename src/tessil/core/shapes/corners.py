@@ -9,13 +9,13 @@ them, or a distance ``d = D/2`` from the corner point where the stitch lines mee
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
 from tessil.core.bag.ids import FigureId
 from tessil.core.bag.model import BagFigure, Notch
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given, up_to
 from tessil.core.shapes.base import NOTHING, Brief
 from tessil.core.shapes.outlines import Cut
@@ -27,8 +27,7 @@ _WHAT = {"cut": "notch", "line": "drawn square", "pinch": "pinched"}
 _FROM = {"seam": "from the bottom", "fold": "from the fold", "zip": "from the zipper edge"}
 
 
-@dataclass(frozen=True, slots=True)
-class Corner:
+class Corner(Record, frozen=True):
     """One kind of corner of a panel: what is marked, and where it is stitched."""
 
     side_leg: Figure

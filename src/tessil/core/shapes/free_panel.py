@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from msgspec.structs import replace
 
 from tessil.core.bag.model import Bag, BagFigure, Finish, Panel
 from tessil.core.bag.net import Net, Sheet

@@ -6,7 +6,7 @@ Ring ``C = L − 2z + v``, flat height ``C/2``, width ``W − 2a``.  The short r
 
 from __future__ import annotations
 
-from dataclasses import replace
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import ENDS, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Fold, Panel, ZipperNeed

@@ -6,7 +6,7 @@ The side leg of its notch crosses a seam, the fold leg none, so they differ:
 
 from __future__ import annotations
 
-from dataclasses import replace
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Fold, Join, Panel

@@ -5,7 +5,6 @@ Clockwise from the top left, y downwards.  Must not know which bag they are for.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from math import cos, pi, sin
 from typing import Literal
 
@@ -13,6 +12,7 @@ from tessil.core.bag.ids import CutOut, EdgeKey, Half
 from tessil.core.bag.model import Edge, ExactPoint, Finish
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, given
 
@@ -25,8 +25,7 @@ Rim = tuple[Finish, Figure]  # what becomes of an edge, and what its seam takes
 Rims = dict[Side, Rim]  # finish and allowance of top, right, bottom, left
 
 
-@dataclass(frozen=True, slots=True)
-class Notches:
+class Notches(Record, frozen=True):
     """Rectangles cut out: at both bottom corners, both top corners, and at one or two level folds.
 
     A fold is (in along x, half the height, the fold's y).  ``seam`` is the box corner's.

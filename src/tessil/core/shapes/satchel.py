@@ -7,7 +7,7 @@ the maker's to say.  Common practice, no source.
 
 from __future__ import annotations
 
-from dataclasses import replace
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
 from tessil.core.bag.model import Attachment, Bag, BagFigure, Edge, FlapNeed, Panel

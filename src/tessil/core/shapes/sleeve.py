@@ -6,7 +6,7 @@ practice, no source.
 
 from __future__ import annotations
 
-from dataclasses import replace
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import ENDS, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Fold, Join, Panel

@@ -6,13 +6,14 @@ the two must agree.  Common practice, no source.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from msgspec.structs import replace
 
 from tessil.core.bag.ids import ENDS, LIES, EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, EdgeRef, ExactPoint, Join, Panel
 from tessil.core.bag.net import Hang, Net
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     DEPTH,
@@ -94,8 +95,7 @@ def to_panel(brief: Brief, finished: Sizes) -> Sizes:
     }
 
 
-@dataclass(frozen=True, slots=True)
-class Body:
+class Body(Record, frozen=True):
     """The body of a boxed bag of two panels: its corner and its finished sizes."""
 
     corner: Corner

@@ -7,20 +7,19 @@ those are chosen together that do best (HiGHS), and their prices make new ones.
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 from scipy.sparse import csr_array
 
+from tessil.core.numbers.records import Record
 from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Strip
 
 MOST_FILLINGS = 4000
 
 
-@dataclass(frozen=True, slots=True)
-class Filling:
+class Filling(Record, frozen=True):
     """One cloth's strips; ``across`` where they run along its height instead of its width."""
 
     cloth: int
@@ -29,8 +28,7 @@ class Filling:
     counts: tuple[tuple[int, int], ...]
 
 
-@dataclass(frozen=True, slots=True)
-class Cloth:
+class Cloth(Record, frozen=True):
     """Cloths alike, and how many."""
 
     wide: int

@@ -5,16 +5,15 @@ Lengths are exact, in the job's own unit; x runs across the width of the cloth, 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Literal
 
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.records import Record
 
 StockKind = Literal["yardage", "fat_quarter", "scrap"]
 
 
-@dataclass(frozen=True, slots=True)
-class Stock:
+class Stock(Record, frozen=True):
     """One cloth there is: ``w`` across, ``h`` along it (yardage: as long as it takes).
 
     ``trim`` is what straightening takes at the raw end of yardage (y is counted from there),
@@ -30,8 +29,7 @@ class Stock:
     step: Fraction | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Piece:
+class Piece(Record, frozen=True):
     """``qty`` pieces alike: width across the cloth, height along it; ``turn`` whether they may lie
     the other way."""
 
@@ -44,8 +42,7 @@ class Piece:
     turn: bool = True
 
 
-@dataclass(frozen=True, slots=True)
-class CutJob:
+class CutJob(Record, frozen=True):
     """What there is and what is wanted."""
 
     unit: str
@@ -53,8 +50,7 @@ class CutJob:
     pieces: tuple[Piece, ...]
 
 
-@dataclass(frozen=True, slots=True)
-class Placement:
+class Placement(Record, frozen=True):
     """One piece as it is laid: its lower corner's place, width across and height along."""
 
     piece: str
@@ -65,8 +61,7 @@ class Placement:
     h: Fraction
 
 
-@dataclass(frozen=True, slots=True)
-class Cut:
+class Cut(Record, frozen=True):
     """One cut with the ruler: on which cloth, how deep (1 strip, 2 crosscut, 3 trim), which way it
     runs, where it lies from the edge it is measured from, and between which ends."""
 
@@ -78,8 +73,7 @@ class Cut:
     ends: Fraction
 
 
-@dataclass(frozen=True, slots=True)
-class Answer:
+class Answer(Record, frozen=True):
     """The best layout found: its placements, its cuts in order, how much it takes and the least
     that any layout of its kind could take."""
 

@@ -9,12 +9,12 @@ length could do at least.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 from scipy.sparse import csr_array
 
+from tessil.core.numbers.records import Record
 from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Strip
 
@@ -24,8 +24,7 @@ MOST_STRIPS = 1500
 MOST_AT_ONCE = 300  # kinds of which a strip is made
 
 
-@dataclass(frozen=True, slots=True)
-class Lengthwise:
+class Lengthwise(Record, frozen=True):
     """The strips of a cloth, and the least length that would do."""
 
     strips: tuple[Strip, ...]
@@ -36,8 +35,7 @@ class Lengthwise:
         return sum(strip.high for strip in self.strips)
 
 
-@dataclass(frozen=True, slots=True)
-class Begun:
+class Begun(Record, frozen=True):
     """A plan that is begun: the least it can become, its length, what is left, its strips."""
 
     foreseen: float

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
 from math import floor, gcd, lcm
 
+from msgspec.structs import replace
+
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.records import Record
 from tessil.core.sheets.job import Answer, Cut, CutJob, Piece, Placement, Stock
 from tessil.core.sheets.search import Search, Told
 from tessil.core.sheets.strips import Filler, Kind, Strip
@@ -15,8 +17,7 @@ from tessil.core.trouble import CannotPlan
 FINEST = 6000  # units across a cloth at most: finer sizes are rounded up to one
 
 
-@dataclass(frozen=True, slots=True)
-class Units:
+class Units(Record, frozen=True):
     """Lengths as whole numbers of a unit: pieces up, cloth down."""
 
     unit: Fraction
@@ -71,8 +72,7 @@ def _check(job: CutJob) -> None:
                 raise CannotPlan("w", words)
 
 
-@dataclass(frozen=True, slots=True)
-class _Laid:
+class _Laid(Record, frozen=True):
     """The strips of one cloth in their order, and how they lie on it."""
 
     stock: Stock
@@ -165,7 +165,7 @@ def _from_cloths(
         assert one.h is not None
         sizes.setdefault((units.down(one.w), units.down(one.h)), []).append(one)
     cloths = [Cloth(wide, high, len(these)) for (wide, high), these in sizes.items()]
-    half = replace(search, seconds=search.seconds / 2) if more else search
+    half = search.part(1 / 2) if more else search
     found = Cloths(kinds, cloths, half)
     laid = []
     left = {size: list(these) for size, these in sizes.items()}

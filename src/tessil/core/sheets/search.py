@@ -5,7 +5,6 @@ from __future__ import annotations
 import random
 import time
 from collections.abc import Callable
-from dataclasses import dataclass, field
 
 Told = Callable[[float], bool]  # hears how far the search is; says whether to go on
 
@@ -14,18 +13,22 @@ def _on(_share: float) -> bool:
     return True
 
 
-@dataclass
 class Search:
     """A search until a moment, unless it is told to stop."""
 
-    seconds: float
-    seed: int = 1
-    told: Told = _on
-    begun: float = field(default_factory=time.monotonic)
-    stopped: bool = False
+    def __init__(self, seconds: float, seed: int = 1, told: Told = _on) -> None:
+        self.seconds = seconds
+        self.seed = seed
+        self.told = told
+        self.begun = time.monotonic()
+        self.stopped = False
+        self.dice = random.Random(seed)
 
-    def __post_init__(self) -> None:
-        self.dice = random.Random(self.seed)
+    def part(self, share: float) -> Search:
+        """A search with that share of the time, from the same beginning."""
+        part = Search(self.seconds * share, self.seed, self.told)
+        part.begun = self.begun
+        return part
 
     @property
     def spent(self) -> float:

@@ -6,16 +6,16 @@ Whole numbers of a fine unit; a strip is ``high`` along the cloth and as wide as
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
 
+from tessil.core.numbers.records import Record
+
 EPS = 1e-9
 
 
-@dataclass(frozen=True, slots=True)
-class Kind:
+class Kind(Record, frozen=True):
     """Pieces alike: how wide, how high, how many, and whether they may be turned."""
 
     wide: int
@@ -28,16 +28,14 @@ class Kind:
         return self.wide * self.high
 
 
-@dataclass(frozen=True, slots=True)
-class Stack:
+class Stack(Record, frozen=True):
     """Pieces of one width, one on top of the other: their kinds, and which of them lie turned."""
 
     wide: int
     pieces: tuple[tuple[int, bool], ...]
 
 
-@dataclass(frozen=True)
-class Strip:
+class Strip(Record, frozen=True, dict=True):
     """Stacks side by side."""
 
     high: int

@@ -6,7 +6,6 @@ What the leading panel was really trimmed to wins over all of them.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from tessil.core.bag.model import Bag, Panel
 from tessil.core.brief.choice import ShapeChoice
@@ -15,6 +14,7 @@ from tessil.core.cutting.largest import ClothFit, ClothTask, cloth_for, from_clo
 from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, down_to, given
 from tessil.core.panels.choice import Measured
 from tessil.core.panels.planning import Setting, Task, plan_panel
@@ -35,8 +35,7 @@ def _typed(task: BuildTask, way: str) -> Sizes:
     }
 
 
-@dataclass(frozen=True, slots=True)
-class BuildTask:
+class BuildTask(Record, frozen=True):
     """What the sizes of a bag follow from.  ``job`` only where the bag begins with a cloth: how
     much of it the panels take hangs on all that is decided for them."""
 

@@ -7,11 +7,11 @@ measured before sewing and the other after.  Usual places are common practice, n
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
 
 from tessil.core.bag.model import Box, FlapNeed
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.trimming.choice import Mark, Snap
@@ -29,8 +29,7 @@ MARGIN = Fraction(1, 2)  # a motif keeps so clear of seams and of the base
 SNAP_PATCH = Fraction(3, 2)
 
 
-@dataclass(frozen=True, slots=True)
-class Placed:
+class Placed(Record, frozen=True):
     """A mark where it lies: its box on the trimmed panel, and its distances as figures."""
 
     key: str

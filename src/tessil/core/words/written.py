@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import operator
 from collections.abc import Callable
-from dataclasses import dataclass
 from math import ceil, floor
 
 from tessil.core.numbers.exact import Fraction
@@ -25,7 +24,8 @@ from tessil.core.numbers.lengths import (
     write_fraction,
     write_kept,
 )
-from tessil.core.numbers.workings import NO_HAIR, Figure, Show
+from tessil.core.numbers.records import Record
+from tessil.core.numbers.workings import NO_HAIR, Figure, Show, given
 
 # How tightly an operation binds, for brackets: functions spelled in words bind loosest.
 _LOOSE, _ADD, _MULTIPLY, _TIGHT = range(4)
@@ -33,8 +33,7 @@ MOST_TERMS = 40  # of a sum that is written out
 _BINDING = {"+": _ADD, "−": _ADD, "×": _MULTIPLY, "÷": _MULTIPLY}
 
 
-@dataclass(frozen=True, slots=True)
-class _Text:
+class _Text(Record, frozen=True):
     """A part of a printed sum, and what the sum as it is printed comes to."""
 
     text: str
@@ -63,8 +62,7 @@ _ROUNDED: dict[str, Callable[..., Fraction]] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class _Pen:
+class _Pen(Record, frozen=True):
     """How a sum is written: in whose units, with names or numbers, and with how many decimals more
     than usual."""
 
@@ -125,8 +123,7 @@ _SUMS: dict[str, Callable[[Fraction, Fraction], Fraction]] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class _Number:
+class _Number(Record, frozen=True):
     """A number as it is printed, and the number that then stands there, in inches."""
 
     text: str
@@ -217,8 +214,7 @@ def _reads(figure: Figure, value: Fraction, notation: Notation) -> str:
         return write_decimal(value / IN_PER["cm"] ** 2, 0) + " cm²"
     if figure.power == 3 and notation.units == "inch":
         return write_decimal(value, 0) + " cu in"
-    plain = Figure(value, figure.power, "given", (), figure.basis)
-    plain.show = figure.show
+    plain = given("", value, figure.basis, figure.power, figure.show)
     return exact_text(plain, notation)
 
 

@@ -6,8 +6,7 @@ large.
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
-
+from msgspec.structs import replace
 from PySide6.QtCore import QLineF, QPoint, QPointF, QRectF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
@@ -24,6 +23,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QWidget
 
+from tessil.core.numbers.records import Record
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.drawing.painter import Surface, Writing, fitted, paint_picture
@@ -38,8 +38,7 @@ REACH = 7.0  # pixels within which a line is taken
 SETTLE_MS = 90
 
 
-@dataclass(frozen=True, slots=True)
-class Crisp:
+class Crisp(Record, frozen=True):
     """A full picture as it was last drawn."""
 
     pixmap: QPixmap

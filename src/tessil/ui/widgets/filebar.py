@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from pathlib import Path
 
 from PySide6.QtCore import Qt
@@ -20,6 +19,7 @@ from PySide6.QtWidgets import (
 )
 from shiboken6 import isValid
 
+from tessil.core.numbers.records import Record
 from tessil.files.places import path_in
 from tessil.files.projectfile import SUFFIX
 from tessil.ui.widgets.words import Words, plain_tip
@@ -27,8 +27,7 @@ from tessil.ui.widgets.words import Words, plain_tip
 Accept = Callable[[Path], str]
 
 
-@dataclass(frozen=True, slots=True)
-class Standing:
+class Standing(Record, frozen=True):
     """What stands in the way of a name: nothing, or a sentence and whether it may be replaced."""
 
     sentence: str = ""

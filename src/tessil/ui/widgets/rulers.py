@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QPainter, QPen
 
+from tessil.core.numbers.records import Record
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
 from tessil.drawing.painter import Surface
@@ -16,8 +15,7 @@ _STEPS_INCH = (0.125, 0.25, 0.5, 1, 2, 5, 10, 20)
 _STEPS_METRIC = tuple(step / 2.54 for step in (0.1, 0.5, 1, 2, 5, 10, 20, 50))
 
 
-@dataclass(frozen=True, slots=True)
-class Ruler:
+class Ruler(Record, frozen=True):
     """One edge: where its zero is, how long it is, and which way it lies."""
 
     painter: QPainter

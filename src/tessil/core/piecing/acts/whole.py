@@ -6,10 +6,10 @@ through the shape to the finished bag.  Knows the plan; changes nothing.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from tessil.core.edits import Edit, Path
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure, count, down_to, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.strips import pieced_size
@@ -19,8 +19,7 @@ from tessil.core.trouble import CannotPlan
 AROUND = 2
 
 
-@dataclass(frozen=True, slots=True)
-class WholeSize:
+class WholeSize(Record, frozen=True):
     """A bag whose leading panel takes ``number`` whole strips: its sizes and how to have it."""
 
     number: int

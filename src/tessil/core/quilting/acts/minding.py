@@ -7,12 +7,12 @@ through a snap or a window.
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import reach
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline
 from tessil.core.numbers.workings import Figure
 from tessil.core.panels.panel import PanelPlan
@@ -30,8 +30,7 @@ ON = 1 / 16  # so near is on the seam
 HARDWARE = ("snap", "window", "handle")
 
 
-@dataclass(frozen=True, slots=True)
-class NearMiss:
+class NearMiss(Record, frozen=True):
     """A line beside a patchwork seam that it neither hits nor clears."""
 
     group: int
@@ -127,8 +126,7 @@ def _floats(box: tuple[Fraction, ...]) -> tuple[float, float, float, float]:
     return x, y, width, height
 
 
-@dataclass(frozen=True, slots=True)
-class Offer:
+class Offer(Record, frozen=True):
     """One way for the lines to come out, with what it costs."""
 
     key: str

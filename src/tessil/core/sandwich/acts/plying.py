@@ -5,7 +5,6 @@ Every deed is an edit.  The schools are common practice, no source.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from tessil.core.choices import choices_for, materials_of, owner_key
@@ -13,6 +12,7 @@ from tessil.core.choosing import choose
 from tessil.core.edits import Edit, applied, path_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.project import Project
@@ -104,8 +104,7 @@ def let_in(plan: Plan, panel: PanelPlan) -> Edit:
     return _set(plan, panel, "Let the layers into the seams", plies)
 
 
-@dataclass(frozen=True, slots=True)
-class School:
+class School(Record, frozen=True):
     """A usual way of layering a panel."""
 
     key: str
