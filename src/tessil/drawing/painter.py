@@ -349,7 +349,17 @@ class PicturePainter:
 
     def _label(self, item: Label) -> None:
         anchor = {"left": -1, "centre": 0, "right": 1}[item.align]
-        self._words(self.surface.at(item.at), item.text, anchor, item.strong, item.chip)
+        text = self._fitting(item) if item.within else item.text
+        if text:
+            self._words(self.surface.at(item.at), text, anchor, item.strong, item.chip)
+
+    def _fitting(self, item: Label) -> str:
+        """The words of a label that has only so much room, or the short ones, or none."""
+        unit = self.surface.unit
+        metrics = QFontMetricsF(text_font(theme.READING * unit * 1.08, item.strong))
+        room = item.within * self.surface.per_inch - 12 * unit
+        texts = (item.text, item.short)
+        return next((text for text in texts if metrics.horizontalAdvance(text) <= room), "")
 
     def _words(
         self, at: QPointF, text: str, anchor: int, strong: bool, chip: bool, size: str = ""

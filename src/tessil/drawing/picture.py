@@ -114,6 +114,8 @@ class Label(Record, frozen=True):
     align: Literal["left", "centre", "right"] = "centre"
     strong: bool = False
     chip: bool = False  # on a small paper chip, over cloth
+    within: float = 0.0  # inches of room: where the words are wider, the short ones or none
+    short: str = ""
 
 
 class Badge(Record, frozen=True):
@@ -166,6 +168,7 @@ class Picture:
     handles: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # what can be dragged
     strokes: dict[str, tuple[Point, ...]] = field(default_factory=dict)  # lines to take in hand
     turns: tuple[float, float, float, float] | None = None  # where a bag is that can be turned
+    cuts: bool = False  # a cloth whose cuts are made one after the other
 
     @property
     def weight(self) -> int:

@@ -10,12 +10,14 @@ from collections.abc import Callable, Iterator
 
 from msgspec.structs import replace
 
+from tessil.core.cutting.acts.whole import Spreads
 from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bands import ON_BAG, trimmed_bands
 from tessil.drawing.clothview import cut_picture
+from tessil.drawing.cuttingview import cutting_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.handview import Hand, in_hand, lit_on, moved, stand_of
@@ -57,13 +59,20 @@ class View(Record, frozen=True):
     leaf: str = ""  # of a stage that has several
     ply: int = -1  # the layer in hand
     line: str = ""  # the line of quilting in hand
+    spreads: Spreads | None = None  # the plan of the cuts, at its stage
+    sheet: int = 0  # which cloth of it
+    cut: bool = False  # its next cut in hand
 
 
 def picture_of(plan: Plan, view: View) -> Picture:
     """The bench of a stage."""
     panel = plan.panel(view.panel)
     if view.stage is Stage.CUT:
-        return cut_picture(plan)
+        found = view.spreads
+        if found is None or not found.spreads:
+            return cut_picture(plan)
+        at = min(view.sheet, len(found.spreads) - 1)
+        return cutting_picture(found, at, view.cut, plan.marks.notation)
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:
         return made

@@ -98,6 +98,8 @@ MIGRATIONS: dict[int, Migration] = {
     5: _flaps_that_passed_over_all,
     # Format 7 only has more to say of the cloth that a bag is to come out of.
     6: lambda document: {**document, "format": 7},
+    # Format 8 only has more to say: how the job is cut.
+    7: lambda document: {**document, "format": 8},
 }
 
 

@@ -12,6 +12,7 @@ from tessil.core.project import Project
 from tessil.core.starting import copied, joining
 from tessil.core.trimming.acts.marking import move_mark
 from tessil.ui.column import Column
+from tessil.ui.cutter import Cutter
 from tessil.ui.filing import new_mark
 from tessil.ui.hand import Hand
 from tessil.ui.pages import PagedWindow
@@ -28,6 +29,7 @@ class ActingWindow(PagedWindow):
 
     bench: Bench
     hand: Hand
+    cutter: Cutter
     column: Column
     snags: SnagList
     selvage: Selvage

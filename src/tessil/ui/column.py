@@ -25,6 +25,7 @@ from tessil.core.words.refusals import first_refusal
 from tessil.core.words.steps import told
 from tessil.core.words.written import value_text
 from tessil.drawing import theme
+from tessil.ui.cutter import Cutter
 from tessil.ui.desk import Desk
 from tessil.ui.quilt_words import quilting_words
 from tessil.ui.searches import Searches
@@ -140,9 +141,9 @@ class Column(QWidget):
     page_wanted = Signal(str)
     stepping = Signal()
 
-    def __init__(self, desk: Desk, searches: Searches) -> None:
+    def __init__(self, desk: Desk, searches: Searches, cutter: Cutter) -> None:
         super().__init__()
-        self.desk, self.searches = desk, searches
+        self.desk, self.searches, self.cutter = desk, searches, cutter
         searches.moved.connect(self._show_searches)
         self.setObjectName("card")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
@@ -215,7 +216,7 @@ class Column(QWidget):
         self.stitches.setVisible(bool(figures) and bool(self.fields))
         self.scrolled.setVisible(bool(self.fields))
         caution = caution_for(stage, _in_hand(plan, stage, desk.seen.panel))
-        words = [TO_COME.get(stage, ""), *_advice(desk), caution]
+        words = [TO_COME.get(stage, ""), *_advice(desk), *self.cutter.advice(), caution]
         if not figures and not self.fields and not TO_COME.get(stage):
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
         self.caution.setText("\n\n".join(word for word in words if word))
@@ -238,6 +239,8 @@ class Column(QWidget):
         desk = self.desk
         seen = desk.seen
         asked = (seen.stage, seen.panel)
+        if self.cutter.here and (bought := self.cutter.readings()):
+            return bought
         figures = desk.told("figures", lambda plan: readings(plan, *asked), asked)
         leaves = LEAVES.get(desk.seen.stage)
         if not leaves:

@@ -263,6 +263,12 @@ class Desk(QObject):
                         made.append(plan(project.model_copy(update={"nth": nth}), self.book))
         return made
 
+    def plan_of(self, at: int) -> Plan:
+        """The plan of one bag of the job; raises CannotPlan."""
+        if at == self.at:
+            return self.plan
+        return plan(self.job.project(at), self.book, self._memory(at))
+
     def take_one(self, nth: int) -> str:
         """Measure one of the bags made alike from now on, or all of them with 0."""
         self.leaving.emit()
@@ -358,6 +364,11 @@ class Desk(QObject):
     def _see(self, seen: Seen) -> None:
         self.seen = seen
         self.looked.emit()
+
+    def see(self, seen: Seen) -> None:
+        """Look at something else of the same plan."""
+        if seen != self.seen:
+            self._see(seen)
 
     def look(self, stage: Stage | None = None, panel: str | None = None) -> None:
         """Turn to a stage or a panel."""

@@ -17,6 +17,7 @@ QLabel#title {{ font-family: "{t.TITLE_FACE}"; font-size: {t.TITLE}px; font-weig
 QLabel#large {{ font-family: "{t.TITLE_FACE}"; font-size: {t.LARGE}px; font-weight: 500; }}
 QLabel#figure {{ font-size: {t.px(17)}px; font-weight: 600; }}
 QLabel#figure[narrow="true"] {{ font-size: {t.px(14)}px; }}
+QLabel#reading {{ font-family: "{t.TITLE_FACE}"; font-size: {t.px(44)}px; font-weight: 600; }}
 QLabel#soft {{ color: {t.SOFT}; font-size: {t.px(12)}px; }}
 QLabel#error {{ color: {t.BLOCKING}; font-size: {t.px(12)}px; font-weight: 600; }}
 QLabel#quiet-line {{ color: {t.SOFT}; font-size: {t.px(12)}px; }}

@@ -35,6 +35,10 @@ class Searches(QObject):
         super().__init__(desk)
         self.desk = desk
         self.key = ""  # which search runs
+        self.kinds: dict[str, Callable[[], Work]] = {
+            "rules.arrange": lambda: _arranging(desk.plan),
+            "courses.search": lambda: _filling(desk.plan, desk.seen.panel, desk.seen.zone),
+        }
         self.share = 0.0
         self.words: dict[str, str] = {}  # what the last search of each kind said
         self._turn = 0
@@ -55,8 +59,7 @@ class Searches(QObject):
         if self.running:
             self.stop()
         else:
-            seen = self.desk.seen
-            self.start_work(key, _WORK[key](self.desk.plan, seen.panel, seen.zone))
+            self.start_work(key, self.kinds[key]())
 
     def start_work(self, key: str, work: Work, take: Callable[[Edit], str] | None = None) -> None:
         """Do some work off the window's thread; its edit is taken when it is done."""
@@ -123,7 +126,7 @@ class Searches(QObject):
         self.moved.emit()
 
 
-def _arranging(plan: Plan, _panel: str, _zone: int) -> Work:
+def _arranging(plan: Plan) -> Work:
     def work(watch: Watch) -> tuple[Edit, str]:
         from tessil.core.edits import applied
         from tessil.core.layout.acts.arranging import arranged, outcome
@@ -151,9 +154,3 @@ def _filling(plan: Plan, panel_key: str, zone: int) -> Work:
         return change, "The best of some hundred fillings; no better one was found."
 
     return work
-
-
-_WORK: dict[str, Callable[[Plan, str, int], Work]] = {
-    "rules.arrange": _arranging,
-    "courses.search": _filling,
-}

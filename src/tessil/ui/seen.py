@@ -10,12 +10,15 @@ from collections.abc import Mapping
 from msgspec import field
 from msgspec.structs import replace
 
+from tessil.core.cutting.acts.whole import Spreads
 from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
-from tessil.core.snags import Snag, Stage
+from tessil.core.snags import Place, Snag, Stage
 from tessil.drawing.bands import spot_in
+from tessil.drawing.pictures import View
 from tessil.drawing.projecting import Stand
+from tessil.ui.stages import leaf_of
 
 
 class Seen(Record, frozen=True, dict=True):
@@ -37,6 +40,8 @@ class Seen(Record, frozen=True, dict=True):
     ply: int = 0  # the layer in hand
     part: int = 0  # the part of the quilting that is asked about
     line: str = ""  # the line of quilting in hand
+    sheet: int = 0  # the cloth of the cutting plan
+    cut: bool = False  # the next cut of it in hand
     draws: bool = False  # whether a stroke on the bench draws a line
 
     @property
@@ -101,3 +106,23 @@ class Seen(Record, frozen=True, dict=True):
             part=min(self.part, len(there.choices.quilt_zones)),
             line=self.line if there.quilt.line(self.line) is not None else "",
         )
+
+
+def view_of(seen: Seen, place: Place | None, spreads: Spreads | None) -> View:
+    """What the bench is asked to show."""
+    return View(
+        seen.stage,
+        seen.panel,
+        place,
+        seen.piece,
+        seen.worn,
+        seen.side,
+        seen.stand,
+        seen.mark,
+        leaf_of(seen.stage, seen.leaf),
+        seen.ply,
+        f"line:{seen.line}",
+        spreads,
+        seen.sheet,
+        seen.cut,
+    )

@@ -166,7 +166,20 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         yield from oversize(plan)
 
 
+_FROM = (("shelf", "what there is first"), ("new", "new cloth alone"))
+
+
 def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
+    yield Spec(
+        "cutting.search",
+        "search",
+        "Plan the cutting again" if plan.project.cutting else "Plan the cutting",
+        "All bags of the job together, strip by strip; it may be stopped at any time",
+        None,
+        always(Edit("", ())),
+    )
+    said = "Cut from other cloth"
+    yield field_of(plan, "cut_from", "choice", "Cut from", "What is opened first", said, _FROM)
     yield field_of(plan, "bags", "count", "Bags to make", "All amounts are for so many")
     yield field_of(
         plan,

@@ -27,21 +27,23 @@ from tessil.core.snags import Stage, by_stage
 from tessil.core.words.refusals import printable
 from tessil.drawing import theme
 from tessil.drawing.picture import Picture
-from tessil.drawing.pictures import View, picture_of, thumbnail
+from tessil.drawing.pictures import picture_of, thumbnail
 from tessil.files import recovery
 from tessil.files.projectfile import FileTrouble, state_on_disk
 from tessil.files.report import finished_short, finished_text
 from tessil.ui.acting import ActingWindow
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
+from tessil.ui.cutter import Cutter
 from tessil.ui.hand import Hand
 from tessil.ui.manners import Manners
 from tessil.ui.rest import Rest
 from tessil.ui.searches import Searches
+from tessil.ui.seen import view_of
 from tessil.ui.shell import LEAST_HEIGHT, LEAST_WIDTH
-from tessil.ui.stages import leaf_of
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
+from tessil.ui.widgets.cutbar import CutBar, CutKeys
 from tessil.ui.widgets.head import Head
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.layoutbar import LayoutBar
@@ -131,6 +133,8 @@ class Window(ActingWindow):
         self.hand.told.connect(self._tell_hand)
         self.searches = Searches(self.desk)
         self.searches.moved.connect(self.show_photo_state)
+        self.cutter = Cutter(self.desk)
+        self.searches.kinds["cutting.search"] = self.cutter.work
         self.bench.piece_taken.connect(self.hand.clicked)
         self.bench.piece_met.connect(self.hand.swap_with)
         self.bench.key_pressed.connect(self._bench_key)
@@ -138,7 +142,7 @@ class Window(ActingWindow):
         self.bench.piece_drawn.connect(lambda key: self.hand.painted(key, self._stroke))
         self.ladder = LadderBar(self._notation, self._measure)
         self.ladder.one_of.chosen.connect(self.take_one)
-        self.column = Column(self.desk, self.searches)
+        self.column = Column(self.desk, self.searches, self.cutter)
         self.column.print_clicked.connect(self.hand.lay)
         self.column.page_wanted.connect(self.show_page)
         self.bench.mark_taken.connect(self.desk.take_mark)
@@ -164,6 +168,9 @@ class Window(ActingWindow):
         left.addWidget(self.layout_bar)
         self.quilt_bar = QuiltBar(self.desk, self.hand)
         left.addWidget(self.quilt_bar)
+        self.cut_bar = CutBar(self.cutter)
+        self.cut_keys = CutKeys(self.bench, self.cutter)
+        left.addWidget(self.cut_bar)
         left.addWidget(self.bench, 1)
         left.addWidget(self.ladder)
         middle = QHBoxLayout()
@@ -280,6 +287,7 @@ class Window(ActingWindow):
         self.sides.refresh()
         self.layout_bar.refresh()
         self.quilt_bar.refresh()
+        self.cut_bar.refresh()
         project = desk.project
         self.ladder.show_one(project.nth, project.bags, project.copies)
         self.ladder.show_ladder(desk.seen.panel, plan.ladder(desk.seen.panel))
@@ -345,19 +353,7 @@ class Window(ActingWindow):
         place = seen.picked.place if seen.picked else None
         if seen.snag is not None:
             place = seen.snag.place
-        view = View(
-            seen.stage,
-            seen.panel,
-            place,
-            seen.piece,
-            seen.worn,
-            seen.side,
-            seen.stand,
-            seen.mark,
-            leaf_of(seen.stage, seen.leaf),
-            seen.ply,
-            f"line:{seen.line}",
-        )
+        view = view_of(seen, place, self.cutter.spreads() if self.cutter.here else None)
         metric = desk.project.units == "metric"
         mark = seen.mark if seen.stage is Stage.TRIM else None
         lays = seen.stage is Stage.PIECE and seen.tool == "lay"

@@ -1,9 +1,17 @@
-"""What the cloth on the table is like."""
+"""What the cloth on the table is like, and how a job is cut from it: decisions that are kept."""
 
 from __future__ import annotations
 
+from typing import Annotated, Literal
+
+from pydantic import Field
+
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Room, Size
+from tessil.core.numbers.fields import Decided, Key, Room, Room60, Size
+
+MOST_LAID = 5000  # pieces on one cloth
+MOST_SHEETS = 400
+CutFrom = Literal["shelf", "new"]
 
 
 class Stock(Decided):
@@ -11,3 +19,40 @@ class Stock(Decided):
 
     usable_width: Size = Fraction(40)
     straightening: Room = Fraction(1, 2)
+
+
+PieceKey = Annotated[str, Field(pattern=r"^[0-9]{1,2}\.[0-9]{1,3}$")]
+
+
+class Laid(Decided):
+    """One piece where it lies: its corner from the cloth's, and whether it is turned."""
+
+    piece: PieceKey  # the bag, and the line of its cut list
+    x: Room60
+    y: Room60
+    turned: bool = False
+
+
+class Sheet(Decided):
+    """One cloth and the pieces laid on it; ``done`` is how many of its cuts are made.
+
+    ``source`` is where it comes from: nothing for new cloth, else a row of the shelf or an offcut.
+    The length does not count ``trim``, which straightens the end of new cloth.
+    """
+
+    stock: Key
+    source: Annotated[str, Field(max_length=60)] = ""
+    width: Size
+    length: Size
+    trim: Room = Fraction(0)
+    laid: Annotated[tuple[Laid, ...], Field(max_length=MOST_LAID)] = ()
+    done: Annotated[int, Field(ge=0, le=20_000)] = 0
+    least: Room60 = Fraction(0)  # no layout takes less: of new cloth its length, else nothing
+
+
+class Cutting(Decided):
+    """How a job is cut: what was asked, in short, and what came of it."""
+
+    asked: Annotated[str, Field(pattern=r"^[0-9a-f]{8}$")]
+    sheets: Annotated[tuple[Sheet, ...], Field(max_length=MOST_SHEETS)] = ()
+    over: Annotated[tuple[tuple[PieceKey, int], ...], Field(max_length=400)] = ()  # fit nowhere

@@ -63,7 +63,8 @@ def note_words(owner: CutOwner, notes: Iterable[CutNote]) -> str:
 def id_words(cut: CutId, bag: Bag) -> str:
     """``Front, batting``."""
     owner, kind = cut
-    return f"{owner_name(owner, bag)}, {kind_name(kind)}"
+    name, what = owner_name(owner, bag), kind_name(kind)
+    return name if name.lower().endswith(what) else f"{name}, {what}"
 
 
 def taken_words(cut: CutId, number: int, parts: int, bag: Bag) -> str:

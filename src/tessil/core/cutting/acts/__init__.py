@@ -1,0 +1,1 @@
+"""What a maker does with the cutting of a job."""

@@ -1,0 +1,322 @@
+"""A whole job to be cut: the pieces of all its bags, cloth by cloth, and the plan of the cuts.
+
+Makes a bare cutting job of planned bags and a kept decision of its answer; reads that decision
+back as sheets with cuts in order.  Must not know windows.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator, Sequence
+from zlib import crc32
+
+from tessil.core.bag.ids import NoteKind
+from tessil.core.catalogue.prints import Print
+from tessil.core.cutting.choice import Cutting, Laid, Sheet
+from tessil.core.cutting.cutlist import SCRAP, CutItem
+from tessil.core.edits import Edit, edit
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import Inches, round_up
+from tessil.core.numbers.records import Record
+from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.workings import Basis, given, total, up_to
+from tessil.core.planned import Plan
+from tessil.core.reading import Reading
+from tessil.core.sheets.cuts import Box, Parting, parted
+from tessil.core.sheets.job import Answer, CutJob, Piece, Stock
+from tessil.core.sheets.plan import plan_cutting
+from tessil.core.sheets.search import Told
+from tessil.core.words.cuts import id_words
+
+NEW = "new"
+# Cut across the width whatever their print shows: folded, sewn into sets, or on the cross.
+FREE = ("binding strip", "strip to fold", "strip for a set", "cloth to cut on the cross")
+KEEP = Fraction(2)  # inches: what is narrower than that is no offcut
+
+
+class Want(Record, frozen=True):
+    """One line of a bag's cut list, as it is to be laid: which bag, which line."""
+
+    key: str
+    bag: int
+    bag_name: str
+    words: str  # front, strip
+    item: CutItem
+    width: Inches
+    height: Inches
+    number: int
+    turns: bool
+
+
+class Lot(Record, frozen=True):
+    """All that a job cuts from one cloth, and what that cloth is like off the bolt."""
+
+    stock: str
+    name: str
+    material: bool
+    print: Print | None
+    usable: Inches
+    straightening: Inches
+    wants: tuple[Want, ...]
+
+
+class Source(Record, frozen=True):
+    """One piece of cloth that is there already."""
+
+    id: str
+    stock: str
+    width: Inches
+    length: Inches
+
+
+def lots_of(plans: Sequence[Plan | None]) -> tuple[Lot, ...]:
+    """Everything to cut for all bags of a job, by cloth, without bags that cannot be planned."""
+    found: dict[tuple[str, bool], list[Want]] = {}
+    heads: dict[tuple[str, bool], Plan] = {}
+    for bag, plan in enumerate(plans):
+        if plan is None:
+            continue
+        for line, item in enumerate(plan.items):
+            if item.what == SCRAP or item.in_hand or not item.number.value:
+                continue
+            kind = (item.stock, item.material)
+            heads.setdefault(kind, plan)
+            found.setdefault(kind, []).append(_want(plan, bag, line, item))
+    return tuple(_lot(heads[kind], *kind, tuple(wants)) for kind, wants in found.items())
+
+
+def _lot(plan: Plan, stock: str, material: bool, wants: tuple[Want, ...]) -> Lot:
+    made = plan.materials[stock] if material else None
+    return Lot(
+        stock=stock,
+        name=made.name if made else plan.project.print_of(stock).name,
+        material=material,
+        print=None if material else plan.project.print_of(stock),
+        usable=made.width if made else plan.project.stock.usable_width,
+        straightening=plan.project.stock.straightening,
+        wants=wants,
+    )
+
+
+def _want(plan: Plan, bag: int, line: int, item: CutItem) -> Want:
+    width, height = item.width.value, item.height.value
+    notes: set[NoteKind] = {note.kind for note in item.notes}
+    directional = not item.material and plan.project.print_of(item.stock).directional
+    turns = not (notes & {"upright", "level"}) and (not directional or item.what in FREE)
+    if "level" in notes:  # the stiff way of the roll lies level in the bag
+        width, height = height, width
+    return Want(
+        key=f"{bag}.{line}",
+        bag=bag,
+        bag_name=plan.project.name,
+        words=id_words(item.id, plan.bag),
+        item=item,
+        width=width,
+        height=height,
+        number=item.number.whole,
+        turns=turns,
+    )
+
+
+def asked(lots: Iterable[Lot]) -> str:
+    """What is asked in eight letters, so that a plan of the cuts knows whether it still holds."""
+    lines = [
+        f"{lot.stock} {lot.usable} {want.key} {want.width} {want.height} {want.number} {want.turns}"
+        for lot in lots
+        for want in lot.wants
+    ]
+    return crc32(repr(sorted(lines)).encode()).to_bytes(4, "big").hex()
+
+
+def plan_whole(
+    lots: Sequence[Lot],
+    sources: Sequence[Source],
+    marks: Rulers,
+    seconds: float = 8.0,
+    seed: int = 1,
+    told: Told | None = None,
+) -> Cutting:
+    """How all of it is cut: from what is there first, the rest from new cloth, each cloth as well
+    as its share of the time allows.
+
+    ``told`` hears how far the search is and may stop it: the best so far is then the answer.
+    """
+    weights = [sum(want.number for want in lot.wants) + 5 for lot in lots]
+    sheets: list[Sheet] = []
+    over: list[tuple[str, int]] = []
+    gone = 0.0
+    for lot, weight in zip(lots, weights, strict=True):
+        share = weight / sum(weights)
+        job = _job_of(lot, sources)
+        answer = plan_cutting(job, seconds * share, seed, _partly(told, gone, share))
+        stock = {one.id: one for one in job.stock}
+        opened = dict.fromkeys(one.stock for one in answer.placements)
+        sheets += [_sheet(lot, stock[name], answer, marks) for name in opened]
+        over += answer.left_out
+        gone += share
+    return Cutting(asked=asked(lots), sheets=tuple(sheets), over=tuple(over))
+
+
+def _partly(told: Told | None, gone: float, share: float) -> Told | None:
+    """The same listener for one part of the work."""
+    return None if told is None else lambda far: told(gone + far * share)
+
+
+def _job_of(lot: Lot, sources: Sequence[Source]) -> CutJob:
+    there = [
+        Stock(one.id, "scrap", lot.stock, one.width, one.length)
+        for one in sources
+        if one.stock == lot.stock
+    ]
+    new = Stock(NEW, "yardage", lot.stock, lot.usable, None, lot.straightening)
+    pieces = [
+        Piece(want.key, want.key, want.width, want.height, want.number, lot.stock, want.turns)
+        for want in lot.wants
+    ]
+    return CutJob("in", (*there, new), tuple(pieces))
+
+
+def _sheet(lot: Lot, cloth: Stock, answer: Answer, marks: Rulers) -> Sheet:
+    wants = {want.key: want for want in lot.wants}
+    laid = [one for one in answer.placements if one.stock == cloth.id]
+    rows = tuple(
+        Laid(piece=one.piece, x=one.x, y=one.y, turned=one.w != wants[one.piece].width)
+        for one in laid
+    )
+    if cloth.h is not None:
+        return Sheet(stock=lot.stock, source=cloth.id, width=cloth.w, length=cloth.h, laid=rows)
+    bought = round_up(max(one.y + one.h for one in laid) + cloth.trim, marks.yardage.value)
+    return Sheet(
+        stock=lot.stock,
+        width=cloth.w,
+        length=bought - cloth.trim,
+        trim=cloth.trim,
+        laid=rows,
+        least=min(answer.bound, bought),
+    )
+
+
+# -- read back ---------------------------------------------------------------------------------
+
+
+class Lying(Record, frozen=True):
+    """One piece on a cloth: what it is, where it lies."""
+
+    want: Want
+    box: Box
+    turned: bool
+
+
+class Spread(Record, frozen=True):
+    """One cloth with its pieces, its cuts in order, and what is left of it."""
+
+    at: int  # of the sheets kept
+    sheet: Sheet
+    lot: Lot
+    pieces: tuple[Lying, ...]
+    parting: Parting
+    first: int  # the number of its first cut, over all cloths
+
+    @property
+    def offcuts(self) -> tuple[Box, ...]:
+        """What is left and worth keeping."""
+        return tuple(box for box in self.parting.left if min(box.w, box.h) >= KEEP)
+
+    @property
+    def used(self) -> Inches:
+        """How far along the cloth its pieces reach, from the raw end."""
+        return self.sheet.trim + max((one.box.end for one in self.pieces), default=Fraction(0))
+
+    @property
+    def share(self) -> float:
+        """The part of the cloth that becomes pieces."""
+        area = sum((one.box.w * one.box.h for one in self.pieces), Fraction(0))
+        return float(area / (self.sheet.width * (self.sheet.length + self.sheet.trim)))
+
+
+class Spreads(Record, frozen=True):
+    """The plan of the cuts as it is read: cloth by cloth; whether the bags have changed since."""
+
+    spreads: tuple[Spread, ...]
+    lots: tuple[Lot, ...]
+    changed: bool
+    over: tuple[tuple[Want, int], ...]
+
+    @property
+    def cuts(self) -> int:
+        """Cuts in all."""
+        return sum(len(one.parting.cuts) for one in self.spreads)
+
+    @property
+    def done(self) -> int:
+        """Cuts that are made."""
+        return sum(min(one.sheet.done, len(one.parting.cuts)) for one in self.spreads)
+
+
+def spreads_of(cutting: Cutting, lots: tuple[Lot, ...]) -> Spreads:
+    """The kept plan with what it stands for today; cloths whose pieces have gone are left out."""
+    made = tuple(_spreads(cutting, lots))
+    wants = {want.key: want for lot in lots for want in lot.wants}
+    over = tuple((wants[key], many) for key, many in cutting.over if key in wants)
+    return Spreads(made, lots, cutting.asked != asked(lots), over)
+
+
+def _spreads(cutting: Cutting, lots: tuple[Lot, ...]) -> Iterator[Spread]:
+    by_stock = {lot.stock: lot for lot in lots}
+    first = 1
+    for at, sheet in enumerate(cutting.sheets):
+        lot = by_stock.get(sheet.stock)
+        if lot is None:
+            continue
+        wants = {want.key: want for want in lot.wants}
+        pieces = tuple(
+            _piece(number, one, wants[one.piece])
+            for number, one in enumerate(one for one in sheet.laid if one.piece in wants)
+        )
+        cloth = Box(Fraction(0), Fraction(0), sheet.width, sheet.length)
+        parting = parted(cloth, [one.box for one in pieces])
+        if parting is not None:
+            yield Spread(at, sheet, lot, pieces, parting, first)
+            first += len(parting.cuts)
+
+
+def _piece(number: int, laid: Laid, want: Want) -> Lying:
+    wide, high = want.width, want.height
+    if laid.turned:
+        wide, high = high, wide
+    return Lying(want, Box(laid.x, laid.y, wide, high, number), laid.turned)
+
+
+# -- what is to be done ------------------------------------------------------------------------
+
+
+def ticked(cutting: Cutting, at: int, done: int, words: str) -> Edit:
+    """So many cuts of one cloth are made."""
+    sheets = list(cutting.sheets)
+    sheets[at] = sheets[at].model_copy(update={"done": max(done, 0)})
+    return edit(words, ("cutting", cutting.model_copy(update={"sheets": tuple(sheets)})))
+
+
+def spread_readings(found: Spreads, marks: Rulers) -> Iterator[Reading]:
+    """What to buy of each cloth for all bags together, with the least that it could be."""
+    read = marks.notation.read_off
+    for one in found.spreads:
+        sheet, rows = one.sheet, _rows(one)
+        if sheet.source:
+            continue
+        terms = [given("straightening the end", sheet.trim)] if sheet.trim else []
+        terms += [given("strip", high, Basis.GEOMETRY) for high in rows]
+        figure = up_to(total(terms), marks.yardage).called(one.lot.name)
+        about = (
+            f"Off the bolt, {read(sheet.width, unit=True)} wide, for all bags; no layout takes "
+            f"less than {read(sheet.least)}"
+        )
+        yield Reading(f"cutting.{sheet.stock}", figure, about)
+
+
+def _rows(one: Spread) -> list[Inches]:
+    """The strips of one cloth as high as they are, along it."""
+    first = [cut for cut in one.parting.cuts if cut.deep == 1 and cut.way == "across"]
+    rows = [cut.reading for cut in first]
+    reach = max((lying.box.end for lying in one.pieces), default=Fraction(0))
+    last = reach - (first[-1].at if first else Fraction(0))
+    return [*rows, last] if last > 0 else rows

@@ -1,0 +1,161 @@
+"""The cutting of a job at the window: all bags' pieces, the plan of the cuts, the cut in hand.
+
+Binds the desk to what the core makes of a job; computes nothing itself.
+"""
+
+from __future__ import annotations
+
+from contextlib import suppress
+
+from msgspec.structs import replace
+
+from tessil.core.cutting.acts.whole import (
+    Lot,
+    Source,
+    Spread,
+    Spreads,
+    lots_of,
+    plan_whole,
+    spread_readings,
+    spreads_of,
+    ticked,
+)
+from tessil.core.cutting.choice import Cutting
+from tessil.core.edits import Edit, edit
+from tessil.core.memory.same import same
+from tessil.core.planned import Plan
+from tessil.core.reading import Reading
+from tessil.core.snags import Stage
+from tessil.core.trouble import CannotPlan
+from tessil.ui.desk import Desk
+from tessil.ui.searches import Watch, Work
+
+SECONDS = 8.0
+
+
+class Cutter:
+    """What is cut for the job on the desk."""
+
+    def __init__(self, desk: Desk) -> None:
+        self.desk = desk
+        self._asked = (0, 0)
+        self._held: tuple[object, ...] = ()  # so that their ids stay theirs
+        self._lots: tuple[Lot, ...] = ()
+        self._read: tuple[Cutting | None, tuple[Lot, ...], Spreads | None] = (None, (), None)
+
+    @property
+    def here(self) -> bool:
+        """Whether the cutting is what the bench is about."""
+        return self.desk.seen.stage is Stage.CUT
+
+    def lots(self) -> tuple[Lot, ...]:
+        """All pieces of the job, cloth by cloth; the same object as long as they are the same."""
+        plan, job = self.desk.plan, self.desk.job
+        if self._asked != (id(plan), id(job)):
+            lots = lots_of(self._plans())
+            self._lots = self._lots if same(lots, self._lots) else lots
+            self._asked, self._held = (id(plan), id(job)), (plan, job)
+        return self._lots
+
+    def _plans(self) -> list[Plan | None]:
+        """The plan of every bag of the job; none of one that cannot be planned."""
+        made: list[Plan | None] = []
+        for at in range(len(self.desk.job.bags)):
+            made.append(None)
+            with suppress(CannotPlan):
+                made[at] = self.desk.plan_of(at)
+        return made
+
+    def spreads(self) -> Spreads | None:
+        """The plan of the cuts as it is read today, if one was made."""
+        cutting, lots = self.desk.project.cutting, self.lots()
+        if self._read[0] is not cutting or self._read[1] is not lots:
+            found = None if cutting is None else spreads_of(cutting, lots)
+            self._read = (cutting, lots, found)
+        return self._read[2]
+
+    def spread(self) -> Spread | None:
+        """The cloth on the bench."""
+        found = self.spreads()
+        if found is None or not found.spreads:
+            return None
+        return found.spreads[min(self.desk.seen.sheet, len(found.spreads) - 1)]
+
+    def work(self) -> Work:
+        """The search for a plan of the cuts, to be run beside the window."""
+        lots, sources, marks = self.lots(), self.sources(), self.desk.plan.marks
+
+        def search(watch: Watch) -> tuple[Edit, str]:
+            made = plan_whole(lots, sources, marks, SECONDS, told=lambda far: watch(far, 0))
+            return edit("Plan the cutting", ("cutting", made)), ""
+
+        return search
+
+    def sources(self) -> tuple[Source, ...]:
+        """What is there to be cut from first."""
+        project = self.desk.project
+        if project.cut_from == "new":
+            return ()
+        return tuple(
+            Source(f"offcut {at + 1}.{number + 1}", one.material, one.width, one.height)
+            for at, one in enumerate(project.offcuts)
+            for number in range(one.number)
+        )
+
+    def advice(self) -> list[str]:
+        """What is to be known of the plan of the cuts: out of date, or not all of it cut."""
+        found = self.spreads() if self.here else None
+        if found is None:
+            return []
+        said = []
+        if found.changed:
+            said.append("The bags have changed since the cutting was planned: plan it again.")
+        for want, many in found.over:
+            of = f"{many} of {want.number}" if want.number > 1 else "it"
+            said.append(f"{want.words}: {of} comes out of no cloth there is.")
+        return said
+
+    def readings(self) -> tuple[Reading, ...]:
+        """What to buy for all bags together, where the cutting is planned."""
+        found = self.spreads()
+        if found is None or not found.spreads:
+            return ()
+        return tuple(spread_readings(found, self.desk.plan.marks))
+
+    # -- at the bench ---------------------------------------------------------------------
+
+    def turn(self, step: int) -> None:
+        """Another cloth on the bench."""
+        found = self.spreads()
+        if found is not None and found.spreads:
+            at = (self.desk.seen.sheet + step) % len(found.spreads)
+            self.desk.see(replace(self.desk.seen, sheet=at))
+
+    def take(self, in_hand: bool) -> None:
+        """The next cut in hand, or the whole cloth."""
+        self.desk.see(replace(self.desk.seen, cut=in_hand))
+
+    def tick(self, step: int) -> str:
+        """The next cut is made, or the last one is not; after a cloth's last comes the next that
+        is not all cut."""
+        spread, cutting = self.spread(), self.desk.project.cutting
+        if spread is None or cutting is None:
+            return ""
+        most = len(spread.parting.cuts)
+        done = min(max(min(spread.sheet.done, most) + step, 0), most)
+        words = "Make a cut" if step > 0 else "Take a cut back"
+        sentence = self.desk.attempt(ticked(cutting, spread.at, done, words))
+        if not sentence and step > 0 and done == most:
+            self._next_open()
+        return sentence
+
+    def _next_open(self) -> None:
+        found = self.spreads()
+        assert found is not None
+        number = len(found.spreads)
+        begun = self.desk.seen.sheet
+        for more in range(1, number):
+            spread = found.spreads[(begun + more) % number]
+            if spread.sheet.done < len(spread.parting.cuts):
+                self.turn(more)
+                return

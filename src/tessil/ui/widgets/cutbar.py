@@ -1,0 +1,153 @@
+"""The bar above the bench at the cutting stage: which cloth, and the cut in hand, large."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtCore import QEvent, QObject, Qt
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from tessil.core.cutting.acts.whole import Spread, Spreads
+from tessil.core.numbers.lengths import Notation
+from tessil.core.sheets.cuts import Stroke
+from tessil.drawing.cuttingview import name_of
+from tessil.ui.cutter import Cutter
+from tessil.ui.widgets.bench import Bench
+from tessil.ui.widgets.words import Words
+
+_DEEP = {1: "across the cloth", 2: "across the strip", 3: "within the stack"}
+
+
+class CutKeys(QObject):
+    """Keys on the bench that make cuts and turn to other cloths, while one is shown there."""
+
+    def __init__(self, bench: Bench, cutter: Cutter) -> None:
+        super().__init__(bench)
+        self.bench = bench
+        self.deeds: dict[int, Callable[[], object]] = {
+            Qt.Key.Key_Space: partial(cutter.tick, 1),
+            Qt.Key.Key_Backspace: partial(cutter.tick, -1),
+            Qt.Key.Key_Left: partial(cutter.turn, -1),
+            Qt.Key.Key_Right: partial(cutter.turn, 1),
+            Qt.Key.Key_Return: lambda: cutter.take(not cutter.desk.seen.cut),
+        }
+        bench.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        picture = self.bench.picture
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
+            deed = self.deeds.get(event.key())
+            if deed is not None and picture is not None and picture.cuts and not event.modifiers():
+                deed()
+                return True
+        return super().eventFilter(watched, event)
+
+
+class CutBar(QWidget):
+    """Turns to another cloth, shows the whole of it or the cut that comes next, ticks cuts off."""
+
+    def __init__(self, cutter: Cutter) -> None:
+        super().__init__()
+        self.cutter = cutter
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        row = QHBoxLayout()
+        row.setSpacing(6)
+        column.addLayout(row)
+        self.before = self._button("‹", "The cloth before (←)", partial(cutter.turn, -1))
+        self.after = self._button("›", "The next cloth (→)", partial(cutter.turn, 1))
+        self.cloth = Words()
+        self.cloth.setObjectName("figure")
+        for widget in (self.before, self.after, self.cloth):
+            row.addWidget(widget)
+        row.addStretch(1)
+        self.whole = self._segment("Whole cloth", partial(cutter.take, False))
+        self.hand = self._segment("Cut in hand", partial(cutter.take, True))
+        for button in (self.whole, self.hand):
+            row.addWidget(button)
+        second = QHBoxLayout()
+        second.setSpacing(12)
+        column.addLayout(second)
+        self.reading = Words()
+        self.reading.setObjectName("reading")
+        self.words = Words()
+        self.words.setWordWrap(True)
+        self.back = QPushButton("Take it back")
+        self.back.setToolTip("The last cut is not made (Backspace on the bench)")
+        self.back.clicked.connect(partial(self._tick, -1))
+        self.made = QPushButton("Cut made")
+        self.made.setObjectName("main")
+        self.made.setToolTip("The next cut is made (Space on the bench)")
+        self.made.clicked.connect(partial(self._tick, 1))
+        second.addWidget(self.reading)
+        second.addWidget(self.words, 1)
+        second.addWidget(self.back)
+        second.addWidget(self.made)
+
+    def _button(self, words: str, tip: str, work: object) -> QPushButton:
+        button = QPushButton(words)
+        button.setObjectName("quiet")
+        button.setToolTip(tip)
+        button.setAccessibleName(tip)
+        button.clicked.connect(work)
+        return button
+
+    def _segment(self, words: str, work: object) -> QPushButton:
+        button = QPushButton(words)
+        button.setObjectName("segment")
+        button.setCheckable(True)
+        button.clicked.connect(work)
+        return button
+
+    def _tick(self, step: int, _checked: bool = False) -> None:
+        self.cutter.tick(step)
+
+    def refresh(self) -> None:
+        """Show the cutting as it is."""
+        found = self.cutter.spreads() if self.cutter.here else None
+        spread = self.cutter.spread() if found is not None else None
+        self.setVisible(spread is not None)
+        if found is None or spread is None:
+            return
+        notation = self.cutter.desk.plan.marks.notation
+        at = next(n for n, one in enumerate(found.spreads, start=1) if one is spread)
+        self.cloth.setText(f"{spread.lot.name}, cloth {at} of {len(found.spreads)}")
+        in_hand = self.cutter.desk.seen.cut
+        self.whole.setChecked(not in_hand)
+        self.hand.setChecked(in_hand)
+        self._show_cut(found, spread, notation)
+
+    def _show_cut(self, found: Spreads, spread: Spread, notation: Notation) -> None:
+        cuts = spread.parting.cuts
+        done = min(spread.sheet.done, len(cuts))
+        self.back.setEnabled(done > 0)
+        self.made.setEnabled(done < len(cuts))
+        if done == len(cuts):
+            self.reading.setText("✓")
+            left = _left(spread, notation)
+            self.words.setText(f"All {len(cuts)} cuts of this cloth are made. {left}")
+            return
+        cut = cuts[done]
+        self.reading.setText(notation.read_off(cut.reading))
+        self.words.setText(
+            f"Cut {spread.first + done} of {found.cuts}: {cut_words(spread, cut, notation)}"
+        )
+
+
+def cut_words(spread: Spread, cut: Stroke, notation: Notation) -> str:
+    """What one cut does: from where, how long, what lies by itself after it."""
+    long = notation.read_off(cut.ends - cut.begins, unit=True)
+    said = f"{_DEEP[cut.deep]}, {long} long"
+    if cut.done >= 0:
+        one = spread.pieces[cut.done]
+        return f"{said}. It frees: {name_of(one)}, {notation.size(one.box.w, one.box.h)}"
+    return said
+
+
+def _left(spread: Spread, notation: Notation) -> str:
+    """What is over of a cloth, worth keeping."""
+    kept = [notation.size(box.w, box.h) for box in spread.offcuts]
+    return f"Left to keep: {', '.join(kept)}." if kept else "Nothing is left worth keeping."

@@ -1,0 +1,173 @@
+"""All bags of a job cut from one heap of cloth: every piece once, none turned that must not be."""
+
+import pytest
+
+from tessil.core.cutting.acts.whole import (
+    Source,
+    asked,
+    lots_of,
+    plan_whole,
+    spread_readings,
+    spreads_of,
+    ticked,
+)
+from tessil.core.cutting.choice import Cutting
+from tessil.core.cutting.cutlist import SCRAP
+from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
+from tessil.core.plan import plan
+from tessil.files.projectfile import from_text, load, to_text
+from tests.conftest import DEMO, tote
+from tests.core.sheets.checking import separable
+
+F = Fraction
+KIT = DEMO.with_name("kit-of-four.tessil")
+
+
+@pytest.fixture(scope="module")
+def kit():
+    job = load(KIT)
+    return job, [plan(job.project(at)) for at in range(len(job.bags))]
+
+
+@pytest.fixture(scope="module")
+def cut(kit):
+    lots = lots_of(kit[1])
+    return lots, plan_whole(lots, (), kit[1][0].marks, 1.5)
+
+
+def test_every_line_of_every_cut_list_is_laid_as_often_as_it_says(kit, cut):
+    _, plans = kit
+    lots, cutting = cut
+    laid = {}
+    for sheet in cutting.sheets:
+        for one in sheet.laid:
+            laid[one.piece] = laid.get(one.piece, 0) + 1
+    wanted = {
+        f"{bag}.{line}": item.number.whole
+        for bag, made in enumerate(plans)
+        for line, item in enumerate(made.items)
+        if item.what != SCRAP and not item.in_hand
+    }
+    assert laid == wanted
+    assert cutting.over == ()
+    assert sum(want.number for lot in lots for want in lot.wants) == sum(wanted.values())
+
+
+def test_pieces_have_their_size_lie_on_their_cloth_and_come_out_edge_to_edge(cut):
+    lots, cutting = cut
+    found = spreads_of(cutting, lots)
+    assert len(found.spreads) == len(cutting.sheets)
+    for spread in found.spreads:
+        boxes = []
+        for one in spread.pieces:
+            size = (one.want.width, one.want.height)
+            assert (one.box.w, one.box.h) == (size[::-1] if one.turned else size)
+            assert not (one.turned and not one.want.turns)
+            assert one.box.x >= 0
+            assert one.box.right <= spread.sheet.width
+            assert one.box.end <= spread.sheet.length
+            boxes.append((one.box.x, one.box.y, one.box.right, one.box.end))
+        assert separable(boxes, "y", 3)
+        assert spread.sheet.least <= spread.used <= spread.sheet.length + spread.sheet.trim
+
+
+def test_cut_together_the_kit_takes_no_more_of_any_cloth_than_bag_by_bag(kit, cut):
+    lots, cutting = cut
+    alone = {}
+    for made in kit[1]:
+        for bought in made.bought:
+            alone[bought.stock] = alone.get(bought.stock, 0) + bought.cloth.buy.value
+    figures = {
+        reading.key.partition(".")[2]: reading.figure
+        for reading in spread_readings(spreads_of(cutting, lots), kit[1][0].marks)
+    }
+    assert figures.keys() == alone.keys()
+    assert all(figures[stock].value <= alone[stock] for stock in alone)
+    assert sum(f.value for f in figures.values()) < 0.9 * sum(alone.values())
+    by_stock = {sheet.stock: sheet for sheet in cutting.sheets}
+    for stock, figure in figures.items():  # the sum on show is the cloth that is drawn
+        assert figure.value == by_stock[stock].length + by_stock[stock].trim
+        assert (figure.value / F(9, 2)).denominator == 1
+
+
+def test_a_print_with_an_up_is_not_turned_and_its_strips_for_folding_are_free():
+    project = tote()
+    prints = tuple(
+        entry.model_copy(update={"directional": entry.key == "oat"}) for entry in project.prints
+    )
+    (lot,) = [
+        one
+        for one in lots_of([plan(project.model_copy(update={"prints": prints}))])
+        if one.stock == "oat"
+    ]
+    free = {want.item.what for want in lot.wants if want.turns}
+    held = {want.item.what for want in lot.wants if not want.turns}
+    assert "lining" in held
+    assert free <= {"binding strip", "strip to fold", "cloth to cut on the cross"}
+
+
+def test_what_there_is_comes_first():
+    """By hand: 2 linings of a tote, in a cloth that takes just one of them."""
+    lots = tuple(lot for lot in lots_of([plan(tote())]) if lot.stock == "oat")
+    (lining,) = [want for want in lots[0].wants if want.item.what == "lining"]
+    there = Source("scrap 1", "oat", lining.width, lining.height)
+    marks = plan(tote()).marks
+    cutting = plan_whole(lots, (there,), marks, 0.6)
+    first, *rest = spreads_of(cutting, lots).spreads
+    assert first.sheet.source == "scrap 1"
+    assert [one.want for one in first.pieces] == [lining]
+    assert first.parting.cuts == ()
+    assert [one.sheet.source for one in rest] == [""]
+    other = Source("scrap 2", "red", F(40), F(40))
+    assert all(sheet.source == "" for sheet in plan_whole(lots, (other,), marks, 0.4).sheets)
+
+
+def test_a_plan_of_the_cuts_is_kept_in_the_file_and_knows_when_the_bags_have_changed(kit, cut):
+    job, plans = kit
+    lots, cutting = cut
+    shared = job.shared.model_copy(update={"cutting": cutting})
+    again = from_text(to_text(job.model_copy(update={"shared": shared})))
+    assert again.shared.cutting == cutting
+    assert not spreads_of(cutting, lots).changed
+    more = plan(plans[0].project.model_copy(update={"bags": 3}))
+    others = lots_of([more, *plans[1:]])
+    assert spreads_of(cutting, others).changed
+    assert asked(others) != asked(lots) == cutting.asked
+    assert spreads_of(cutting, ()).spreads == ()
+
+
+def test_bags_that_cannot_be_planned_are_left_out(kit):
+    _, plans = kit
+    lots = lots_of([plans[0], None, plans[2]])
+    assert {want.bag for lot in lots for want in lot.wants} == {0, 2}
+
+
+def test_cuts_are_ticked_one_cloth_at_a_time(kit, cut):
+    job, _ = kit
+    lots, cutting = cut
+    project = job.project().model_copy(update={"cutting": cutting})
+    after = applied(project, ticked(cutting, 2, 3, "Make a cut"))
+    assert [sheet.done for sheet in after.cutting.sheets[:4]] == [0, 0, 3, 0]
+    found = spreads_of(after.cutting, lots)
+    assert (found.done, found.cuts) == (3, sum(len(s.parting.cuts) for s in found.spreads))
+    assert [s.first for s in found.spreads[:2]] == [1, 1 + len(found.spreads[0].parting.cuts)]
+    assert applied(after, ticked(after.cutting, 2, -1, "")).cutting.sheets[2].done == 0
+
+
+def test_a_search_that_is_stopped_at_once_still_cuts_everything(kit):
+    lots = lots_of(kit[1])
+    heard = []
+
+    def stop(far):
+        heard.append(far)
+        return False
+
+    cutting = plan_whole(lots, (), kit[1][0].marks, 60.0, told=stop)
+    assert cutting.over == ()
+    assert heard
+    assert all(0 <= far <= 1 for far in heard)
+
+
+def test_nothing_to_cut_is_a_plan_of_no_cloths(kit):
+    assert plan_whole((), (), kit[1][0].marks) == Cutting(asked=asked(()))

@@ -1,0 +1,127 @@
+"""The cutting of a job through the real window: planned, turned through, ticked off, taken back."""
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QApplication
+
+from tessil.core.snags import Stage
+from tessil.drawing.picture import Cloth, Dimension, Label, Placed
+from tessil.ui import cutter as cutting_module
+
+
+@pytest.fixture
+def cutting(hands, qtbot, monkeypatch):
+    """The kit of four at the cutting stage, its cutting planned by the button."""
+    monkeypatch.setattr(cutting_module, "SECONDS", 0.5)
+    window = hands.window
+    window.open_demo()
+    window.desk.look(stage=Stage.CUT)
+    QApplication.processEvents()
+    row = window.column.field("cutting.search")
+    assert row.button.text() == "Plan the cutting"
+    hands.click(row.button)
+    qtbot.waitUntil(lambda: window.desk.project.cutting is not None, timeout=20_000)
+    QApplication.processEvents()
+    return hands
+
+
+def test_the_whole_kit_is_planned_drawn_and_told(cutting):
+    window = cutting.window
+    found = window.cutter.spreads()
+    assert {want.bag for lot in found.lots for want in lot.wants} == {0, 1, 2, 3}
+    rows = {row.reading.key for row in window.column.receipt.rows}
+    assert rows == {f"cutting.{one.sheet.stock}" for one in found.spreads}
+    assert window.cut_bar.isVisible()
+    assert window.cut_bar.cloth.text() == f"{found.spreads[0].lot.name}, cloth 1 of 12"
+    picture = window.bench.picture
+    (cloths,) = picture.of(Placed)
+    assert sum(isinstance(one, Cloth) for one in cloths.items) == len(found.spreads[0].pieces)
+    assert "no layout takes less than" in picture.caption
+    assert window.column.field("cutting.search").button.text() == "Plan the cutting again"
+    window.acts["undo"].trigger()
+    assert window.desk.project.cutting is None
+    assert not window.cut_bar.isVisible()
+
+
+def test_cuts_are_made_from_the_keyboard_with_their_reading_in_large(cutting):
+    window = cutting.window
+    bar = window.cut_bar
+    window.bench.setFocus()
+    cutting.press(Qt.Key.Key_Return)
+    assert bar.hand.isChecked()
+    spread = window.cutter.spread()
+    first, second = spread.parting.cuts[:2]
+    read = window.desk.plan.marks.notation.read_off
+    assert bar.reading.text() == read(first.reading)
+    assert [one.text for one in window.bench.picture.of(Dimension)] == [read(first.reading)]
+    cutting.press(Qt.Key.Key_Space)
+    assert window.desk.project.cutting.sheets[0].done == 1
+    assert bar.reading.text() == read(second.reading)
+    assert bar.words.text().startswith(f"Cut 2 of {window.cutter.spreads().cuts}: ")
+    cutting.press(Qt.Key.Key_Backspace)
+    assert window.desk.project.cutting.sheets[0].done == 0
+    assert not bar.back.isEnabled()
+    window.acts["undo"].trigger()
+    assert window.desk.project.cutting.sheets[0].done == 1
+
+
+def test_forty_cuts_go_on_to_the_next_cloth(cutting):
+    window = cutting.window
+    found = window.cutter.spreads()
+    window.bench.setFocus()
+    for _ in range(40):
+        cutting.press(Qt.Key.Key_Space)
+    done = [one.sheet.done for one in window.cutter.spreads().spreads]
+    assert sum(done) == 40
+    assert done[0] == len(found.spreads[0].parting.cuts)
+    assert window.desk.seen.sheet > 0
+    cutting.press(Qt.Key.Key_Left)
+    assert window.cutter.spread().sheet.done == len(window.cutter.spread().parting.cuts)
+    assert not window.cut_bar.made.isEnabled()
+    assert window.cut_bar.words.text().startswith("All ")
+
+
+def test_arrows_turn_to_other_cloths_and_come_round(cutting):
+    window = cutting.window
+    window.bench.setFocus()
+    cutting.press(Qt.Key.Key_Left)
+    assert window.cut_bar.cloth.text().endswith("cloth 12 of 12")
+    cutting.press(Qt.Key.Key_Right)
+    assert window.cut_bar.cloth.text().endswith("cloth 1 of 12")
+    cutting.click(window.cut_bar.after)
+    assert window.cut_bar.cloth.text().endswith("cloth 2 of 12")
+    named = [one for one in window.bench.picture.of(Label) if one.within]
+    assert named
+
+
+def test_other_numbers_say_that_the_plan_of_the_cuts_is_out_of_date(cutting):
+    window = cutting.window
+    assert "changed since" not in window.column.caution.text()
+    cutting.click(cutting.field("bags"))
+    cutting.type("5")
+    assert "changed since the cutting was planned" in window.column.caution.text()
+    window.acts["undo"].trigger()
+    assert "changed since" not in window.column.caution.text()
+
+
+def test_a_change_while_it_searches_stops_it(hands, qtbot, monkeypatch):
+    monkeypatch.setattr(cutting_module, "SECONDS", 30.0)
+    window = hands.window
+    window.open_demo()
+    window.desk.look(stage=Stage.CUT)
+    QApplication.processEvents()
+    row = window.column.field("cutting.search")
+    hands.click(row.button)
+    qtbot.waitUntil(lambda: window.searches.share > 0, timeout=10_000)
+    assert row.button.text() == "Stop and take the best so far"
+    hands.click(hands.field("bags"))
+    hands.type("7")
+    assert not window.searches.running
+    assert "Stopped" in window.searches.words["cutting.search"]
+    assert window.desk.project.cutting is None
+    row = window.column.field("cutting.search")
+    hands.click(row.button)
+    qtbot.waitUntil(lambda: window.searches.share > 0, timeout=10_000)
+    hands.click(row.button)
+    qtbot.waitUntil(lambda: window.desk.project.cutting is not None, timeout=10_000)
+    assert window.cutter.spreads().over == ()
