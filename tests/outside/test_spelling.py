@@ -204,6 +204,7 @@ def test_the_words_of_the_steps_and_shapes(speller):
 
 
 OF_THE_CRAFT = {
+    "fq",  # a fat quarter, as it is typed
     "battings",
     "centimetres",
     "colour",

@@ -6,8 +6,6 @@ Knows files; what swatches teach is the core's.  A broken logbook is put aside, 
 from __future__ import annotations
 
 import json
-from contextlib import suppress
-from itertools import count
 from pathlib import Path
 from typing import Any
 
@@ -21,10 +19,12 @@ from tessil.core.trouble import BrokenFile, FileTrouble, NewerFile
 from tessil.core.words.refusals import refusal, where_words
 from tessil.files.csvtext import Cells, read_list, rows_of, write_list
 from tessil.files.disk import held, reason
+from tessil.files.ownfile import put_aside
 from tessil.files.pictures import check_pictures
 from tessil.files.places import data_folder
 from tessil.files.projectfile import validated, write_quickly
 
+LOST = "what is learned now"
 LARGEST = 64 * 1024 * 1024  # forty photos and all else
 LARGEST_CSV = 4 * 1024 * 1024
 SIZES = (
@@ -98,21 +98,9 @@ def begin_book() -> tuple[Book, str]:
     try:
         return load_book(), ""
     except BrokenFile as trouble:
-        return EMPTY, f"{trouble} {_put_aside()}"
+        return EMPTY, f"{trouble} {put_aside(book_path(), LOST)}"
     except FileTrouble as trouble:
         return EMPTY, f"{trouble} It is left as it is; what is learned now is not kept."
-
-
-def _put_aside() -> str:
-    """Move the broken logbook out of the way, over none that was put aside before."""
-    path = book_path()
-    places = (path.with_suffix(f".unreadable-{number}.json") for number in count(1))
-    with held(path) as ours, suppress(OSError):
-        aside = next(place for place in places if not place.exists())
-        if ours:
-            path.rename(aside)
-            return f"It was put aside as “{aside.name}”; a new one is begun."
-    return "It could not be put aside; what is learned now is not kept."
 
 
 def save_book(book: Book, path: Path | None = None) -> str:

@@ -31,6 +31,7 @@ ACTIONS = (
     ActionRow("scraps-out", "Save the scraps as CSV…", (), "ask_scraps_out"),
     ActionRow("scraps-in", "Take scraps from a CSV…", (), "ask_scraps_in"),
     ActionRow("log", "Logbook of swatches", ("Ctrl+L",), "show_log"),
+    ActionRow("shelf", "The shelf", ("Ctrl+H",), "show_shelf"),
     ActionRow("materials", "Materials", ("Ctrl+M",), "show_materials"),
     ActionRow("undo", "Undo", ("Ctrl+Z",), "undo", apart=True),
     ActionRow("redo", "Redo", ("Ctrl+Shift+Z", "Ctrl+Y"), "redo"),

@@ -5,7 +5,9 @@ Binds the desk to what the core makes of a job; computes nothing itself.
 
 from __future__ import annotations
 
+import datetime
 from contextlib import suppress
+from uuid import uuid4
 
 from msgspec.structs import replace
 
@@ -18,6 +20,7 @@ from tessil.core.cutting.acts.whole import (
     plan_whole,
     spread_readings,
     spreads_of,
+    stored,
     ticked,
 )
 from tessil.core.cutting.choice import Cutting
@@ -25,10 +28,12 @@ from tessil.core.edits import Edit, edit
 from tessil.core.memory.same import same
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
+from tessil.core.shelf.acts import put_away, row_of, sources_of
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
 from tessil.ui.desk import Desk
 from tessil.ui.searches import Watch, Work
+from tessil.ui.shelving import Shelving
 
 SECONDS = 8.0
 
@@ -36,8 +41,8 @@ SECONDS = 8.0
 class Cutter:
     """What is cut for the job on the desk."""
 
-    def __init__(self, desk: Desk) -> None:
-        self.desk = desk
+    def __init__(self, desk: Desk, shelving: Shelving) -> None:
+        self.desk, self.shelving = desk, shelving
         self._asked = (0, 0)
         self._held: tuple[object, ...] = ()  # so that their ids stay theirs
         self._lots: tuple[Lot, ...] = ()
@@ -96,11 +101,12 @@ class Cutter:
         project = self.desk.project
         if project.cut_from == "new":
             return ()
-        return tuple(
+        offcuts = tuple(
             Source(f"offcut {at + 1}.{number + 1}", one.material, one.width, one.height)
             for at, one in enumerate(project.offcuts)
             for number in range(one.number)
         )
+        return (*offcuts, *sources_of(self.shelving.need(), self.lots()))
 
     def advice(self) -> list[str]:
         """What is to be known of the plan of the cuts: out of date, or not all of it cut."""
@@ -121,6 +127,16 @@ class Cutter:
         if found is None or not found.spreads:
             return ()
         return tuple(spread_readings(found, self.desk.plan.marks))
+
+    def whence(self, spread: Spread) -> str:
+        """Where a cloth comes from, in words."""
+        source = spread.sheet.source
+        if not source:
+            return "new cloth"
+        row = row_of(self.shelving.need(), source)
+        if row is None:
+            return "left over"
+        return f"{row.kind}, {row.place}" if row.place else f"{row.kind} from the shelf"
 
     # -- at the bench ---------------------------------------------------------------------
 
@@ -147,6 +163,25 @@ class Cutter:
         sentence = self.desk.attempt(ticked(cutting, spread.at, done, words))
         if not sentence and step > 0 and done == most:
             self._next_open()
+        return sentence
+
+    def put_away(self) -> str:
+        """What is left of a cloth that is all cut goes on the shelf, and what was used goes from
+        it: one step that can be taken back."""
+        spread, cutting = self.spread(), self.desk.project.cutting
+        if spread is None or cutting is None or spread.sheet.stored:
+            return ""
+        shelf = self.shelving.need()
+        today = datetime.date.today().isoformat()
+        after = put_away(shelf, spread, f"left-{uuid4().hex[:8]}", today)
+        words = f"Put what is left of {spread.lot.name} on the shelf"
+        self.desk.stack.beginMacro(words)
+        try:
+            sentence = self.desk.attempt(stored(cutting, spread.at, words))
+            if not sentence:
+                self.desk.attempt_shelf(after, words)
+        finally:
+            self.desk.stack.endMacro()
         return sentence
 
     def _next_open(self) -> None:

@@ -24,6 +24,7 @@ from tessil.core.plan import plan
 from tessil.core.planned import PARTS, Plan
 from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project
 from tessil.core.reading import Reading
+from tessil.core.shelf.rows import NOTHING, Shelf
 from tessil.core.snags import Snag, Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import first_refusal
@@ -47,7 +48,7 @@ def work_on(job: Job, at: int = 0) -> Work:
     return Work(job, at, job.project(at))
 
 
-Kept = Work | Book
+Kept = Work | Book | Shelf
 
 
 class UndoStep(QUndoCommand):
@@ -56,10 +57,10 @@ class UndoStep(QUndoCommand):
     Keeps jobs, not plans: a plan is quick to make again and large to keep.
     """
 
-    def __init__(self, desk: Desk, after: Kept, made: Plan, words: str, run: str) -> None:
+    def __init__(self, desk: Desk, after: Kept, made: Plan | None, words: str, run: str) -> None:
         super().__init__(words)
         self.desk = desk
-        self.before: Kept = desk.work if isinstance(after, Work) else desk.book
+        self.before = desk.kept_like(after)
         self.after = after
         self.fresh: Plan | None = made
         self.run = run
@@ -110,12 +111,14 @@ class Desk(QObject):
     leaving = Signal()
     sketched = Signal()
     booked = Signal()
+    shelved = Signal()  # the shelf changed
     teaching = Signal()  # the logbook is about to change, and the plan with it
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self.work = work_on(Job())
         self.book = EMPTY
+        self.shelf = NOTHING
         self.memories: dict[int, Memory] = {}
         self._plan: Plan | None = None
         self.sketch: Plan | None = None  # the plan of what a slider shows under the hand
@@ -181,8 +184,18 @@ class Desk(QObject):
                 over.let_go()
         self.stack.push(step)
 
+    def kept_like(self, kept: Kept) -> Kept:
+        """What stands on the desk in the place of such a thing."""
+        if isinstance(kept, Shelf):
+            return self.shelf
+        return self.work if isinstance(kept, Work) else self.book
+
     def take_back(self, kept: Kept, made: Plan | None = None) -> None:
-        """Put a job or a book on the desk, as one step of the undo list."""
+        """Put a job, a book or a shelf on the desk, as one step of the undo list."""
+        if isinstance(kept, Shelf):
+            self.shelf = kept
+            self.shelved.emit()
+            return
         work = kept if isinstance(kept, Work) else self.work
         book = kept if isinstance(kept, Book) else self.book
         self.put(work, book, made or self._planned(work, book))
@@ -326,6 +339,11 @@ class Desk(QObject):
             return trouble.sentence
         self._push(UndoStep(self, book, made, change.words, run))
         return ""
+
+    def attempt_shelf(self, shelf: Shelf, words: str) -> None:
+        """Another shelf, as one step that can be taken back."""
+        if shelf != self.shelf:
+            self._push(UndoStep(self, shelf, None, words, ""))
 
     def try_out(self, change: Edit) -> str:
         """Show what a change would bring, without keeping it."""

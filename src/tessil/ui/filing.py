@@ -35,6 +35,7 @@ from tessil.files.scrapfile import read_scraps, scraps_csv
 from tessil.files.striplist import strips_csv
 from tessil.ui.desk import Desk
 from tessil.ui.rest import Rest
+from tessil.ui.shelving import Shelving
 from tessil.ui.stages import leaf_of
 from tessil.ui.widgets.filebar import FileBar, Standing
 from tessil.ui.widgets.tray import UnsavedDot
@@ -52,6 +53,8 @@ class FilingWindow(QMainWindow):
         self.file_bar = FileBar()
         self.unsaved = UnsavedDot()
         self.is_demo = False
+        self.shelving = Shelving(self.desk, lambda: self.is_demo)
+        self.shelving.trouble.connect(self.say_book)
         self.own_book, self.book_trouble = begin_book()
         self.book_on_disk = self.own_book
         self.on_disk = ""  # what stood in the open file when it was read or written last
@@ -227,6 +230,30 @@ class FilingWindow(QMainWindow):
     def say_book(self, sentence: str) -> None:
         """What went wrong with the logbook; the window says it where it is seen."""
         raise NotImplementedError
+
+    def ask_shelf_out(self) -> None:
+        def write(path: Path) -> None:
+            from tessil.files.shelffile import shelf_csv
+
+            text = shelf_csv(self.desk.shelf, self.desk.project.units)
+            write_export(path, text.encode("utf-8"))
+
+        self._ask_export("Shelf as", ".csv", write)
+
+    def ask_shelf_in(self) -> None:
+        start = Path(f"{documents_folder()}/")
+        self.file_bar.ask("Take what there is from a CSV", "Take", start, self.take_shelf, False)
+
+    def take_shelf(self, path: Path) -> str:
+        """Put the rows of a list on the shelf; a sentence if it cannot be read."""
+        from tessil.files.shelffile import read_shelf
+
+        try:
+            shelf = read_shelf(path, self.desk.shelf, self.desk.project.units)
+        except FileTrouble as trouble:
+            return str(trouble)
+        self.desk.attempt_shelf(shelf, "Put a list on the shelf")
+        return ""
 
     def ask_swatches_out(self) -> None:
         def write(path: Path) -> None:

@@ -96,6 +96,12 @@ QMenu::separator {{ height: 1px; background: {t.RULE}; margin: 6px 8px; }}
 QToolTip {{ background: {t.INK}; color: {t.CARD}; border: none; padding: 4px 6px; }}
 QAbstractItemView {{ background: {t.CARD}; border: 1px solid {t.RULE}; outline: none;
   selection-background-color: {t.THREAD_WASH}; selection-color: {t.INK}; padding: 4px; }}
+QTableView {{ background: {t.CARD}; border: 1px solid {t.RULE}; padding: 0; }}
+QTableView::item {{ padding: 0 6px; }}
+QTableView::item:selected {{ background: {t.THREAD_WASH}; color: {t.INK}; }}
+QHeaderView {{ background: {t.CARD}; border: none; padding: 0; }}
+QHeaderView::section {{ background: {t.CARD}; color: {t.SOFT}; border: none;
+  border-bottom: 1px solid {t.RULE}; padding: 6px; font-weight: 600; }}
 QScrollBar:vertical {{ background: transparent; width: 10px; margin: 2px; }}
 QScrollBar::handle:vertical {{ background: {t.RULE}; border-radius: 3px; min-height: 30px; }}
 QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page {{

@@ -21,6 +21,7 @@ if TYPE_CHECKING:
     from tessil.ui.materialspage import MaterialsPage
     from tessil.ui.preview import Preview
     from tessil.ui.printspage import PrintsPage
+    from tessil.ui.shelfpage import ShelfPage
     from tessil.ui.start import StartPage
 
 
@@ -95,6 +96,18 @@ class PagedWindow(FilingWindow):
         return page
 
     @cached_property
+    def shelf_page(self) -> ShelfPage:
+        """The page of what there is."""
+        from tessil.ui.shelfpage import ShelfPage
+
+        page = ShelfPage(self.desk, self.shelving)
+        page.left.connect(self._to_work)
+        page.csv_out.connect(self.ask_shelf_out)
+        page.csv_in.connect(self.ask_shelf_in)
+        self.pages.addWidget(page)
+        return page
+
+    @cached_property
     def kept_page(self) -> KeptPage:
         """The page of work that is in no file."""
         from tessil.ui.keptpage import KeptPage
@@ -140,6 +153,8 @@ class PagedWindow(FilingWindow):
             self.show_log()
         elif key == "materials.page":
             self.show_materials()
+        elif key == "shelf.page":
+            self.show_shelf()
         else:
             self.show_prints()
 
@@ -154,6 +169,12 @@ class PagedWindow(FilingWindow):
         if self.desk.is_open:
             self.pages.setCurrentWidget(self.log_page)
             self.log_page.begin()
+
+    def show_shelf(self) -> None:
+        """The page of what there is."""
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.shelf_page)
+            self.shelf_page.begin()
 
     def show_materials(self) -> None:
         """The page of the catalogue."""

@@ -178,6 +178,9 @@ def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         None,
         always(Edit("", ())),
     )
+    yield Spec(
+        "shelf.page", "page", "The shelf…", "What there is to cut from", None, always(Edit("", ()))
+    )
     said = "Cut from other cloth"
     yield field_of(plan, "cut_from", "choice", "Cut from", "What is opened first", said, _FROM)
     yield field_of(plan, "bags", "count", "Bags to make", "All amounts are for so many")

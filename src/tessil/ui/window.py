@@ -133,7 +133,7 @@ class Window(ActingWindow):
         self.hand.told.connect(self._tell_hand)
         self.searches = Searches(self.desk)
         self.searches.moved.connect(self.show_photo_state)
-        self.cutter = Cutter(self.desk)
+        self.cutter = Cutter(self.desk, self.shelving)
         self.searches.kinds["cutting.search"] = self.cutter.work
         self.bench.piece_taken.connect(self.hand.clicked)
         self.bench.piece_met.connect(self.hand.swap_with)
@@ -482,6 +482,7 @@ class Window(ActingWindow):
         self._settle_typing()
         self.searches.give_up()
         self.flush_book()
+        self.shelving.flush()
         if self._has_unsaved_work():
             sentence = self.keep_work()
             if sentence and sentence != self._unkept:

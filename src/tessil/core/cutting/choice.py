@@ -47,6 +47,7 @@ class Sheet(Decided):
     trim: Room = Fraction(0)
     laid: Annotated[tuple[Laid, ...], Field(max_length=MOST_LAID)] = ()
     done: Annotated[int, Field(ge=0, le=20_000)] = 0
+    stored: bool = False  # what is left of it lies on the shelf
     least: Room60 = Fraction(0)  # no layout takes less: of new cloth its length, else nothing
 
 

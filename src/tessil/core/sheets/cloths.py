@@ -6,6 +6,7 @@ those are chosen together that do best (HiGHS), and their prices make new ones.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping, Sequence
 
 import numpy as np
@@ -143,7 +144,7 @@ class Cloths:
             opened = [filling.cloth for filling in self.best]
             dice.shuffle(opened)
             del opened[dice.randrange(len(opened))]
-            rest = [at for at in every if opened.count(at) < every.count(at)]
+            rest = (Counter(every) - Counter(opened)).elements()
             every = opened + sorted(rest, key=lambda at: self.cloths[at].area)
         else:
             every.sort(key=lambda at: self.cloths[at].area * (1 if way == "small" else -1))

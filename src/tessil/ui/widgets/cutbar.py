@@ -61,7 +61,9 @@ class CutBar(QWidget):
         self.after = self._button("›", "The next cloth (→)", partial(cutter.turn, 1))
         self.cloth = Words()
         self.cloth.setObjectName("figure")
-        for widget in (self.before, self.after, self.cloth):
+        self.source = Words()
+        self.source.setObjectName("soft")
+        for widget in (self.before, self.after, self.cloth, self.source):
             row.addWidget(widget)
         row.addStretch(1)
         self.whole = self._segment("Whole cloth", partial(cutter.take, False))
@@ -82,8 +84,11 @@ class CutBar(QWidget):
         self.made.setObjectName("main")
         self.made.setToolTip("The next cut is made (Space on the bench)")
         self.made.clicked.connect(partial(self._tick, 1))
+        self.store = QPushButton("Put what is left on the shelf")
+        self.store.clicked.connect(lambda: cutter.put_away())
         second.addWidget(self.reading)
         second.addWidget(self.words, 1)
+        second.addWidget(self.store)
         second.addWidget(self.back)
         second.addWidget(self.made)
 
@@ -115,6 +120,7 @@ class CutBar(QWidget):
         notation = self.cutter.desk.plan.marks.notation
         at = next(n for n, one in enumerate(found.spreads, start=1) if one is spread)
         self.cloth.setText(f"{spread.lot.name}, cloth {at} of {len(found.spreads)}")
+        self.source.setText(self.cutter.whence(spread))
         in_hand = self.cutter.desk.seen.cut
         self.whole.setChecked(not in_hand)
         self.hand.setChecked(in_hand)
@@ -124,7 +130,9 @@ class CutBar(QWidget):
         cuts = spread.parting.cuts
         done = min(spread.sheet.done, len(cuts))
         self.back.setEnabled(done > 0)
-        self.made.setEnabled(done < len(cuts))
+        self.made.setVisible(done < len(cuts))
+        self.store.setVisible(done == len(cuts))
+        self.store.setEnabled(not spread.sheet.stored)
         if done == len(cuts):
             self.reading.setText("✓")
             left = _left(spread, notation)

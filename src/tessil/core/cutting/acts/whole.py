@@ -296,6 +296,13 @@ def ticked(cutting: Cutting, at: int, done: int, words: str) -> Edit:
     return edit(words, ("cutting", cutting.model_copy(update={"sheets": tuple(sheets)})))
 
 
+def stored(cutting: Cutting, at: int, words: str) -> Edit:
+    """What is left of one cloth lies on the shelf."""
+    sheets = list(cutting.sheets)
+    sheets[at] = sheets[at].model_copy(update={"stored": True})
+    return edit(words, ("cutting", cutting.model_copy(update={"sheets": tuple(sheets)})))
+
+
 def spread_readings(found: Spreads, marks: Rulers) -> Iterator[Reading]:
     """What to buy of each cloth for all bags together, with the least that it could be."""
     read = marks.notation.read_off

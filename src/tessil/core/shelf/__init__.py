@@ -1,0 +1,1 @@
+"""What there is to sew with: one shelf beside all projects."""

@@ -1,0 +1,67 @@
+"""What cutting takes from the shelf and puts back on it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+
+from tessil.core.cutting.acts.whole import Lot, Source, Spread
+from tessil.core.shelf.rows import Kind, Row, Shelf, fresh_id
+
+MOST_OF_ONE = 40  # pieces alike that a search is given; more would only slow it
+PART = "#"
+
+
+def _means(name: str, lot: Lot) -> bool:
+    """Whether a row's name is that of a cloth: its print's, or its material's."""
+    wanted = name.strip().casefold()
+    return wanted in (lot.name.casefold(), lot.stock.casefold())
+
+
+def sources_of(shelf: Shelf, lots: Iterable[Lot]) -> Iterator[Source]:
+    """Every single piece on the shelf that some of a job can be cut from."""
+    for lot in lots:
+        for row in shelf.rows:
+            if not row.flat or not row.number or not _means(row.name, lot):
+                continue
+            assert row.width is not None
+            assert row.length is not None
+            for number in range(min(row.number, MOST_OF_ONE)):
+                yield Source(f"{row.id}{PART}{number + 1}", lot.stock, row.width, row.length)
+
+
+def row_of(shelf: Shelf, source: str) -> Row | None:
+    """The row that a cloth of a cutting plan comes from."""
+    return shelf.row(source.partition(PART)[0])
+
+
+def put_away(shelf: Shelf, spread: Spread, mark: str, date: str) -> Shelf:
+    """The shelf after a cloth is cut: one less of its row, and what is left of it with its size."""
+    lot, row = spread.lot, row_of(shelf, spread.sheet.source)
+    after = shelf
+    if row is not None and row.number:
+        after = after.having(row.model_copy(update={"number": row.number - 1}))
+    kind: Kind = row.kind if row is not None and lot.material else _kind_left(lot)
+    for box in spread.offcuts:
+        alike = next((r for r in after.rows if _alike(r, kind, lot.name, box.w, box.h)), None)
+        if alike is not None:
+            after = after.having(alike.model_copy(update={"number": alike.number + 1}))
+            continue
+        made = Row(
+            id=fresh_id(after, mark),
+            kind=kind,
+            name=lot.name,
+            width=box.w,
+            length=box.h,
+            date=date,
+            note="left of a cutting",
+        )
+        after = after.having(made)
+    return after
+
+
+def _kind_left(lot: Lot) -> Kind:
+    return "batting" if lot.material else "scrap"
+
+
+def _alike(row: Row, kind: Kind, name: str, width: object, length: object) -> bool:
+    return (row.kind, row.name, row.width, row.length) == (kind, name, width, length)

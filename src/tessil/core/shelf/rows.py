@@ -1,0 +1,131 @@
+"""The shelf: rows of cloth, batting, zippers and all else that lies there.
+
+Frozen records of a document of its own.  Must not know files, nor what is cut from it.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.fields import Decided, Name, Size
+from tessil.core.numbers.lengths import Inches
+
+MOST_ROWS = 20_000
+Kind = Literal[
+    "yardage",
+    "fat quarter",
+    "fat eighth",
+    "squares",
+    "strips",
+    "scrap",
+    "batting",
+    "foam",
+    "interfacing",
+    "vinyl",
+    "webbing",
+    "cord",
+    "zipper",
+    "ring",
+    "slider",
+    "snap",
+    "thread",
+]
+# Cloth and what lies flat like it: pieces can be cut from these.
+FLAT: tuple[Kind, ...] = (
+    "yardage",
+    "fat quarter",
+    "fat eighth",
+    "squares",
+    "strips",
+    "scrap",
+    "batting",
+    "foam",
+    "interfacing",
+    "vinyl",
+)
+LONG: tuple[Kind, ...] = ("webbing", "cord", "zipper", "thread")  # told by their length alone
+# Width across and length along as they are sold: common practice, no source; a fat quarter is
+# planned an inch short of its 22, and a strip between the selvages.
+USUAL: dict[Kind, tuple[Inches, Inches]] = {
+    "fat quarter": (Fraction(21), Fraction(18)),
+    "fat eighth": (Fraction(21), Fraction(9)),
+    "squares": (Fraction(5), Fraction(5)),
+    "strips": (Fraction(40), Fraction(5, 2)),
+}
+
+
+class Row(Decided):
+    """So many alike of one thing: what it is called, how large, where it lies.
+
+    ``width`` runs from selvage to selvage, ``length`` along the cloth; what is sold by its length
+    has no width, and what is counted neither.
+    """
+
+    id: Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
+    kind: Kind = "scrap"
+    name: Name = "cloth"
+    width: Size | None = None
+    length: Size | None = None
+    number: Annotated[int, Field(ge=0, le=9999)] = 1
+    place: Annotated[str, Field(max_length=80)] = ""
+    price: Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)] | None = None
+    date: Annotated[str, Field(max_length=10)] = ""
+    note: Annotated[str, Field(max_length=200)] = ""
+
+    @property
+    def flat(self) -> bool:
+        """Whether pieces can be cut from it."""
+        return self.kind in FLAT and self.width is not None and self.length is not None
+
+
+class Shelf(Decided):
+    """All rows, in the order in which they came."""
+
+    rows: Annotated[tuple[Row, ...], Field(max_length=MOST_ROWS)] = ()
+
+    def row(self, id_: str) -> Row | None:
+        """The row of that id."""
+        return next((row for row in self.rows if row.id == id_), None)
+
+    def having(self, *rows: Row) -> Shelf:
+        """The shelf with these rows changed, or put behind the others."""
+        new = {row.id: row for row in rows}
+        kept = tuple(new.pop(row.id, row) for row in self.rows)
+        return self.model_copy(update={"rows": (*kept, *new.values())})
+
+    def without(self, *ids: str) -> Shelf:
+        """The shelf without these rows."""
+        kept = tuple(row for row in self.rows if row.id not in ids)
+        return self.model_copy(update={"rows": kept})
+
+
+NOTHING = Shelf()
+
+
+def merged_shelves(base: Shelf, ours: Shelf, theirs: Shelf) -> Shelf:
+    """Their shelf with what we changed since ``base``, row by row; a row both changed is ours."""
+    if theirs == base:
+        return ours
+    old = {row.id: row for row in base.rows}
+    mine = {row.id: row for row in ours.rows}
+    kept: dict[str, Row] = {}
+    for row in theirs.rows:
+        before, now = old.get(row.id), mine.get(row.id)
+        if before is not None and now is None and row == before:
+            continue  # we took it out, and nobody touched it
+        kept[row.id] = row if now is None or now == before else now
+    for row in ours.rows:
+        if row.id not in kept and row != old.get(row.id):
+            kept[row.id] = row
+    return Shelf(rows=tuple(kept.values())[:MOST_ROWS])
+
+
+def fresh_id(taken: Shelf, mark: str) -> str:
+    """An id that no row has: a mark, and a number behind it if it is taken."""
+    ids = {row.id for row in taken.rows}
+    if mark not in ids:
+        return mark
+    return next(f"{mark}-{n}" for n in range(2, MOST_ROWS + 3) if f"{mark}-{n}" not in ids)

@@ -1,0 +1,81 @@
+"""The shelf at the window: read when it is first needed, written when the hand rests.
+
+A demo has a shelf of its own, which is not kept.  Knows the desk and the shelf's file.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from importlib.resources import as_file, files
+
+from PySide6.QtCore import QObject, Signal
+
+from tessil.core.shelf.rows import NOTHING, Shelf
+from tessil.ui.desk import Desk
+from tessil.ui.rest import Rest
+
+REST_MS, MOST_MS = 200, 1000
+
+
+class Shelving(QObject):
+    """Keeps the desk's shelf: ``trouble`` says what went wrong with its file."""
+
+    trouble = Signal(str)
+
+    def __init__(self, desk: Desk, is_demo: Callable[[], bool]) -> None:
+        super().__init__(desk)
+        self.desk, self._is_demo = desk, is_demo
+        self._own: Shelf | None = None  # the maker's, once it was read
+        self._on_disk = NOTHING
+        self._here = ""  # whose shelf is on the desk
+        self._kept = True  # whether what is put on it can be kept
+        self._rest = Rest(REST_MS, MOST_MS, self)
+        self._rest.due.connect(self.flush)
+        desk.shelved.connect(self._changed)
+
+    def need(self) -> Shelf:
+        """The shelf of what is on the desk."""
+        here = "demo" if self._is_demo() else "own"
+        if here != self._here:
+            self._here = here
+            self.desk.shelf = self._demo() if here == "demo" else self._read()
+        return self.desk.shelf
+
+    def _demo(self) -> Shelf:
+        from tessil.files.shelffile import load_shelf
+
+        with as_file(files("tessil") / "demo" / "shelf.json") as path:
+            return load_shelf(path)
+
+    def _read(self) -> Shelf:
+        from tessil.files.shelffile import begin_shelf
+
+        if self._own is None:
+            self._own, sentence = begin_shelf()
+            self._on_disk = self._own
+            if sentence:
+                self._kept = not sentence.endswith("is not kept.")
+                self.trouble.emit(sentence)
+        return self._own
+
+    def _changed(self) -> None:
+        if self._here == "own":
+            self._own = self.desk.shelf
+            self._rest.touch()
+
+    def flush(self) -> None:
+        """Write what is new on the shelf now; what another window changed meanwhile is kept."""
+        self._rest.stop()
+        if self._own is None or self._own is self._on_disk or not self._kept:
+            return
+        from tessil.files.shelffile import keep_shelf
+
+        made, sentence = keep_shelf(self._on_disk, self._own)
+        if sentence:
+            self.trouble.emit(sentence)
+            return
+        if made != self._own and self._here == "own":
+            self.desk.shelf = made
+            self.desk.shelved.emit()
+        self._own = self._on_disk = made if made != self._own else self._own
+        self._rest.stop()

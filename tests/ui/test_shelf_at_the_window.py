@@ -1,0 +1,142 @@
+"""The shelf through the real window: typed, searched, changed, cut from, and put back on."""
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QApplication
+
+from tessil.core.numbers.exact import Fraction
+from tessil.core.shelf.rows import Row, Shelf
+from tessil.core.snags import Stage
+from tessil.files.projectfile import load
+from tessil.files.shelffile import load_shelf, shelf_path
+from tessil.ui import cutter as cutting_module
+from tests.conftest import DEMO
+
+F = Fraction
+
+
+@pytest.fixture
+def shelf(hands):
+    """The demo's shelf, come to by its key."""
+    hands.window.open_demo()
+    QApplication.processEvents()
+    hands.ctrl(Qt.Key.Key_H)
+    assert hands.window.pages.currentWidget() is hands.window.shelf_page
+    return hands
+
+
+def put(hands, text):
+    page = hands.window.shelf_page
+    page.line.setFocus()
+    hands.type(text)
+    hands.press(Qt.Key.Key_Return)
+
+
+def test_what_is_typed_lies_on_the_shelf_and_can_be_taken_back(shelf):
+    window, page = shelf.window, shelf.window.shelf_page
+    assert page.table.rowCount() == 40
+    put(shelf, "fq river ripple 3")
+    assert page.table.rowCount() == 41
+    last = window.desk.shelf.rows[-1]
+    assert (last.kind, last.name, last.number) == ("fat quarter", "river ripple", 3)
+    assert page.line.text() == ""
+    window.acts["undo"].trigger()
+    assert page.table.rowCount() == 40
+    window.acts["redo"].trigger()
+    assert window.desk.shelf.rows[-1] == last
+
+
+def test_what_cannot_be_read_stays_typed_with_a_sentence(shelf):
+    page = shelf.window.shelf_page
+    put(shelf, "oat")
+    assert page.line.text() == "oat"
+    assert page.error.isVisible()
+    assert "has no size" in page.error.text()
+    assert page.table.rowCount() == 40
+    put(shelf, "1/2 yd oat")
+    assert not page.error.isVisible()
+
+
+def test_search_sort_and_change(shelf):
+    window, page = shelf.window, shelf.window.shelf_page
+    shelf.click(page.sought)
+    shelf.type("river drawer")
+    assert page.matching.rowCount() == 1
+    assert page.told.text() == "1 of 40 rows have these words."
+    shelf.type("")
+    page.view.sortByColumn(3, Qt.SortOrder.DescendingOrder)
+    first = page.matching.index(0, 3)
+    assert page.matching.data(first) == "42"
+    assert page.matching.setData(first, "41")
+    assert max(one.number for one in window.desk.shelf.rows) == 41
+    assert not page.matching.setData(page.matching.index(0, 3), "many")
+    assert page.error.isVisible()
+    assert page.matching.setData(page.matching.index(0, 5), "1,20")
+    assert 1.2 in [one.price for one in window.desk.shelf.rows]
+    page.view.selectRow(0)
+    shelf.click(page.gone)
+    assert page.table.rowCount() == 39
+
+
+def test_a_demo_s_shelf_is_not_the_maker_s(shelf):
+    put(shelf, "fq river ripple 3")
+    shelf.window.shelving.flush()
+    assert not shelf_path().exists()
+
+
+def test_the_maker_s_own_shelf_is_kept_beside_all_projects(hands):
+    window = hands.window
+    window.open_job(load(DEMO), None)
+    window.show_shelf()
+    QApplication.processEvents()
+    assert window.shelf_page.told.text().startswith("Nothing is on the shelf yet")
+    put(hands, "1/2 yd oat plain")
+    window.shelving.flush()
+    assert [one.name for one in load_shelf().rows] == ["oat plain"]
+    window.open_demo()
+    window.show_shelf()
+    assert len(window.desk.shelf.rows) == 40
+    window.open_job(load(DEMO), None)
+    window.show_shelf()
+    assert [one.name for one in window.desk.shelf.rows] == ["oat plain"]
+
+
+def test_five_thousand_rows_are_searched_at_the_window(shelf):
+    window, page = shelf.window, shelf.window.shelf_page
+    rows = tuple(
+        Row(id=f"n{at}", name=f"cloth {at}", width=F(5), length=F(4)) for at in range(5000)
+    )
+    window.desk.attempt_shelf(Shelf(rows=rows), "Many")
+    shelf.click(page.sought)
+    shelf.type("4999")
+    assert page.matching.rowCount() == 1
+    assert page.told.text() == "1 of 5000 rows have these words."
+
+
+def test_the_kit_is_cut_from_the_shelf_and_what_is_left_goes_back(hands, qtbot, monkeypatch):
+    monkeypatch.setattr(cutting_module, "SECONDS", 1.0)
+    window = hands.window
+    window.open_demo()
+    window.desk.look(stage=Stage.CUT)
+    QApplication.processEvents()
+    hands.click(window.column.field("cutting.search").button)
+    qtbot.waitUntil(lambda: window.desk.project.cutting is not None, timeout=20_000)
+    spread = window.cutter.spread()
+    before = window.desk.shelf.row(spread.sheet.source.partition("#")[0])
+    assert before is not None
+    assert before.place in window.cut_bar.source.text()
+    window.bench.setFocus()
+    for _ in spread.parting.cuts:
+        hands.press(Qt.Key.Key_Space)
+    window.cutter.turn(-window.desk.seen.sheet)
+    QApplication.processEvents()
+    shelf = window.desk.shelf
+    hands.click(window.cut_bar.store)
+    after = window.desk.shelf
+    assert after.row(before.id).number == before.number - 1
+    new = [one for one in after.rows if one.note == "left of a cutting"]
+    assert sum(one.number for one in new) == len(spread.offcuts)
+    assert not window.cut_bar.store.isEnabled()
+    window.acts["undo"].trigger()
+    assert window.desk.shelf == shelf
+    assert window.cut_bar.store.isEnabled()
