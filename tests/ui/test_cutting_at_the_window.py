@@ -126,3 +126,27 @@ def test_a_change_while_it_searches_stops_it(hands, qtbot, monkeypatch):
     hands.click(row.button)
     qtbot.waitUntil(lambda: window.desk.project.cutting is not None, timeout=10_000)
     assert window.cutter.spreads().over == ()
+
+
+def test_zippers_cord_and_thread_stand_on_their_leaf_and_on_the_copied_list(cutting):
+    window = cutting.window
+    cutting.leaf("wares")
+    rows = {row.reading.figure.label: row.reading.figure for row in window.column.receipt.rows}
+    assert rows["Zippers, 12 in"].value == 1
+    assert rows["Rings, 1½ in"].value == 4
+    window.acts["copy-shopping"].trigger()
+    copied = QApplication.clipboard().text()
+    assert "Magnetic snaps\t2\tfor rehearsal satchel" in copied
+    assert "of 40 in wide" in copied
+    cutting.leaf("cloth")
+    assert "Zippers, 12 in" not in {row.reading.figure.label for row in window.column.receipt.rows}
+
+
+def test_the_shopping_list_is_saved_as_csv(cutting, tmp_path):
+    window = cutting.window
+    cutting.menu("shopping")
+    window.file_bar.line.setText(str(tmp_path / "to buy.csv"))
+    cutting.click(window.file_bar.go)
+    text = (tmp_path / "to buy.csv").read_text("utf-8")
+    assert text.startswith("what,how much,for what\n")
+    assert "Magnetic snaps,2,for rehearsal satchel" in text

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from PySide6.QtCore import QPoint
 from PySide6.QtWidgets import QMenu, QPushButton
 
@@ -11,10 +13,13 @@ from tessil.core.piecing.acts.whole import row_step
 from tessil.core.project import Project
 from tessil.core.starting import copied, joining
 from tessil.core.trimming.acts.marking import move_mark
+from tessil.files.csvtext import write_list
+from tessil.files.projectfile import write_export
 from tessil.ui.column import Column
 from tessil.ui.cutter import Cutter
 from tessil.ui.filing import new_mark
 from tessil.ui.hand import Hand
+from tessil.ui.manners import SHOPPING
 from tessil.ui.pages import PagedWindow
 from tessil.ui.widgets.bagswitch import BagSwitch
 from tessil.ui.widgets.bench import Bench
@@ -213,6 +218,16 @@ class ActingWindow(PagedWindow):
 
     def _begin_stroke(self) -> None:
         self._stroke = self.desk.new_run()
+
+    def ask_shopping(self) -> None:
+        """The shopping list as a file."""
+
+        def write(path: Path) -> None:
+            lines = self.cutter.shopping()
+            rows = ((line.what, line.amount, line.about) for line in lines)
+            write_export(path, write_list(SHOPPING, rows).encode("utf-8"))
+
+        self._ask_export("Shopping list as", ".csv", write)
 
     def _bench_key(self, letter: str) -> None:
         """A letter or digit on the bench, as the bar above it says."""

@@ -27,6 +27,7 @@ ACTIONS = (
     ActionRow("bag-svg", "Save the bag as it stands as SVG…", (), "ask_bag_svg"),
     ActionRow("bag-png", "Save the bag as it stands as PNG…", (), "ask_bag_png"),
     ActionRow("csv", "Save the cut list as CSV…", ("Ctrl+Shift+E",), "ask_csv"),
+    ActionRow("shopping", "Save the shopping list as CSV…", (), "ask_shopping"),
     ActionRow("strips", "Save the edges' strips as CSV…", (), "ask_strips_out"),
     ActionRow("scraps-out", "Save the scraps as CSV…", (), "ask_scraps_out"),
     ActionRow("scraps-in", "Take scraps from a CSV…", (), "ask_scraps_in"),
@@ -38,6 +39,7 @@ ACTIONS = (
     ActionRow("units", "Change between inches and centimetres", ("Ctrl+U",), "change_units"),
     ActionRow("copy", "Copy", ("Ctrl+C",), "copy"),
     ActionRow("copy-figures", "Copy the figures on show", (), "copy_figures"),
+    ActionRow("copy-shopping", "Copy the shopping list", (), "copy_shopping"),
     ActionRow("copy-cuts", "Copy the cut list", (), "copy_cut_list"),
     ActionRow(
         "text-more", "Larger text", ("Ctrl+Shift++", "Ctrl+Shift+="), "text_more", apart=True

@@ -239,8 +239,8 @@ class Column(QWidget):
         desk = self.desk
         seen = desk.seen
         asked = (seen.stage, seen.panel)
-        if self.cutter.here and (bought := self.cutter.readings()):
-            return bought
+        if self.cutter.here and (found := self.cutter.readings()):
+            return found
         figures = desk.told("figures", lambda plan: readings(plan, *asked), asked)
         leaves = LEAVES.get(desk.seen.stage)
         if not leaves:

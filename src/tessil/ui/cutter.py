@@ -11,6 +11,7 @@ from uuid import uuid4
 
 from msgspec.structs import replace
 
+from tessil.core.cutting.acts.shopping import Line, shopping, ware_readings
 from tessil.core.cutting.acts.whole import (
     Lot,
     Source,
@@ -122,7 +123,9 @@ class Cutter:
         return said
 
     def readings(self) -> tuple[Reading, ...]:
-        """What to buy for all bags together, where the cutting is planned."""
+        """What to buy for all bags together: cloth where the cutting is planned, all else."""
+        if self.desk.seen.leaf.get(Stage.CUT) == "wares":
+            return tuple(ware_readings(self._plans(), self.desk.plan.marks.notation))
         found = self.spreads()
         if found is None or not found.spreads:
             return ()
@@ -137,6 +140,12 @@ class Cutter:
         if row is None:
             return "left over"
         return f"{row.kind}, {row.place}" if row.place else f"{row.kind} from the shelf"
+
+    def shopping(self) -> tuple[Line, ...]:
+        """The whole list of what to buy; cloth only once the cutting is planned."""
+        found = self.spreads()
+        spreads = found.spreads if found is not None else ()
+        return tuple(shopping(spreads, self._plans(), self.desk.plan.marks.notation))
 
     # -- at the bench ---------------------------------------------------------------------
 

@@ -25,6 +25,8 @@ if TYPE_CHECKING:
 
 PICTURES = (".png", ".jpg", ".jpeg")
 
+SHOPPING = ("what", "how much", "for what")
+
 
 class Manners(QObject):
     """What the window does that has nothing to do with bags."""
@@ -69,6 +71,12 @@ class Manners(QObject):
         rows = [[row[name] for name in CUT_COLUMNS] for row in cut_rows(self.desk.plan)]
         copy_list(CUT_COLUMNS, rows)
         self.window.say(f"The cut list is copied, {len(rows)} rows, as text and as CSV.")
+
+    def copy_shopping(self) -> None:
+        """The shopping list, as text and as CSV."""
+        rows = [[line.what, line.amount, line.about] for line in self.window.cutter.shopping()]
+        copy_list(SHOPPING, rows)
+        self.window.say(f"The shopping list is copied, {len(rows)} rows, as text and as CSV.")
 
     def _notation(self) -> Notation:
         return self.desk.plan.marks.notation

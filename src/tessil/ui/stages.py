@@ -210,6 +210,7 @@ LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
         ("straps", "Straps"),
         ("closing", "Closing"),
     ),
+    Stage.CUT: (("cloth", "Cloth"), ("wares", "Zippers, cord, thread")),
     Stage.QUILT: (("lines", "Lines"), ("sewing", "Sewing"), ("draws", "Draws in")),
 }
 
@@ -239,5 +240,7 @@ def specs(
         return tuple(quilt_specs(plan, panel, leaf or "lines", zone))
     if stage is Stage.EDGE:
         return tuple(edge_specs(plan, leaf or "binding"))
+    if stage is Stage.CUT and leaf == "wares":
+        return ()
     ask = _TABLE.get(stage)
     return tuple(ask(plan, panel)) if ask else ()

@@ -78,6 +78,7 @@ class Window(ActingWindow):
         self.manners = Manners(self)
         self.copy, self.copy_figures = self.manners.copy, self.manners.copy_figures
         self.copy_cut_list = self.manners.copy_cut_list
+        self.copy_shopping = self.manners.copy_shopping
         self.setAcceptDrops(True)
         self._tabs: list[QWidget] = []
         self._unkept = ""  # why the work cannot be kept by itself, once that was said

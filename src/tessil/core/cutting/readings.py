@@ -16,7 +16,7 @@ def cut_readings(plan: Plan) -> Iterator[Reading]:
         figure = bought.cloth.buy.called(bought.name)
         bare = plan.marks.notation.read_off(bought.cloth.bare)
         about = f"Length to buy, off the bolt; the bare area alone would take {bare}"
-        yield Reading(f"buy.{bought.stock}", figure, about)
+        yield Reading(f"buy.{bought.stock}", figure, about, leaf="cloth")
 
 
 def roll_readings(plan: Plan) -> Iterator[Reading]:

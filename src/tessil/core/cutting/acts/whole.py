@@ -317,7 +317,7 @@ def spread_readings(found: Spreads, marks: Rulers) -> Iterator[Reading]:
             f"Off the bolt, {read(sheet.width, unit=True)} wide, for all bags; no layout takes "
             f"less than {read(sheet.least)}"
         )
-        yield Reading(f"cutting.{sheet.stock}", figure, about)
+        yield Reading(f"cutting.{sheet.stock}", figure, about, leaf="cloth")
 
 
 def _rows(one: Spread) -> list[Inches]:
