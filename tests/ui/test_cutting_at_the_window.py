@@ -1,5 +1,6 @@
 """The cutting of a job through the real window: planned, turned through, ticked off, taken back."""
 
+import pypdf
 import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication
@@ -150,3 +151,27 @@ def test_the_shopping_list_is_saved_as_csv(cutting, tmp_path):
     text = (tmp_path / "to buy.csv").read_text("utf-8")
     assert text.startswith("what,how much,for what\n")
     assert "Magnetic snaps,2,for rehearsal satchel" in text
+
+
+def test_the_cutting_sheet_is_seen_and_saved(cutting, tmp_path):
+    window = cutting.window
+    window.acts["cutting-sheet"].trigger()
+    assert window.pages.currentWidget() is window.preview
+    assert window.preview.title.text() == "Cutting sheet"
+    number = len(window.preview.sheets.pages)
+    assert number > 10
+    cutting.click(window.preview.save)
+    window.file_bar.line.setText(str(tmp_path / "cutting.pdf"))
+    cutting.click(window.file_bar.go)
+    assert len(pypdf.PdfReader(tmp_path / "cutting.pdf").pages) == number
+    cutting.click(window.preview.back)
+    window.acts["worksheet"].trigger()
+    assert window.preview.title.text() == "Worksheet"
+
+
+def test_without_a_plan_of_the_cuts_the_sheet_says_what_is_missing(hands):
+    window = hands.window
+    window.open_demo()
+    window.acts["cutting-sheet"].trigger()
+    assert window.quiet.text() == "Plan the cutting first, at the Cut stage."
+    assert window.pages.currentWidget() is window.work

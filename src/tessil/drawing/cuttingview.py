@@ -83,6 +83,20 @@ def cutting_picture(found: Spreads, at: int, in_hand: bool, notation: Notation) 
     return Picture(tuple(items), table.box, (44, 40, 36, 36), words, ruled=False, cuts=True)
 
 
+def map_picture(spread: Spread, notation: Notation) -> Picture:
+    """One cloth for paper: plain, every piece with its number."""
+    table = table_of(spread)
+    items: list[Item] = [Shade(table.outline(_whole(spread)), "off")]
+    for number, one in enumerate(spread.pieces, start=1):
+        items.append(Shade(table.outline(one.box), "paper"))
+        items.append(Line(table.outline(one.box), "raw", closed=True))
+        items.append(Label(_middle(table, one.box), str(number)))
+    items.append(Line(table.outline(_whole(spread)), "thin", closed=True))
+    items += _cuts(spread, table, 0)
+    items += _sizes(table, notation)
+    return Picture(tuple(items), table.box, (44, 40, 36, 24), ruled=False)
+
+
 def _whole(spread: Spread) -> Box:
     zero = spread.sheet.width * 0
     return Box(zero, zero, spread.sheet.width, spread.sheet.length)

@@ -9,12 +9,9 @@ than its page goes on over the next.  Every page has a line of exactly 100 mm.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from pathlib import Path
 
 from msgspec.structs import replace
-from PySide6.QtCore import QBuffer, QIODevice, QMarginsF, QSizeF
-from PySide6.QtGui import QColor, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
 
 from tessil.core.making.cautions import caution_for
 from tessil.core.panels.panel import PanelPlan
@@ -26,19 +23,10 @@ from tessil.drawing.fonts import load_fonts
 from tessil.drawing.handview import stands_of
 from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.files.edgepages import edge_blocks
-from tessil.files.flow import (
-    Block,
-    Column,
-    gap,
-    heading,
-    paged,
-    paint_blocks,
-    paragraph,
-    pictures,
-    table,
-)
+from tessil.files.flow import Block, Column, gap, heading, paged, paragraph, pictures, table
 from tessil.files.layoutpage import laid_out, layout_blocks
-from tessil.files.projectfile import FileTrouble, write_export
+from tessil.files.printing import Pages, paper_for, pdf_of, room_on
+from tessil.files.projectfile import write_export
 from tessil.files.quiltpages import (
     layered,
     line_words,
@@ -48,28 +36,7 @@ from tessil.files.quiltpages import (
     swatch_blocks,
 )
 from tessil.files.report import finished_text, merged_rows
-from tessil.files.sheet import (
-    FINE,
-    LEAST,
-    LEFT,
-    MARGIN,
-    MM_PER_INCH,
-    RIGHT,
-    TO_CUT,
-    Sheet,
-    text,
-    title,
-)
-
-HEAD, FOOT = 21.0, 8.0  # mm
-TEST_LINE = 100.0  # mm
-
-
-def page_size(plan: Plan) -> QPageSize:
-    """A4 for metric makers, Letter for inch makers."""
-    metric = plan.project.units == "metric"
-    return QPageSize(QPageSize.PageSizeId.A4 if metric else QPageSize.PageSizeId.Letter)
-
+from tessil.files.sheet import LEAST, LEFT, MARGIN, RIGHT, TO_CUT, Sheet, text, title
 
 # -- the bag -------------------------------------------------------------------------------
 
@@ -206,90 +173,20 @@ def _blocks(plan: Plan, width: float, room: float) -> Iterator[Block]:
         yield from _begun(swatch_blocks(plan, width))
 
 
-@dataclass(frozen=True, eq=False)
-class Worksheet:
-    """A plan set on pages, ready to be painted on anything."""
-
-    plan: Plan
-    size: QPageSize
-    pages: list[list[Block]]
-
-    @property
-    def millimetres(self) -> QSizeF:
-        """One page's size."""
-        return self.size.size(QPageSize.Unit.Millimeter)
-
-    def paint(self, painter: QPainter, page: int, per_mm: float) -> None:
-        """Paint one page (from 0) with its top left corner at the painter's origin."""
-        size = self.millimetres
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        painter.save()
-        painter.scale(per_mm / FINE, per_mm / FINE)
-        with theme.usual_size():
-            sheet = Sheet(painter, size.width(), size.height())
-            self._head(sheet, page)
-            paint_blocks(sheet, self.pages[page])
-            _foot(sheet)
-        painter.restore()
-
-    def _head(self, sheet: Sheet, page: int) -> None:
-        plan, of = self.plan, f"page {page + 1} of {len(self.pages)}"
-        sheet.words(plan.project.name, title(18), MARGIN, sheet.inner - 30, 10)
-        sheet.words(of, text(LEAST), MARGIN, sheet.inner, 10, RIGHT, theme.SOFT)
-        sheet.y += 10
-        made = f"{plan.shape.name}, finished {finished_text(plan)}; make {plan.project.made}"
-        sheet.words(made, text(10), MARGIN, sheet.inner, 6)
-        sheet.y += 8
-        sheet.rule(theme.INK)
-        sheet.y += HEAD - 18
-
-
-def worksheet(plan: Plan) -> Worksheet:
+def worksheet(plan: Plan) -> Pages:
     """Set everything the maker needs at the table on pages, in order."""
     load_fonts()
-    paper = page_size(plan)
-    size = paper.size(QPageSize.Unit.Millimeter)
+    paper = paper_for(plan.project.units)
+    made = f"{plan.shape.name}, finished {finished_text(plan)}; make {plan.project.made}"
     with theme.usual_size():
-        room = size.height() - 2 * MARGIN - HEAD - FOOT
-        blocks = list(_blocks(plan, size.width() - 2 * MARGIN, room))
-    return Worksheet(plan, paper, paged(blocks, room))
-
-
-def _foot(sheet: Sheet) -> None:
-    """A line of 100 mm, to check that the printer did not scale the page."""
-    y = sheet.height - MARGIN - 5
-    sheet.painter.setPen(QPen(QColor(theme.INK), 0.3 * FINE))
-    box = sheet.box(MARGIN, y, TEST_LINE, 0)
-    sheet.painter.drawLine(box.topLeft(), box.topRight())
-    for x in (MARGIN, MARGIN + TEST_LINE):
-        tick = sheet.box(x, y - 2, 0, 4)
-        sheet.painter.drawLine(tick.topLeft(), tick.bottomLeft())
-    sheet.y = y + 2
-    words = "This line is 100 mm (3.94 in) long if the page was printed at its own size."
-    sheet.words(words, text(LEAST), MARGIN, sheet.inner, 5, LEFT, theme.SOFT)
+        wide, room = room_on(paper)
+        pages = paged(list(_blocks(plan, wide, room)), room)
+    return Pages(plan.project.name, made, paper, tuple(pages))
 
 
 def pdf_bytes(plan: Plan) -> bytes:
     """The worksheet as a PDF; raises FileTrouble if Qt cannot make one."""
-    sheets = worksheet(plan)
-    buffer = QBuffer()
-    buffer.open(QIODevice.OpenModeFlag.WriteOnly)
-    writer = QPdfWriter(buffer)
-    writer.setPageSize(sheets.size)
-    writer.setPageMargins(QMarginsF(0, 0, 0, 0), QPageLayout.Unit.Millimeter)
-    writer.setResolution(600)
-    writer.setTitle(f"{plan.project.name}: worksheet")
-    writer.setCreator("Tessil")
-    painter = QPainter()
-    if not painter.begin(writer):
-        raise FileTrouble("The worksheet could not be painted.")
-    per_mm = writer.resolution() / MM_PER_INCH
-    for page in range(len(sheets.pages)):
-        if page:
-            writer.newPage()
-        sheets.paint(painter, page, per_mm)
-    painter.end()
-    return bytes(buffer.data().data())
+    return pdf_of(worksheet(plan), f"{plan.project.name}: worksheet")
 
 
 def save_pdf(plan: Plan, path: Path) -> None:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import datetime
 from contextlib import suppress
+from typing import TYPE_CHECKING
 from uuid import uuid4
 
 from msgspec.structs import replace
@@ -35,6 +36,9 @@ from tessil.core.trouble import CannotPlan
 from tessil.ui.desk import Desk
 from tessil.ui.searches import Watch, Work
 from tessil.ui.shelving import Shelving
+
+if TYPE_CHECKING:
+    from tessil.files.printing import Pages
 
 SECONDS = 8.0
 
@@ -146,6 +150,19 @@ class Cutter:
         found = self.spreads()
         spreads = found.spreads if found is not None else ()
         return tuple(shopping(spreads, self._plans(), self.desk.plan.marks.notation))
+
+    def on_paper(self) -> Pages | None:
+        """The cutting sheet; none before the cutting is planned."""
+        found, desk = self.spreads(), self.desk
+        if found is None or not found.spreads:
+            return None
+        from tessil.files.cuttingpages import OnPaper, cutting_sheet
+
+        whence = tuple(self.whence(one) for one in found.spreads)
+        notation = desk.plan.marks.notation
+        lines = self.shopping()
+        asked = OnPaper(desk.job.title, found, whence, lines, notation, desk.project.units)
+        return cutting_sheet(asked)
 
     # -- at the bench ---------------------------------------------------------------------
 

@@ -9,6 +9,7 @@ import datetime
 from collections.abc import Callable
 from importlib.resources import as_file, files
 from pathlib import Path
+from typing import TYPE_CHECKING
 from uuid import uuid4
 
 from PySide6.QtWidgets import QMainWindow
@@ -39,6 +40,9 @@ from tessil.ui.shelving import Shelving
 from tessil.ui.stages import leaf_of
 from tessil.ui.widgets.filebar import FileBar, Standing
 from tessil.ui.widgets.tray import UnsavedDot
+
+if TYPE_CHECKING:
+    from tessil.files.printing import Pages
 
 BOOK_MS, BOOK_MOST_MS = 200, 1000
 LONGEST_STEM = 120  # bytes of a file's name that is offered
@@ -300,9 +304,21 @@ class FilingWindow(QMainWindow):
             self.file_bar.ask("Save as", "Save", path, self.save_to, True, standing=self._standing)
 
     def ask_pdf(self) -> None:
-        from tessil.files.worksheet import save_pdf
+        from tessil.files.printing import pdf_of
+        from tessil.files.worksheet import pdf_bytes
 
-        self._ask_export("Worksheet as", ".pdf", lambda path: save_pdf(self.desk.plan, path))
+        def write(path: Path) -> None:
+            sheets, named = self.pages_on_show()
+            if sheets is None:
+                write_export(path, pdf_bytes(self.desk.plan))
+            else:
+                write_export(path, pdf_of(sheets, f"{sheets.name}: {named.lower()}"))
+
+        self._ask_export(f"{self.pages_on_show()[1]} as", ".pdf", write)
+
+    def pages_on_show(self) -> tuple[Pages | None, str]:
+        """The pages that are previewed, and what they are; the window knows."""
+        return None, "Worksheet"
 
     def ask_svg(self) -> None:
         from tessil.files.svg import save_svg

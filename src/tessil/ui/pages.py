@@ -14,7 +14,9 @@ from tessil.ui.filing import FilingWindow
 from tessil.ui.searches import Searches
 
 if TYPE_CHECKING:
+    from tessil.files.printing import Pages
     from tessil.files.recovery import Lost
+    from tessil.ui.cutter import Cutter
     from tessil.ui.helppage import HelpPage
     from tessil.ui.keptpage import KeptPage
     from tessil.ui.logpage import LogPage
@@ -31,6 +33,7 @@ class PagedWindow(FilingWindow):
     pages: QStackedWidget
     work: QWidget
     searches: Searches
+    cutter: Cutter
 
     def take_bag(self, project: Project) -> str:
         """A bag that was asked for joins the job; the window does it."""
@@ -186,7 +189,28 @@ class PagedWindow(FilingWindow):
         """The worksheet, page by page."""
         if self.desk.is_open:
             self.pages.setCurrentWidget(self.preview)
-            self.preview.show_plan(self.desk.plan)
+            from tessil.files.worksheet import worksheet
+
+            self.preview.show_pages(worksheet(self.desk.plan), "Worksheet")
+
+    def show_cutting_sheet(self) -> None:
+        """The cutting of all bags on paper: maps, cuts, labels, what to buy."""
+        pages = self.cutter.on_paper() if self.desk.is_open else None
+        if pages is not None:
+            self.pages.setCurrentWidget(self.preview)
+            self.preview.show_pages(pages, "Cutting sheet")
+        elif self.desk.is_open:
+            self.say("Plan the cutting first, at the Cut stage.")
+
+    def pages_on_show(self) -> tuple[Pages | None, str]:
+        """The pages that are previewed, and what they are."""
+        if self.pages.currentWidget() is self.__dict__.get("preview"):
+            return self.preview.sheets, self.preview.named
+        return None, "Worksheet"
+
+    def say(self, sentence: str) -> None:
+        """Tell something at the foot of the window; the window does it."""
+        raise NotImplementedError
 
     def _to_work(self) -> None:
         self.pages.setCurrentWidget(self.work if self.desk.is_open else self.start)

@@ -15,10 +15,9 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from tessil.core.planned import Plan
 from tessil.drawing import theme
+from tessil.files.printing import Pages
 from tessil.files.sheet import MM_PER_INCH
-from tessil.files.worksheet import Worksheet, worksheet
 from tessil.ui.widgets.words import Words
 
 
@@ -31,7 +30,7 @@ class Preview(QWidget):
     def __init__(self) -> None:
         super().__init__()
         self.setObjectName("paper")
-        self.sheets: Worksheet | None = None
+        self.sheets: Pages | None = None
         outer = QVBoxLayout(self)
         outer.setContentsMargins(16, 12, 16, 12)
         outer.addLayout(self._head())
@@ -51,7 +50,8 @@ class Preview(QWidget):
         outer.addWidget(area, 1)
 
     def _head(self) -> QHBoxLayout:
-        title = Words("Worksheet")
+        self.named = "Worksheet"
+        title = self.title = Words(self.named)
         title.setObjectName("title")
         self.save = QPushButton("Save as PDF")
         self.save.setObjectName("main")
@@ -70,9 +70,10 @@ class Preview(QWidget):
             row.addWidget(button)
         return row
 
-    def show_plan(self, plan: Plan) -> None:
-        """Paint the pages of a plan."""
-        self.sheets = worksheet(plan)
+    def show_pages(self, sheets: Pages, named: str) -> None:
+        """Paint the pages; ``named`` is what they are together."""
+        self.sheets, self.named = sheets, named
+        self.title.setText(named)
         can_print = bool(QPrinterInfo.availablePrinterNames())
         self.printer.setEnabled(can_print)
         self._make_room(len(self.sheets.pages))

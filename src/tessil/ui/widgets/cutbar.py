@@ -12,12 +12,11 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 from tessil.core.cutting.acts.whole import Spread, Spreads
 from tessil.core.numbers.lengths import Notation
 from tessil.core.sheets.cuts import Stroke
+from tessil.core.words.cuttings import cut_words
 from tessil.drawing.cuttingview import name_of
 from tessil.ui.cutter import Cutter
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.words import Words
-
-_DEEP = {1: "across the cloth", 2: "across the strip", 3: "within the stack"}
 
 
 class CutKeys(QObject):
@@ -141,14 +140,13 @@ class CutBar(QWidget):
         cut = cuts[done]
         self.reading.setText(notation.read_off(cut.reading))
         self.words.setText(
-            f"Cut {spread.first + done} of {found.cuts}: {cut_words(spread, cut, notation)}"
+            f"Cut {spread.first + done} of {found.cuts}: {_said(spread, cut, notation)}"
         )
 
 
-def cut_words(spread: Spread, cut: Stroke, notation: Notation) -> str:
+def _said(spread: Spread, cut: Stroke, notation: Notation) -> str:
     """What one cut does: from where, how long, what lies by itself after it."""
-    long = notation.read_off(cut.ends - cut.begins, unit=True)
-    said = f"{_DEEP[cut.deep]}, {long} long"
+    said = cut_words(cut, notation)
     if cut.done >= 0:
         one = spread.pieces[cut.done]
         return f"{said}. It frees: {name_of(one)}, {notation.size(one.box.w, one.box.h)}"
