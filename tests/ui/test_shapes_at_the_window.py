@@ -11,7 +11,7 @@ from tessil.core.snags import Stage, Weight
 from tessil.drawing.picture import Shade
 
 F = Fraction
-OF_A_PANEL = (Stage.PIECE, Stage.TRIM)  # each panel has a drawing of its own there
+OF_A_PANEL = (Stage.PIECE,)  # where every panel has a drawing of its own
 
 
 def choose(hands, key, value):

@@ -119,7 +119,7 @@ def _partitions(items):
                 yield [[first, *others], *more]
 
 
-@pytest.mark.parametrize("seed", range(8))
+@pytest.mark.parametrize("seed", range(5))
 def test_few_pieces_are_laid_as_well_as_can_be(seed):
     dice = random.Random(seed)
     pieces = [

@@ -233,6 +233,7 @@ class QuiltBar(QWidget):
         """In a low window the tiles go without their drawings."""
         if compact != self.compact:
             self.compact = compact
+            self._asked = None  # tiles of the other height never come to be seen
             if self.isVisible():
                 self.show_ways()
 
