@@ -38,7 +38,7 @@ def _arguments() -> argparse.ArgumentParser:
             "Other commands: tessil report FILE [--format text|json|csv|strips] [--bag BAG] "
             "[--log LOGBOOK] · tessil check FILE [--bag BAG] [--log LOGBOOK] · "
             "tessil cut JOB.json [--seconds S] [--format json|text] · tessil shots DIR · "
-            "tessil schema [cut]"
+            "tessil schema [cut|shelf]"
         ),
     )
     parser.add_argument("file", nargs="?", help="a .tessil project, as a path or a file: address")
@@ -67,7 +67,7 @@ def _command() -> argparse.ArgumentParser:
     shots = commands.add_parser("shots", help="write one PNG of each main view")
     shots.add_argument("folder", type=Path)
     schemas = commands.add_parser("schema", help="print the JSON Schema of a project file")
-    schemas.add_argument("of", nargs="?", choices=("project", "cut"), default="project")
+    schemas.add_argument("of", nargs="?", choices=("project", "cut", "shelf"), default="project")
     return parser
 
 
@@ -248,8 +248,9 @@ def _run(asked: argparse.Namespace) -> int:
         return _cut(asked)
     if asked.command == "schema":
         from tessil.files.cutjob import job_schema
+        from tessil.files.shelffile import shelf_schema
 
-        made = job_schema() if asked.of == "cut" else schema()
+        made = {"project": schema, "cut": job_schema, "shelf": shelf_schema}[asked.of]()
         print(json.dumps(made, indent=2, sort_keys=True))
         return 0
     from tessil.ui.shots import take_shots

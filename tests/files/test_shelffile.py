@@ -2,7 +2,9 @@
 
 import json
 from fractions import Fraction
+from pathlib import Path
 
+import jsonschema
 import pytest
 
 from tessil.core.shelf.rows import NOTHING, Row, Shelf
@@ -16,11 +18,13 @@ from tessil.files.shelffile import (
     read_shelf,
     shelf_csv,
     shelf_path,
+    shelf_schema,
     to_text,
 )
 from tests.conftest import DEMO
 
 F = Fraction
+ROOT = Path(__file__).parents[2]
 
 
 def row(id_, **more):
@@ -48,6 +52,16 @@ def test_the_demo_s_shelf_has_forty_things_of_all_kinds():
     assert len(shelf.rows) == 40
     assert len({one.kind for one in shelf.rows}) > 12
     assert len({one.id for one in shelf.rows}) == 40
+
+
+def test_the_published_schema_takes_the_demo_s_shelf_and_no_other_kind():
+    schema = json.loads((ROOT / "docs" / "shelf.schema.json").read_text("utf-8"))
+    assert schema == json.loads(json.dumps(shelf_schema()))
+    data = json.loads(DEMO.with_name("shelf.json").read_text("utf-8"))
+    jsonschema.validate(data, schema)
+    data["rows"][0]["kind"] = "carpet"
+    with pytest.raises(jsonschema.ValidationError):
+        jsonschema.validate(data, schema)
 
 
 @pytest.mark.parametrize(

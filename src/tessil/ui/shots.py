@@ -18,6 +18,7 @@ from tessil.core.snags import Stage
 if TYPE_CHECKING:
     from tessil.ui.window import Window
 
+SECONDS = 1.5  # that the cutting is searched for
 SIZE = (1280, 800)
 
 
@@ -52,6 +53,7 @@ def _take(folder: Path) -> None:
         window.desk.look(stage=stage)
         shoot(f"{number}-{stage}")
     _quilting(window, shoot)
+    _cutting(window, shoot)
     _piecing(window, shoot)
     window.open_demo()
     window.desk.look(stage=Stage.EDGE)
@@ -66,6 +68,23 @@ def _take(folder: Path) -> None:
     window.show_worksheet()
     shoot("10-worksheet")
     window.close()
+
+
+def _cutting(window: Window, shoot: Callable[[str], None]) -> None:
+    """The kit cut from the band's shelf, and the shelf."""
+    from tessil.core.cutting.acts.whole import plan_whole
+
+    window.open_demo()
+    desk, cutter = window.desk, window.cutter
+    desk.look(stage=Stage.CUT)
+    made = plan_whole(cutter.lots(), cutter.sources(), desk.plan.marks, SECONDS)
+    desk.attempt(edit("", ("cutting", made)))
+    found = cutter.spreads()
+    assert found is not None
+    cutter.turn(max(found.spreads, key=lambda one: len(one.pieces)).at)
+    shoot("7-cut")
+    window.show_shelf()
+    shoot("12-shelf")
 
 
 def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
@@ -90,10 +109,6 @@ def _quilting(window: Window, shoot: Callable[[str], None]) -> None:
     window.desk.look(stage=Stage.LAYER)
     window.desk.turn_leaf("bulk")
     shoot("11-thickness")
-    window.desk.look(stage=Stage.QUILT, panel="flap")
-    window.desk.turn_leaf("draws")
-    shoot("12-draws-in")
-    window.desk.turn_leaf("lines")
     window.show_log()
     shoot("13-logbook")
     window.open_demo("reed-pouch")

@@ -10,4 +10,5 @@ _DEEP = {1: "across the cloth", 2: "across the strip", 3: "within the stack"}
 
 def cut_words(cut: Stroke, notation: Notation) -> str:
     """Where a cut runs, and how long it is."""
-    return f"{_DEEP[cut.deep]}, {notation.read_off(cut.ends - cut.begins, unit=True)} long"
+    where = "along the cloth" if cut.deep == 1 and cut.way == "along" else _DEEP[cut.deep]
+    return f"{where}, {notation.read_off(cut.ends - cut.begins, unit=True)} long"
