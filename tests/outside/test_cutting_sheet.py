@@ -40,7 +40,8 @@ def test_every_cut_stands_once_with_its_ruler_s_reading(sheet):
     text, read = " ".join(texts(pdf)), asked.notation.read_off
     for spread in asked.found.spreads:
         for at, cut in enumerate(spread.parting.cuts):
-            row = f"{spread.first + at} {read(cut.reading)} {cut_words(cut, asked.notation)}"
+            said = cut_words(cut.deep, cut.way == "along", cut.length, asked.notation)
+            row = f"{spread.first + at} {read(cut.reading)} {said}"
             assert len(re.findall(rf"(?<!\d){re.escape(row)}", text)) == 1, row
     assert len(re.findall(r" long(?: |$)", text)) >= asked.found.cuts
 

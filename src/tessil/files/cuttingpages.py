@@ -102,7 +102,7 @@ def _cloth(
         (
             str(spread.first + at),
             notation.read_off(cut.reading),
-            cut_words(cut, notation),
+            cut_words(cut.deep, cut.way == "along", cut.length, notation),
             _freed(spread, cut.done, notation),
         )
         for at, cut in enumerate(cuts)

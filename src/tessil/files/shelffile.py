@@ -105,7 +105,7 @@ def keep_shelf(base: Shelf, ours: Shelf) -> tuple[Shelf, str]:
 def shelf_schema() -> dict[str, Any]:
     """The JSON Schema of the shelf's file."""
     made = Shelf.model_json_schema(mode="serialization")
-    made["properties"]["format"] = {"const": FORMAT, "type": "integer"}
+    made["properties"]["format"] = {"enum": [FORMAT], "type": "integer"}
     made["required"] = ["format"]
     made["$schema"] = "https://json-schema.org/draft/2020-12/schema"
     made["title"] = "Tessil shelf"

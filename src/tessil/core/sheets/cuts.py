@@ -55,6 +55,11 @@ class Stroke(Record, frozen=True):
     done: int = -1
 
     @property
+    def length(self) -> Fraction:
+        """How long the cut is."""
+        return self.ends - self.begins
+
+    @property
     def reading(self) -> Fraction:
         """What is read on the ruler."""
         return self.at - self.edge

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from tessil.core.numbers.lengths import Notation
-from tessil.core.sheets.cuts import Stroke
+from tessil.core.numbers.lengths import Inches, Notation
 
 _DEEP = {1: "across the cloth", 2: "across the strip", 3: "within the stack"}
 
 
-def cut_words(cut: Stroke, notation: Notation) -> str:
-    """Where a cut runs, and how long it is."""
-    where = "along the cloth" if cut.deep == 1 and cut.way == "along" else _DEEP[cut.deep]
-    return f"{where}, {notation.read_off(cut.ends - cut.begins, unit=True)} long"
+def cut_words(deep: int, along: bool, length: Inches, notation: Notation) -> str:
+    """Where a cut of that depth runs, and how long it is."""
+    where = "along the cloth" if deep == 1 and along else _DEEP[deep]
+    return f"{where}, {notation.read_off(length, unit=True)} long"

@@ -146,7 +146,7 @@ class CutBar(QWidget):
 
 def _said(spread: Spread, cut: Stroke, notation: Notation) -> str:
     """What one cut does: from where, how long, what lies by itself after it."""
-    said = cut_words(cut, notation)
+    said = cut_words(cut.deep, cut.way == "along", cut.length, notation)
     if cut.done >= 0:
         one = spread.pieces[cut.done]
         return f"{said}. It frees: {name_of(one)}, {notation.size(one.box.w, one.box.h)}"
