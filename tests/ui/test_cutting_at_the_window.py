@@ -34,7 +34,7 @@ def test_the_whole_kit_is_planned_drawn_and_told(cutting):
     rows = {row.reading.key for row in window.column.receipt.rows}
     assert rows == {f"cutting.{one.sheet.stock}" for one in found.spreads}
     assert window.cut_bar.isVisible()
-    assert window.cut_bar.cloth.text() == f"{found.spreads[0].lot.name}, cloth 1 of 12"
+    assert window.cut_bar.cloth.whole == f"1 of 12: {found.spreads[0].lot.name}"
     picture = window.bench.picture
     (cloths,) = picture.of(Placed)
     assert sum(isinstance(one, Cloth) for one in cloths.items) == len(found.spreads[0].pieces)
@@ -87,11 +87,11 @@ def test_arrows_turn_to_other_cloths_and_come_round(cutting):
     window = cutting.window
     window.bench.setFocus()
     cutting.press(Qt.Key.Key_Left)
-    assert window.cut_bar.cloth.text().endswith("cloth 12 of 12")
+    assert window.cut_bar.cloth.whole.startswith("12 of 12: ")
     cutting.press(Qt.Key.Key_Right)
-    assert window.cut_bar.cloth.text().endswith("cloth 1 of 12")
+    assert window.cut_bar.cloth.whole.startswith("1 of 12: ")
     cutting.click(window.cut_bar.after)
-    assert window.cut_bar.cloth.text().endswith("cloth 2 of 12")
+    assert window.cut_bar.cloth.whole.startswith("2 of 12: ")
     named = [one for one in window.bench.picture.of(Label) if one.within]
     assert named
 
@@ -175,3 +175,25 @@ def test_without_a_plan_of_the_cuts_the_sheet_says_what_is_missing(hands):
     window.acts["cutting-sheet"].trigger()
     assert window.quiet.text() == "Plan the cutting first, at the Cut stage."
     assert window.pages.currentWidget() is window.work
+
+
+def test_a_cloth_that_is_kept_or_begun_stays_when_the_rest_is_planned_again(cutting, qtbot):
+    window = cutting.window
+    window.bench.setFocus()
+    cutting.press(Qt.Key.Key_Space)
+    assert not window.cut_bar.pin.isEnabled()
+    assert window.cut_bar.pin.isChecked()
+    cutting.press(Qt.Key.Key_Right)
+    cutting.click(window.cut_bar.pin)
+    first, second, *_rest = window.desk.project.cutting.sheets
+    assert (first.done, second.pinned) == (1, True)
+    cutting.click(cutting.field("bags"))
+    cutting.type("4")
+    before = window.desk.project.cutting
+    cutting.click(window.column.field("cutting.search").button)
+    qtbot.waitUntil(lambda: window.desk.project.cutting is not before, timeout=20_000)
+    again = window.desk.project.cutting
+    assert first in again.sheets
+    assert second in again.sheets
+    assert len(again.sheets) > len(before.sheets)
+    assert "changed since" not in window.column.caution.text()

@@ -9,6 +9,8 @@ from PySide6.QtGui import QAccessible
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QWidget
 
+from tessil.core.cutting.acts.whole import plan_whole
+from tessil.core.edits import edit
 from tessil.core.snags import Stage
 from tessil.drawing import theme
 from tessil.drawing.wording import Box, Ground
@@ -60,6 +62,22 @@ def _wrong(window, size, both):
             _settle()
             where = (size, window.desk.project.units, str(stage), leaf, panel)
             yield from ((*where, line) for line in not_fitting(window))
+
+
+def test_a_planned_cutting_fits_the_least_window(window):
+    window.open_demo()
+    window.resize(1024, 640)
+    window.desk.look(stage=Stage.CUT)
+    made = plan_whole(window.cutter.lots(), (), window.desk.plan.marks, 0.5)
+    window.desk.attempt(edit("", ("cutting", made)))
+    wrong = []
+    for in_hand in (False, True):
+        window.cutter.take(in_hand)
+        for _ in made.sheets:
+            window.cutter.turn(1)
+            _settle()
+            wrong += not_fitting(window)
+    assert wrong == []
 
 
 @pytest.mark.parametrize(("share", "size"), [(0.9, (1600, 1000)), (1.5, (1100, 700))], ids=str)

@@ -124,7 +124,7 @@ def test_the_kit_is_cut_from_the_shelf_and_what_is_left_goes_back(hands, qtbot, 
     spread = window.cutter.spread()
     before = window.desk.shelf.row(spread.sheet.source.partition("#")[0])
     assert before is not None
-    assert before.place in window.cut_bar.source.text()
+    assert before.place in window.cut_bar.source.whole
     window.bench.setFocus()
     for _ in spread.parting.cuts:
         hands.press(Qt.Key.Key_Space)

@@ -19,6 +19,7 @@ from tessil.core.cutting.acts.whole import (
     Spread,
     Spreads,
     lots_of,
+    pinned,
     plan_whole,
     spread_readings,
     spreads_of,
@@ -94,9 +95,11 @@ class Cutter:
     def work(self) -> Work:
         """The search for a plan of the cuts, to be run beside the window."""
         lots, sources, marks = self.lots(), self.sources(), self.desk.plan.marks
+        before = self.desk.project.cutting
 
         def search(watch: Watch) -> tuple[Edit, str]:
-            made = plan_whole(lots, sources, marks, SECONDS, told=lambda far: watch(far, 0))
+            told = lambda far: watch(far, 0)  # noqa: E731
+            made = plan_whole(lots, sources, marks, SECONDS, told=told, before=before)
             return edit("Plan the cutting", ("cutting", made)), ""
 
         return search
@@ -176,6 +179,12 @@ class Cutter:
     def take(self, in_hand: bool) -> None:
         """The next cut in hand, or the whole cloth."""
         self.desk.see(replace(self.desk.seen, cut=in_hand))
+
+    def pin(self, on: bool) -> None:
+        """The cloth on the bench stays as it is when the rest is planned again."""
+        spread, cutting = self.spread(), self.desk.project.cutting
+        if spread is not None and cutting is not None:
+            self.desk.attempt(pinned(cutting, spread.at, on))
 
     def tick(self, step: int) -> str:
         """The next cut is made, or the last one is not; after a cloth's last comes the next that

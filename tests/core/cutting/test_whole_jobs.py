@@ -6,6 +6,7 @@ from tessil.core.cutting.acts.whole import (
     Source,
     asked,
     lots_of,
+    pinned,
     plan_whole,
     spread_readings,
     spreads_of,
@@ -171,3 +172,66 @@ def test_a_search_that_is_stopped_at_once_still_cuts_everything(kit):
 
 def test_nothing_to_cut_is_a_plan_of_no_cloths(kit):
     assert plan_whole((), (), kit[1][0].marks) == Cutting(asked=asked(()))
+
+
+def laid_by_piece(cutting):
+    laid = {}
+    for sheet in cutting.sheets:
+        for one in sheet.laid:
+            laid[one.piece] = laid.get(one.piece, 0) + 1
+    return laid
+
+
+def test_what_was_begun_or_pinned_stays_when_the_rest_is_planned_again(kit, cut):
+    job, plans = kit
+    lots, cutting = cut
+    project = job.project().model_copy(update={"cutting": cutting})
+    begun = applied(project, ticked(cutting, 1, 2, "Make a cut")).cutting
+    held = applied(project, pinned(begun, 4, True)).cutting
+    again = plan_whole(lots, (), plans[0].marks, 0.6, seed=7, before=held)
+    assert held.sheets[1] in again.sheets
+    assert held.sheets[4] in again.sheets
+    assert laid_by_piece(again) == laid_by_piece(cutting)
+    assert applied(project, pinned(held, 4, False)).cutting == begun
+
+
+def test_more_bags_are_laid_beside_what_is_cut_already(kit, cut):
+    """Two satchels more: the cloths that were begun stay, and only what they lack is laid."""
+    job, plans = kit
+    _, cutting = cut
+    begun = cutting
+    for at in range(len(cutting.sheets)):
+        begun = applied(job.project(), ticked(begun, at, 1, "")).cutting
+    more = plan(plans[0].project.model_copy(update={"bags": 4}))
+    lots = lots_of([more, *plans[1:]])
+    again = plan_whole(lots, (), plans[0].marks, 0.8, before=begun)
+    assert again.sheets[:1] == begun.sheets[:1]
+    assert set(begun.sheets) <= set(again.sheets)
+    wanted = {want.key: want.number for lot in lots for want in lot.wants}
+    assert laid_by_piece(again) == wanted
+    assert not spreads_of(again, lots).changed
+
+
+def test_a_cloth_of_the_shelf_that_was_begun_is_not_opened_twice(kit):
+    _, plans = kit
+    lots = tuple(lot for lot in lots_of(plans) if lot.stock == "linen")
+    there = (Source("a#1", "linen", F(40), F(30)), Source("b#1", "linen", F(20), F(20)))
+    first = plan_whole(lots, there, plans[0].marks, 0.5)
+    assert {sheet.source for sheet in first.sheets} >= {"a#1", ""}
+    held = applied(plans[0].project, pinned(first, 0, True)).cutting
+    again = plan_whole(lots, there, plans[0].marks, 0.5, before=held)
+    opened = [sheet.source for sheet in again.sheets if sheet.source]
+    assert len(opened) == len(set(opened))
+    assert laid_by_piece(again) == laid_by_piece(first)
+
+
+def test_a_piece_of_another_size_than_it_was_cut_is_not_that_piece(kit, cut):
+    lots, cutting = cut
+    sheet = cutting.sheets[0]
+    one = sheet.laid[0]
+    other = one.model_copy(update={"w": one.w + 1})
+    broken = sheet.model_copy(update={"laid": (other, *sheet.laid[1:]), "pinned": True})
+    changed = cutting.model_copy(update={"sheets": (broken, *cutting.sheets[1:])})
+    again = plan_whole(lots, (), kit[1][0].marks, 0.4, before=changed)
+    laid = laid_by_piece(again)
+    assert laid[one.piece] == laid_by_piece(cutting)[one.piece] + 1

@@ -25,12 +25,13 @@ PieceKey = Annotated[str, Field(pattern=r"^[0-9]{1,2}\.[0-9]{1,3}$")]
 
 
 class Laid(Decided):
-    """One piece where it lies: its corner from the cloth's, and whether it is turned."""
+    """One piece where it lies: its corner from the cloth's, its size across and along."""
 
     piece: PieceKey  # the bag, and the line of its cut list
     x: Room60
     y: Room60
-    turned: bool = False
+    w: Size
+    h: Size
 
 
 class Sheet(Decided):
@@ -47,8 +48,14 @@ class Sheet(Decided):
     trim: Room = Fraction(0)
     laid: Annotated[tuple[Laid, ...], Field(max_length=MOST_LAID)] = ()
     done: Annotated[int, Field(ge=0, le=20_000)] = 0
+    pinned: bool = False  # stays as it is when the rest is planned again
     stored: bool = False  # what is left of it lies on the shelf
     least: Room60 = Fraction(0)  # no layout takes less: of new cloth its length, else nothing
+
+    @property
+    def stays(self) -> bool:
+        """Whether it is not planned again: it was begun, or shall stay as it is."""
+        return self.pinned or self.done > 0
 
 
 class Cutting(Decided):

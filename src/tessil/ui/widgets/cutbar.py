@@ -16,7 +16,8 @@ from tessil.core.words.cuttings import cut_words
 from tessil.drawing.cuttingview import name_of
 from tessil.ui.cutter import Cutter
 from tessil.ui.widgets.bench import Bench
-from tessil.ui.widgets.words import Words
+from tessil.ui.widgets.choosers import Tick
+from tessil.ui.widgets.words import Elided, Words
 
 
 class CutKeys(QObject):
@@ -58,13 +59,18 @@ class CutBar(QWidget):
         column.addLayout(row)
         self.before = self._button("‹", "The cloth before (←)", partial(cutter.turn, -1))
         self.after = self._button("›", "The next cloth (→)", partial(cutter.turn, 1))
-        self.cloth = Words()
+        self.cloth = Elided()
         self.cloth.setObjectName("figure")
-        self.source = Words()
+        self.source = Elided()
         self.source.setObjectName("soft")
         for widget in (self.before, self.after, self.cloth, self.source):
             row.addWidget(widget)
-        row.addStretch(1)
+        row.addStretch()
+        self.pin = Tick("Keep as it is")
+        self.pin.setToolTip("When the cutting is planned again, this cloth stays as it is")
+        self.pin.clicked.connect(cutter.pin)
+        row.addWidget(self.pin)
+        row.addSpacing(8)
         self.whole = self._segment("Whole cloth", partial(cutter.take, False))
         self.hand = self._segment("Cut in hand", partial(cutter.take, True))
         for button in (self.whole, self.hand):
@@ -118,8 +124,10 @@ class CutBar(QWidget):
             return
         notation = self.cutter.desk.plan.marks.notation
         at = next(n for n, one in enumerate(found.spreads, start=1) if one is spread)
-        self.cloth.setText(f"{spread.lot.name}, cloth {at} of {len(found.spreads)}")
-        self.source.setText(self.cutter.whence(spread))
+        self.cloth.say(f"{at} of {len(found.spreads)}: {spread.lot.name}")
+        self.source.say(self.cutter.whence(spread))
+        self.pin.setChecked(spread.sheet.stays)
+        self.pin.setEnabled(not spread.sheet.done)  # one that is begun stays anyway
         in_hand = self.cutter.desk.seen.cut
         self.whole.setChecked(not in_hand)
         self.hand.setChecked(in_hand)

@@ -9,6 +9,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence
 from zlib import crc32
 
+from msgspec.structs import replace
+
 from tessil.core.bag.ids import NoteKind
 from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import Cutting, Laid, Sheet
@@ -45,6 +47,11 @@ class Want(Record, frozen=True):
     height: Inches
     number: int
     turns: bool
+
+    def is_cut_as(self, laid: Laid) -> bool:
+        """Whether a piece that lies there is one of these."""
+        size, lies = (self.width, self.height), (laid.w, laid.h)
+        return lies == size or (self.turns and lies == size[::-1])
 
 
 class Lot(Record, frozen=True):
@@ -134,26 +141,49 @@ def plan_whole(
     seconds: float = 8.0,
     seed: int = 1,
     told: Told | None = None,
+    before: Cutting | None = None,
 ) -> Cutting:
     """How all of it is cut: from what is there first, the rest from new cloth, each cloth as well
     as its share of the time allows.
 
-    ``told`` hears how far the search is and may stop it: the best so far is then the answer.
+    Cloths of the plan ``before`` that were begun or pinned stay as they are; what lies on them is
+    not laid again.  ``told`` hears how far the search is and may stop it: the best so far is then
+    the answer.
     """
+    stay = [] if before is None else [sheet for sheet in before.sheets if sheet.stays]
+    opened = {sheet.source for sheet in stay}
+    free = [one for one in sources if one.id not in opened]
     weights = [sum(want.number for want in lot.wants) + 5 for lot in lots]
     sheets: list[Sheet] = []
     over: list[tuple[str, int]] = []
     gone = 0.0
     for lot, weight in zip(lots, weights, strict=True):
         share = weight / sum(weights)
-        job = _job_of(lot, sources)
-        answer = plan_cutting(job, seconds * share, seed, _partly(told, gone, share))
-        stock = {one.id: one for one in job.stock}
-        opened = dict.fromkeys(one.stock for one in answer.placements)
-        sheets += [_sheet(lot, stock[name], answer, marks) for name in opened]
-        over += answer.left_out
+        here = [sheet for sheet in stay if sheet.stock == lot.stock]
+        sheets += here
+        rest = _rest(lot, here)
+        if rest.wants:
+            job = _job_of(rest, free)
+            answer = plan_cutting(job, seconds * share, seed, _partly(told, gone, share))
+            stock = {one.id: one for one in job.stock}
+            used = dict.fromkeys(one.stock for one in answer.placements)
+            sheets += [_sheet(rest, stock[name], answer, marks) for name in used]
+            over += answer.left_out
         gone += share
     return Cutting(asked=asked(lots), sheets=tuple(sheets), over=tuple(over))
+
+
+def _rest(lot: Lot, sheets: Sequence[Sheet]) -> Lot:
+    """What is still to be laid beside the cloths that stay."""
+    left = {want.key: want.number for want in lot.wants}
+    wants = {want.key: want for want in lot.wants}
+    for sheet in sheets:
+        for one in sheet.laid:
+            want = wants.get(one.piece)
+            if want is not None and want.is_cut_as(one):
+                left[one.piece] -= 1
+    kept = [replace(want, number=left[want.key]) for want in lot.wants if left[want.key] > 0]
+    return replace(lot, wants=tuple(kept))
 
 
 def _partly(told: Told | None, gone: float, share: float) -> Told | None:
@@ -176,12 +206,8 @@ def _job_of(lot: Lot, sources: Sequence[Source]) -> CutJob:
 
 
 def _sheet(lot: Lot, cloth: Stock, answer: Answer, marks: Rulers) -> Sheet:
-    wants = {want.key: want for want in lot.wants}
     laid = [one for one in answer.placements if one.stock == cloth.id]
-    rows = tuple(
-        Laid(piece=one.piece, x=one.x, y=one.y, turned=one.w != wants[one.piece].width)
-        for one in laid
-    )
+    rows = tuple(Laid(piece=one.piece, x=one.x, y=one.y, w=one.w, h=one.h) for one in laid)
     if cloth.h is not None:
         return Sheet(stock=lot.stock, source=cloth.id, width=cloth.w, length=cloth.h, laid=rows)
     bought = round_up(max(one.y + one.h for one in laid) + cloth.trim, marks.yardage.value)
@@ -268,10 +294,9 @@ def _spreads(cutting: Cutting, lots: tuple[Lot, ...]) -> Iterator[Spread]:
         if lot is None:
             continue
         wants = {want.key: want for want in lot.wants}
-        pieces = tuple(
-            _piece(number, one, wants[one.piece])
-            for number, one in enumerate(one for one in sheet.laid if one.piece in wants)
-        )
+        there = [one for one in sheet.laid if one.piece in wants]
+        there = [one for one in there if wants[one.piece].is_cut_as(one)]
+        pieces = tuple(_lying(at, one, wants[one.piece]) for at, one in enumerate(there))
         cloth = Box(Fraction(0), Fraction(0), sheet.width, sheet.length)
         parting = parted(cloth, [one.box for one in pieces])
         if parting is not None:
@@ -279,11 +304,9 @@ def _spreads(cutting: Cutting, lots: tuple[Lot, ...]) -> Iterator[Spread]:
             first += len(parting.cuts)
 
 
-def _piece(number: int, laid: Laid, want: Want) -> Lying:
-    wide, high = want.width, want.height
-    if laid.turned:
-        wide, high = high, wide
-    return Lying(want, Box(laid.x, laid.y, wide, high, number), laid.turned)
+def _lying(number: int, laid: Laid, want: Want) -> Lying:
+    turned = (laid.w, laid.h) != (want.width, want.height)
+    return Lying(want, Box(laid.x, laid.y, laid.w, laid.h, number), turned)
 
 
 # -- what is to be done ------------------------------------------------------------------------
@@ -291,15 +314,22 @@ def _piece(number: int, laid: Laid, want: Want) -> Lying:
 
 def ticked(cutting: Cutting, at: int, done: int, words: str) -> Edit:
     """So many cuts of one cloth are made."""
-    sheets = list(cutting.sheets)
-    sheets[at] = sheets[at].model_copy(update={"done": max(done, 0)})
-    return edit(words, ("cutting", cutting.model_copy(update={"sheets": tuple(sheets)})))
+    return _with(cutting, at, words, done=max(done, 0))
 
 
 def stored(cutting: Cutting, at: int, words: str) -> Edit:
     """What is left of one cloth lies on the shelf."""
+    return _with(cutting, at, words, stored=True)
+
+
+def pinned(cutting: Cutting, at: int, on: bool) -> Edit:
+    """One cloth stays as it is when the rest is planned again, or does not."""
+    return _with(cutting, at, "Keep a cloth as it is" if on else "Let a cloth go", pinned=on)
+
+
+def _with(cutting: Cutting, at: int, words: str, **changes: object) -> Edit:
     sheets = list(cutting.sheets)
-    sheets[at] = sheets[at].model_copy(update={"stored": True})
+    sheets[at] = sheets[at].model_copy(update=changes)
     return edit(words, ("cutting", cutting.model_copy(update={"sheets": tuple(sheets)})))
 
 
