@@ -1,5 +1,6 @@
 """The cutting of a job through the real window: planned, turned through, ticked off, taken back."""
 
+import ezdxf
 import pypdf
 import pytest
 from PySide6.QtCore import Qt
@@ -197,3 +198,14 @@ def test_a_cloth_that_is_kept_or_begun_stays_when_the_rest_is_planned_again(cutt
     assert second in again.sheets
     assert len(again.sheets) > len(before.sheets)
     assert "changed since" not in window.column.caution.text()
+
+
+def test_the_cutting_goes_into_drawings(cutting, tmp_path):
+    window = cutting.window
+    for act, name in (("dxf", "cutting.dxf"), ("svg", "cloth.svg")):
+        cutting.menu(act)
+        window.file_bar.line.setText(str(tmp_path / name))
+        cutting.click(window.file_bar.go)
+    drawing = ezdxf.readfile(tmp_path / "cutting.dxf")
+    assert len(drawing.modelspace().query("LINE")) == window.cutter.spreads().cuts
+    assert "River ripple: to cut" in (tmp_path / "cloth.svg").read_text("utf-8")

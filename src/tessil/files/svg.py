@@ -9,9 +9,12 @@ from PySide6.QtCore import QBuffer, QIODevice, QRectF, QSize
 from PySide6.QtGui import QColor, QImage, QPainter
 from PySide6.QtSvg import QSvgGenerator
 
+from tessil.core.cutting.acts.whole import Spreads
+from tessil.core.numbers.lengths import Notation
 from tessil.core.planned import Plan
 from tessil.core.snags import Stage
 from tessil.drawing import theme
+from tessil.drawing.cuttingview import cutting_picture
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.handview import in_hand
 from tessil.drawing.painter import Surface, paint_picture
@@ -62,6 +65,14 @@ def _laid_out(picture: Picture, per_inch: float) -> tuple[int, int, Surface]:
     wide, high = width * per_inch + left + right, height * per_inch + top + bottom
     surface = Surface(left - x * per_inch, top - y * per_inch, per_inch, unit)
     return round(wide), round(high), surface
+
+
+def cloth_svg(spreads: Spreads, at: int, notation: Notation) -> bytes:
+    """One cloth of the plan of the cuts, to scale."""
+    load_fonts()
+    with theme.usual_size():
+        picture = cutting_picture(spreads, at, False, notation)
+        return _drawn(picture, f"{spreads.spreads[at].lot.name}: to cut")
 
 
 def bag_svg(plan: Plan, stand: Stand) -> bytes:

@@ -229,6 +229,36 @@ class ActingWindow(PagedWindow):
 
         self._ask_export("Shopping list as", ".csv", write)
 
+    def ask_cutting_dxf(self) -> None:
+        """All cloths of the plan of the cuts as a drawing."""
+        found = self.cutter.spreads() if self.desk.is_open else None
+        if found is None or not found.spreads:
+            self.say("Plan the cutting first, at the Cut stage.")
+            return
+
+        def write(path: Path) -> None:
+            from tessil.files.dxf import cutting_dxf
+
+            text = cutting_dxf(found.spreads, self.desk.project.units)
+            write_export(path, text.encode("ascii"))
+
+        self._ask_export("Cutting as", ".dxf", write)
+
+    def ask_svg(self) -> None:
+        """What the bench shows as SVG: at the Cut stage the cloth, else the panel."""
+        spread, found = self.cutter.spread(), self.cutter.spreads()
+        if not self.cutter.here or spread is None or found is None:
+            super().ask_svg()
+            return
+        at = next(n for n, one in enumerate(found.spreads) if one is spread)
+
+        def write(path: Path) -> None:
+            from tessil.files.svg import cloth_svg
+
+            write_export(path, cloth_svg(found, at, self.desk.plan.marks.notation))
+
+        self._ask_export("Cloth as", ".svg", write)
+
     def _bench_key(self, letter: str) -> None:
         """A letter or digit on the bench, as the bar above it says."""
         deeds = {"T": self.hand.turn, "R": self.hand.fill_row, "P": self.hand.pin}
