@@ -31,6 +31,7 @@ from tessil.core.edits import Edit, edit
 from tessil.core.memory.same import same
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
+from tessil.core.sheets.apart import Apart
 from tessil.core.shelf.acts import put_away, row_of, sources_of
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
@@ -99,7 +100,10 @@ class Cutter:
 
         def search(watch: Watch) -> tuple[Edit, str]:
             told = lambda far: watch(far, 0)  # noqa: E731
-            made = plan_whole(lots, sources, marks, SECONDS, told=told, before=before)
+            with Apart() as apart:  # a search that shares the window's process would hold it up
+                made = plan_whole(
+                    lots, sources, marks, SECONDS, told=told, before=before, solve=apart
+                )
             return edit("Plan the cutting", ("cutting", made)), ""
 
         return search

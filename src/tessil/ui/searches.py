@@ -24,6 +24,10 @@ Work = Callable[[Watch], tuple[Edit, str]]
 TELL_EVERY = 0.05
 
 
+class GivenUp(Exception):
+    """Nobody waits for this search any more."""
+
+
 class Searches(QObject):
     """Starts, shows and stops the one search.  ``moved`` tells that its state changed."""
 
@@ -98,6 +102,8 @@ class Searches(QObject):
 
         def watch(share: float, cost: int) -> bool:
             nonlocal last
+            if turn != self._turn:
+                raise GivenUp
             if monotonic() - last > TELL_EVERY:
                 last = monotonic()
                 self._progress.emit(turn, share, cost)
@@ -105,6 +111,8 @@ class Searches(QObject):
 
         try:
             change, words = work(watch)
+        except GivenUp:
+            return
         except FileTrouble as trouble:
             change, words = Edit("", ()), str(trouble)
         except Exception:

@@ -6,7 +6,7 @@ back as sheets with cuts in order.  Must not know windows.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from zlib import crc32
 
 from msgspec.structs import replace
@@ -29,6 +29,7 @@ from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Told
 from tessil.core.words.cuts import id_words
 
+Solve = Callable[[CutJob, float, int, Told | None], Answer]
 NEW = "new"
 # Cut across the width whatever their print shows: folded, sewn into sets, or on the cross.
 FREE = ("binding strip", "strip to fold", "strip for a set", "cloth to cut on the cross")
@@ -142,13 +143,14 @@ def plan_whole(
     seed: int = 1,
     told: Told | None = None,
     before: Cutting | None = None,
+    solve: Solve = plan_cutting,
 ) -> Cutting:
     """How all of it is cut: from what is there first, the rest from new cloth, each cloth as well
     as its share of the time allows.
 
     Cloths of the plan ``before`` that were begun or pinned stay as they are; what lies on them is
     not laid again.  ``told`` hears how far the search is and may stop it: the best so far is then
-    the answer.
+    the answer.  ``solve`` plans one cloth.
     """
     stay = [] if before is None else [sheet for sheet in before.sheets if sheet.stays]
     opened = {sheet.source for sheet in stay}
@@ -164,7 +166,7 @@ def plan_whole(
         rest = _rest(lot, here)
         if rest.wants:
             job = _job_of(rest, free)
-            answer = plan_cutting(job, seconds * share, seed, _partly(told, gone, share))
+            answer = solve(job, seconds * share, seed, _partly(told, gone, share))
             stock = {one.id: one for one in job.stock}
             used = dict.fromkeys(one.stock for one in answer.placements)
             sheets += [_sheet(rest, stock[name], answer, marks) for name in used]
