@@ -217,6 +217,7 @@ OF_THE_CRAFT = {
     "yds",
 }
 OF_MACHINES = {
+    *("acadver", "ascii", "dxf", "endsec", "endtab", "eof", "insunits", "polyline", "seqend"),
     *("args", "bool", "config", "csv", "ctrl", "ctx", "dict", "enum", "gt", "int", "jpeg", "json"),
     *(
         "loc",
