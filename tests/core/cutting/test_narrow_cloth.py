@@ -13,7 +13,7 @@ from tessil.core.plan import plan
 from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers
 from tessil.core.trouble import CannotPlan
-from tests.conftest import DEMO, load_bag
+from tests.conftest import DEMO, load_bag, tote
 from tests.outside.test_every_shape_on_paper import project_of
 
 WIDTHS = (Fraction(1, 2), 1, Fraction(3, 2), 2, 3, 4, 6, 7, 8, 11, 12, 13, 20, 390)
@@ -77,3 +77,20 @@ def test_a_directional_panel_is_not_turned_to_save_cloth():
     """11 × 26 needs 27 to buy, in eighths of a yard, and not 13½ (common practice, no source)."""
     assert _to_buy(True).cloth.buy.value == 27
     assert _to_buy(False).cloth.buy.value == Fraction(27, 2)
+
+
+def test_a_print_with_an_up_that_is_too_narrow_is_told_by_how_much_and_may_be_turned():
+    """By hand: a lining 14¾ wide and 13⅞ high, of cloth 14¼ wide; upright ½ is missing."""
+    project = tote()
+    prints = tuple(
+        entry.model_copy(update={"directional": entry.key == "oat"}) for entry in project.prints
+    )
+    stock = project.stock.model_copy(update={"usable_width": Fraction(57, 4)})
+    made = plan(project.model_copy(update={"prints": prints, "stock": stock}))
+    lining = made.panel("lining").needed
+    assert (lining.width.value, lining.height.value) == (Fraction(59, 4), Fraction(111, 8))
+    snag = next(one for one in made.snags if one.key == "cut.wide.oat")
+    assert "only turned, and its print has an up" in snag.title
+    assert snag.why == "Upright it is 14¾ in wide, ½ in more than the cloth."
+    mended = plan(applied(made.project, snag.fixes[0]))
+    assert "cut.wide.oat" not in {one.key for one in mended.snags}

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.choosing import choose
-from tessil.core.edits import Edit
+from tessil.core.cutting.cutlist import Purchase
+from tessil.core.edits import Edit, edit
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
 from tessil.core.words.cuts import id_words
@@ -16,15 +17,7 @@ def cut_snags(plan: Plan) -> Iterator[Snag]:
     read = plan.marks.notation.read_off
     for bought in plan.bought:
         if bought.cloth.too_long:
-            what = id_words(bought.cloth.too_long[0], plan.bag)
-            yield Snag(
-                key=f"cut.wide.{bought.stock}",
-                stage=Stage.CUT,
-                weight=Weight.BLOCKS,
-                title=f"{what}: larger than {bought.name} both ways",
-                why=f"Its usable width is {read(bought.cloth.usable, unit=True)}.",
-                panel=plan.shape.leader,
-            )
+            yield _too_wide(plan, bought)
     for group in plan.sets:
         if group.too_long:
             first = group.panels[0]
@@ -43,3 +36,34 @@ def cut_snags(plan: Plan) -> Iterator[Snag]:
                 panel=first.key,
                 fixes=(apart,),
             )
+
+
+def _too_wide(plan: Plan, bought: Purchase) -> Snag:
+    """A piece that does not come out of its cloth, by how much; or only against its print's up."""
+    read, usable = plan.marks.notation.read_off, bought.cloth.usable
+    first = bought.cloth.too_long[0]
+    item = next(item for item in bought.items if item.id == first)
+    width, height = item.width.value, item.height.value
+    what, wide = id_words(first, plan.bag), read(usable, unit=True)
+    title = f"{what}: larger than {bought.name} both ways"
+    over = read(min(width, height) - usable, unit=True)
+    fixes: tuple[Edit, ...] = ()
+    why = f"Its usable width is {wide}: {over} is missing at the least."
+    if height <= usable:
+        title = f"{what}: comes out of {bought.name} only turned, and its print has an up"
+        over = read(width - usable, unit=True)
+        why = f"Upright it is {read(width, unit=True)} wide, {over} more than the cloth."
+        prints = tuple(
+            entry.model_copy(update={"directional": False}) if entry.key == bought.stock else entry
+            for entry in plan.project.prints
+        )
+        fixes = (edit(f"Let {bought.name} be turned", ("prints", prints)),)
+    return Snag(
+        key=f"cut.wide.{bought.stock}",
+        stage=Stage.CUT,
+        weight=Weight.BLOCKS,
+        title=title,
+        why=why,
+        panel=plan.shape.leader,
+        fixes=fixes,
+    )
