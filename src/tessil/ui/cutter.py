@@ -32,7 +32,7 @@ from tessil.core.memory.same import same
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.sheets.apart import Apart
-from tessil.core.shelf.acts import put_away, row_of, sources_of
+from tessil.core.shelf.acts import put_away, row_of, serving, sources_of
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
 from tessil.ui.desk import Desk
@@ -156,7 +156,14 @@ class Cutter:
         """The whole list of what to buy; cloth only once the cutting is planned."""
         found = self.spreads()
         spreads = found.spreads if found is not None else ()
-        return tuple(shopping(spreads, self._plans(), self.desk.plan.marks.notation))
+        lines = shopping(spreads, self._plans(), self.desk.plan.marks.notation)
+        return tuple(replace(line, about=line.about + self._there(line)) for line in lines)
+
+    def _there(self, line: Line) -> str:
+        """What of it lies on the shelf."""
+        rows = serving(self.shelving.need(), line)
+        said = ", ".join(f"{row.number} × {row.name}" for row in rows)
+        return f"; on the shelf: {said}" if said else ""
 
     def on_paper(self) -> Pages | None:
         """The cutting sheet; none before the cutting is planned."""

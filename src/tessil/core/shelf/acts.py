@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
+from tessil.core.cutting.acts.shopping import Line, WareKind
 from tessil.core.cutting.acts.whole import Lot, Source, Spread
 from tessil.core.shelf.rows import Kind, Row, Shelf, fresh_id
 
@@ -57,6 +58,32 @@ def put_away(shelf: Shelf, spread: Spread, mark: str, date: str) -> Shelf:
         )
         after = after.having(made)
     return after
+
+
+_ALIKE: dict[WareKind, Kind] = {
+    "zipper": "zipper",
+    "slider": "slider",
+    "cord": "cord",
+    "piping cord": "cord",
+    "webbing": "webbing",
+    "ring": "ring",
+    "strap slider": "slider",
+    "snap": "snap",
+    "thread": "thread",
+}
+
+
+def serving(shelf: Shelf, line: Line) -> tuple[Row, ...]:
+    """The rows that could serve for a line of the shopping list: of its kind, and long enough where
+    that is told."""
+    kind = None if line.kind is None else _ALIKE.get(line.kind)
+    return tuple(
+        row
+        for row in shelf.rows
+        if row.kind == kind
+        and row.number
+        and (row.length is None or line.size is None or row.length >= line.size)
+    )
 
 
 def _kind_left(lot: Lot) -> Kind:

@@ -164,6 +164,8 @@ class Line(Record, frozen=True):
     what: str
     amount: str
     about: str
+    kind: WareKind | None = None  # of what is no cloth
+    size: Inches | None = None  # of each of them
 
 
 def shopping(
@@ -178,8 +180,15 @@ def shopping(
             yield Line(
                 one.lot.name, f"{sold(length, notation)} of {wide} wide", f"for {', '.join(bags)}"
             )
-    for reading in ware_readings(plans, notation):
-        yield Line(reading.figure.label, _amount(reading.figure, notation), reading.about.lower())
+    each = [(wares[0].kind, wares[0].size) for _, _, wares in grouped(plans)]
+    for (kind, size), reading in zip(each, ware_readings(plans, notation), strict=True):
+        yield Line(
+            reading.figure.label,
+            _amount(reading.figure, notation),
+            reading.about.lower(),
+            kind,
+            None if size is None or kind == "thread" else size.value,
+        )
 
 
 def _amount(figure: Figure, notation: Notation) -> str:
