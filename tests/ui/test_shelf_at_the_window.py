@@ -8,7 +8,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.shelf.rows import Row, Shelf
 from tessil.core.snags import Stage
 from tessil.files.projectfile import load
-from tessil.files.shelffile import load_shelf, shelf_path
+from tessil.files.shelffile import keep_shelf, load_shelf, shelf_path
 from tessil.ui import cutter as cutting_module
 from tests.conftest import DEMO
 
@@ -101,6 +101,26 @@ def test_the_maker_s_own_shelf_is_kept_beside_all_projects(hands):
     assert [one.name for one in window.desk.shelf.rows] == ["oat plain"]
 
 
+def test_undo_leaves_what_another_window_put_on_the_shelf(hands):
+    """Written by the other between our two steps, it outlives the undo of both, also on disk."""
+    window = hands.window
+    window.open_job(load(DEMO), None)
+    window.show_shelf()
+    put(hands, "1/2 yd oat plain")
+    window.shelving.flush()
+    theirs = Row(id="theirs", name="their cloth")
+    keep_shelf(load_shelf(), load_shelf().having(theirs))
+    put(hands, "fq sea stars")
+    window.shelving.flush()
+    assert [one.name for one in window.desk.shelf.rows] == ["oat plain", "their cloth", "sea stars"]
+    window.acts["undo"].trigger()
+    window.acts["undo"].trigger()
+    window.shelving.flush()
+    assert load_shelf().rows == window.desk.shelf.rows == (theirs,)
+    window.acts["redo"].trigger()
+    assert [one.name for one in window.desk.shelf.rows] == ["their cloth", "oat plain"]
+
+
 def test_five_thousand_rows_are_searched_at_the_window(shelf):
     window, page = shelf.window, shelf.window.shelf_page
     rows = tuple(
@@ -137,6 +157,12 @@ def test_the_kit_is_cut_from_the_shelf_and_what_is_left_goes_back(hands, qtbot, 
     new = [one for one in after.rows if one.note == "left of a cutting"]
     assert sum(one.number for one in new) == len(spread.offcuts)
     assert not window.cut_bar.store.isEnabled()
+    assert not window.cut_bar.back.isEnabled()
+    window.cutter.tick(-1)
+    stored = window.desk.project.cutting.sheets[0]
+    assert (stored.done, stored.stays) == (len(spread.parting.cuts), True)
+    assert window.cutter.put_away() == ""
+    assert window.desk.shelf == after
     window.acts["undo"].trigger()
     assert window.desk.shelf == shelf
     assert window.cut_bar.store.isEnabled()

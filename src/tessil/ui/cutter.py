@@ -201,7 +201,7 @@ class Cutter:
         """The next cut is made, or the last one is not; after a cloth's last comes the next that
         is not all cut."""
         spread, cutting = self.spread(), self.desk.project.cutting
-        if spread is None or cutting is None:
+        if spread is None or cutting is None or spread.sheet.stored:
             return ""
         most = len(spread.parting.cuts)
         done = min(max(min(spread.sheet.done, most) + step, 0), most)
@@ -217,6 +217,8 @@ class Cutter:
         spread, cutting = self.spread(), self.desk.project.cutting
         if spread is None or cutting is None or spread.sheet.stored:
             return ""
+        if spread.sheet.done < len(spread.parting.cuts):
+            return "Not all of its cuts are made."
         shelf = self.shelving.need()
         today = datetime.date.today().isoformat()
         after = put_away(shelf, spread, f"left-{uuid4().hex[:8]}", today)

@@ -24,7 +24,7 @@ from tessil.core.plan import plan
 from tessil.core.planned import PARTS, Plan
 from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project
 from tessil.core.reading import Reading
-from tessil.core.shelf.rows import NOTHING, Shelf
+from tessil.core.shelf.rows import NOTHING, Shelf, merged_shelves
 from tessil.core.snags import Snag, Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import first_refusal
@@ -86,11 +86,18 @@ class UndoStep(QUndoCommand):
         self.fresh = None
 
     def redo(self) -> None:
-        self.desk.take_back(self.after, self.fresh)
+        self.desk.take_back(self._onto(self.before, self.after), self.fresh)
         self.fresh = None
 
     def undo(self) -> None:
-        self.desk.take_back(self.before)
+        self.desk.take_back(self._onto(self.after, self.before))
+
+    def _onto(self, left: Kept, taken: Kept) -> Kept:
+        """What to put on the desk: of a shelf only what this step changes, since another window may
+        have put something there meanwhile."""
+        if isinstance(left, Shelf) and isinstance(taken, Shelf):
+            return merged_shelves(left, taken, self.desk.shelf)
+        return taken
 
 
 MOST_MEMORIES = 4  # of bags; more would only fill memory

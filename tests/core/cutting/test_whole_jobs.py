@@ -10,6 +10,7 @@ from tessil.core.cutting.acts.whole import (
     plan_whole,
     spread_readings,
     spreads_of,
+    stored,
     ticked,
 )
 from tessil.core.cutting.choice import Cutting
@@ -222,6 +223,18 @@ def test_a_cloth_of_the_shelf_that_was_begun_is_not_opened_twice(kit):
     again = plan_whole(lots, there, plans[0].marks, 0.5, before=held)
     opened = [sheet.source for sheet in again.sheets if sheet.source]
     assert len(opened) == len(set(opened))
+    assert laid_by_piece(again) == laid_by_piece(first)
+
+
+def test_of_two_alike_on_the_shelf_the_other_is_free_once_the_first_is_counted_off(kit):
+    _, plans = kit
+    lots = tuple(lot for lot in lots_of(plans) if lot.stock == "linen")
+    there = (Source("a#1", "linen", F(40), F(20)), Source("a#2", "linen", F(40), F(20)))
+    first = plan_whole(lots, there[:1], plans[0].marks, 0.4)
+    at = next(n for n, sheet in enumerate(first.sheets) if sheet.source == "a#1")
+    held = applied(plans[0].project, stored(first, at, "")).cutting
+    again = plan_whole(lots, there[:1], plans[0].marks, 0.4, before=held)
+    assert [sheet.source for sheet in again.sheets].count("a#1") == 2
     assert laid_by_piece(again) == laid_by_piece(first)
 
 

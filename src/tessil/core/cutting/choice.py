@@ -54,8 +54,8 @@ class Sheet(Decided):
 
     @property
     def stays(self) -> bool:
-        """Whether it is not planned again: it was begun, or shall stay as it is."""
-        return self.pinned or self.done > 0
+        """Whether it is not planned again: it was begun, used up, or shall stay as it is."""
+        return self.pinned or self.done > 0 or self.stored
 
 
 class Cutting(Decided):

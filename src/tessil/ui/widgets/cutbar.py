@@ -127,7 +127,8 @@ class CutBar(QWidget):
         self.cloth.say(f"{at} of {len(found.spreads)}: {spread.lot.name}")
         self.source.say(self.cutter.whence(spread))
         self.pin.setChecked(spread.sheet.stays)
-        self.pin.setEnabled(not spread.sheet.done)  # one that is begun stays anyway
+        # One that is begun, or whose rest lies on the shelf, stays anyway.
+        self.pin.setEnabled(not spread.sheet.done and not spread.sheet.stored)
         in_hand = self.cutter.desk.seen.cut
         self.whole.setChecked(not in_hand)
         self.hand.setChecked(in_hand)
@@ -136,7 +137,7 @@ class CutBar(QWidget):
     def _show_cut(self, found: Spreads, spread: Spread, notation: Notation) -> None:
         cuts = spread.parting.cuts
         done = min(spread.sheet.done, len(cuts))
-        self.back.setEnabled(done > 0)
+        self.back.setEnabled(done > 0 and not spread.sheet.stored)
         self.made.setVisible(done < len(cuts))
         self.store.setVisible(done == len(cuts))
         self.store.setEnabled(not spread.sheet.stored)

@@ -153,7 +153,8 @@ def plan_whole(
     the answer.  ``solve`` plans one cloth.
     """
     stay = [] if before is None else [sheet for sheet in before.sheets if sheet.stays]
-    opened = {sheet.source for sheet in stay}
+    # What was stored is counted off the shelf already: its number there is another piece's now.
+    opened = {sheet.source for sheet in stay if not sheet.stored}
     free = [one for one in sources if one.id not in opened]
     weights = [sum(want.number for want in lot.wants) + 5 for lot in lots]
     sheets: list[Sheet] = []
