@@ -1,13 +1,20 @@
 """A real window, driven by keys and clicks."""
 
+from copy import copy
+
 import pytest
 from PySide6.QtCore import QEvent, QPoint, QPointF, Qt
 from PySide6.QtGui import QContextMenuEvent, QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.memory.recall import Memory
+from tessil.core.plan import plan
+from tessil.files.logfile import load_book
+from tessil.ui import desk as desk_module
 from tessil.ui.app import dress
 from tessil.ui.window import Window
+from tests.conftest import DEMO, load_bag
 
 
 @pytest.fixture(scope="session")
@@ -139,8 +146,24 @@ def _gone_for_good(qapp):
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
 
+@pytest.fixture(scope="session")
+def planned_before():
+    """What planning the demo bag leaves to be remembered; that a memory changes nothing but the
+    time is tested in tests/core/memory."""
+    memory = Memory()
+    plan(load_bag(DEMO), load_book(DEMO.with_name("logbook.json")), memory)
+    return memory
+
+
 @pytest.fixture
-def window(qtbot, request):
+def window(qtbot, request, monkeypatch, planned_before):
+    def remembering():
+        memory = Memory()
+        for name, kept in vars(planned_before).items():
+            setattr(memory, name, copy(kept))
+        return memory
+
+    monkeypatch.setattr(desk_module, "Memory", remembering)
     made = Window()
     qtbot.addWidget(made)
     if "at_work" in request.fixturenames:  # as `tessil --demo`: opened before it is shown

@@ -6,25 +6,37 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.edits import edit
 from tessil.core.snags import Stage
 from tessil.drawing.picture import Cloth, Dimension, Label, Placed
 from tessil.ui import cutter as cutting_module
 
 
+@pytest.fixture(scope="module")
+def found():
+    """What the search found when it was first asked: the other tests begin with it."""
+    return []
+
+
 @pytest.fixture
-def cutting(hands, qtbot, monkeypatch):
+def cutting(hands, qtbot, monkeypatch, found):
     """The kit of four at the cutting stage, its cutting planned by the button."""
     monkeypatch.setattr(cutting_module, "SECONDS", 0.5)
     window = hands.window
     window.open_demo()
     window.desk.look(stage=Stage.CUT)
     QApplication.processEvents()
+    if found:
+        window.desk.attempt(edit("", ("cut_from", "new"), ("cutting", found[0])))
+        QApplication.processEvents()
+        return hands
     hands.choose("cut_from", "new")
     row = window.column.field("cutting.search")
     assert row.button.text() == "Plan the cutting"
     hands.click(row.button)
     qtbot.waitUntil(lambda: window.desk.project.cutting is not None, timeout=20_000)
     QApplication.processEvents()
+    found.append(window.desk.project.cutting)
     return hands
 
 

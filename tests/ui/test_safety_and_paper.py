@@ -15,6 +15,7 @@ from tessil.core.snags import Stage
 from tessil.files import recovery
 from tessil.ui.app import _guard
 from tessil.ui.shell import Shell
+from tessil.ui import shots
 from tessil.ui.shots import take_shots
 from tessil.ui.window import Window
 from tests.conftest import job_tote, load_bag, save_bag, tote
@@ -252,6 +253,7 @@ def test_shots_are_written_at_the_design_size(tmp_path, capsys, monkeypatch):
     from PySide6.QtGui import QImage
 
     monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
+    monkeypatch.setattr(shots, "SECONDS", 0.2)
     assert take_shots(tmp_path / "shots") == 0
     names = sorted(path.name for path in (tmp_path / "shots").iterdir())
     kept = Path(__file__).parents[2] / "docs" / "screenshots"
