@@ -79,19 +79,19 @@ def _seconds(text: str) -> float:
 
 
 def _cut(asked: argparse.Namespace) -> int:
-    from tessil.core.sheets.plan import plan_cutting
+    from tessil.core.sheets.apart import plan_by_two
     from tessil.files.cutjob import answer_data, answer_text, load_job
 
     job = load_job(asked.file)
     begun = time.monotonic()
     try:
         with _kept_apart():
-            answer = plan_cutting(job, asked.seconds, asked.seed)
+            answer = plan_by_two(job, asked.seconds, asked.seed)
     except CannotPlan as trouble:
         raise FileTrouble(trouble.sentence) from None
     seconds = time.monotonic() - begun
     if asked.format == "json":
-        print(_json(answer_data(answer, seconds)))
+        print(_json(answer_data(answer, job, seconds)))
     else:
         sys.stdout.write(answer_text(answer, job))
     return int(bool(answer.left_out))

@@ -13,9 +13,9 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.snags import Stage
 from tessil.files import recovery
+from tessil.ui import shots
 from tessil.ui.app import _guard
 from tessil.ui.shell import Shell
-from tessil.ui import shots
 from tessil.ui.shots import take_shots
 from tessil.ui.window import Window
 from tests.conftest import job_tote, load_bag, save_bag, tote

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from math import ceil
 from pathlib import Path
 from typing import Annotated, Any, Literal
 
@@ -106,8 +107,9 @@ def _exact(value: float) -> Fraction:
     return fraction_of(repr(value))
 
 
-def answer_data(answer: Answer, seconds: float) -> dict[str, Any]:
+def answer_data(answer: Answer, job: CutJob, seconds: float) -> dict[str, Any]:
     """The answer as plain data."""
+    steps = {one.id: one.step for one in job.stock}
     return {
         "placements": [
             {
@@ -123,11 +125,17 @@ def answer_data(answer: Answer, seconds: float) -> dict[str, Any]:
         "bound": float(answer.bound),
         "used": float(answer.used),
         "lengths": {name: float(long) for name, long in answer.lengths},
+        "buy": {name: _sold(long, steps[name]) for name, long in answer.lengths},
         "opened": list(answer.opened),
         "left_out": dict(answer.left_out),
         "seconds": round(seconds, 3),
         "cuts": [_cut_data(at, cut) for at, cut in enumerate(answer.cuts, start=1)],
     }
+
+
+def _sold(long: Fraction, step: Fraction | None) -> float:
+    """A length as it is sold: by the step, up."""
+    return float(long if step is None else ceil(long / step) * step)
 
 
 def _cut_data(number: int, cut: Cut) -> dict[str, Any]:

@@ -250,18 +250,16 @@ def test_nothing_to_cut_from_leaves_all_out():
     assert answer.placements == ()
 
 
-def test_a_published_instance_of_two_stages():
-    """Waste-free by construction, as the literature makes them (a plate of 200 × 200 cut into 16):
-    strips of 50, each cut into four.  The least length is the plate's."""
-    pieces = [
-        piece(f"p{row}{at}", w, h)
-        for row, h in enumerate((50, 60, 40, 50))
-        for at, w in enumerate(
-            ((50, 60, 40, 50), (70, 30, 60, 40), (20, 80, 50, 50), (90, 10, 45, 55))[row]
-        )
-    ]
-    answer = planned([yardage(200)], pieces, 2.0)
-    assert answer.used <= 200 * F(103, 100)
+def test_a_published_instance():
+    """Problem C1-P1 of Hopper and Turton, European Journal of Operational Research 128 (2001),
+    from memory: 16 pieces cut out of 20 × 20 without waste, so that 20 is the least."""
+    sizes = (
+        *((2, 12), (7, 12), (8, 6), (3, 6), (3, 5), (5, 5), (3, 12), (3, 7)),
+        *((5, 7), (2, 6), (3, 2), (4, 2), (3, 4), (4, 4), (9, 2), (11, 2)),
+    )
+    assert sum(wide * high for wide, high in sizes) == 400
+    answer = planned([yardage(20)], [piece(f"p{at}", *size) for at, size in enumerate(sizes)], 5.0)
+    assert answer.used == answer.bound == 20
 
 
 def test_beside_pieces_of_cloth_the_bound_is_of_the_length_that_is_left():

@@ -14,11 +14,15 @@ from multiprocessing.connection import Connection
 from time import monotonic
 from types import TracebackType
 
+from msgspec.structs import replace
+
 from tessil.core.sheets.job import Answer, CutJob
 from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Told
 from tessil.core.trouble import CannotPlan
 
+BEGIN = 0.5  # seconds that a second search is late
+OTHER = 1_000  # its dice
 TELL_EVERY = 0.03  # seconds
 LONGEST_END = 2.0  # seconds until a process that was told to end is made to
 
@@ -55,10 +59,18 @@ class Apart:
     def __call__(self, job: CutJob, seconds: float, seed: int, told: Told | None) -> Answer:
         """As ``plan_cutting``; raises EOFError if the process has gone.  ``told`` is asked again
         while nothing is heard."""
+        self.begin(job, seconds, seed)
+        return self.answer(told)
+
+    def begin(self, job: CutJob, seconds: float, seed: int) -> None:
+        """Let it plan a job; the answer is asked for afterwards."""
         try:
             self._into.send(("job", job, seconds, seed))
         except BrokenPipeError:
             raise EOFError from None
+
+    def answer(self, told: Told | None) -> Answer:
+        """What was found, once it is; at once, as good as it is, if ``told`` says stop."""
         far, stopped = 0.0, False
         while True:
             if self._out_of.poll(TELL_EVERY):
@@ -72,6 +84,22 @@ class Apart:
             if told is not None and not told(far) and not stopped:
                 stopped = True
                 self._into.send(("stop",))
+
+
+def plan_by_two(job: CutJob, seconds: float, seed: int) -> Answer:
+    """As ``plan_cutting``, by two searches with dice of their own: the better of what they find."""
+    if (os.cpu_count() or 1) < 2:
+        return plan_cutting(job, seconds, seed)
+    with Apart() as other:
+        other.begin(job, seconds - BEGIN, seed + OTHER)
+        mine = plan_cutting(job, seconds, seed)
+        if mine.is_best:
+            return mine
+        with suppress(EOFError):
+            theirs = other.answer(lambda _far: False)
+            bound = max(mine.bound, theirs.bound)
+            return replace(min(mine, theirs, key=lambda one: one.score), bound=bound)
+    return mine
 
 
 class _There:

@@ -84,3 +84,13 @@ class Answer(Record, frozen=True):
     bound: Fraction
     lengths: tuple[tuple[str, Fraction], ...]  # of each yardage
     opened: tuple[str, ...]  # pieces of stock
+
+    @property
+    def score(self) -> tuple[int, Fraction]:
+        """Of two answers the lesser is better: pieces left out, then cloth used."""
+        return sum(many for _, many in self.left_out), self.used
+
+    @property
+    def is_best(self) -> bool:
+        """Whether it is proved that nothing better is possible."""
+        return not self.left_out and self.used <= self.bound

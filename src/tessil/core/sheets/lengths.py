@@ -15,13 +15,29 @@ from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 from scipy.sparse import csr_array
 
 from tessil.core.numbers.records import Record
+from tessil.core.sheets.few import MOST_HEAPS, Few, heaps_of
 from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Strip
 
 TIGHT = 1e-7
 MOST_HEIGHTS = 90
 MOST_STRIPS = 1500
+WARM = (0, 0, 0, 3, 6)
+COLD, LOST = 15, 60
+HEAPS_AT_ONCE = (0, 0, 0, 1_000, 3_000)  # of a part of a plan that is looked at wholly
 MOST_AT_ONCE = 300  # kinds of which a strip is made
+
+
+def _long(strips: Sequence[Strip]) -> int:
+    return sum(strip.high for strip in strips)
+
+
+def _added(left: Mapping[int, int], strip: Strip) -> dict[int, int]:
+    """What is left, with the pieces of a strip taken apart."""
+    more = dict(left)
+    for kind, many in strip.counts.items():
+        more[kind] = more.get(kind, 0) + many
+    return more
 
 
 class Lengthwise(Record, frozen=True):
@@ -223,6 +239,52 @@ class Yardage:
         kept = [strip for at, strip in enumerate(self.best) if at not in taken]
         return self.take([*kept, *found])
 
+    # -- a walk from plan to plan -------------------------------------------------------
+
+    def walk(self, share: float, bound: float) -> None:
+        """Parts of the plan cut the best way there is, again and again; now and then another way
+        that is a little longer, to come to where a shorter one is near."""
+        now, since, low = self.best, 0, self._length()
+        while not self._done(bound) and self.search.goes_on(share):
+            warm = self.search.dice.choice(WARM) if since > COLD else 0
+            now = self._part_otherwise(now, warm)
+            self.take(now)
+            since, low = (0, _long(now)) if _long(now) < low else (since + 1, low)
+            if since > LOST:
+                now = self.best if low > self._length() else self._fresh()
+                since, low = 0, _long(now)
+
+    def _fresh(self) -> tuple[Strip, ...]:
+        """Another beginning."""
+        dice = self.search.dice
+        return self.beam(self.wanted, 2**30, dice.choice((2, 4, 8)), dice.choice((8, 16)))
+
+    def _part_otherwise(self, plan: tuple[Strip, ...], warm: int) -> tuple[Strip, ...]:
+        """Two strips, or as many as can be looked at wholly, cut the best way, or one that is a
+        little longer."""
+        dice = self.search.dice
+        order = list(range(len(plan)))
+        dice.shuffle(order)
+        most = dice.choice(HEAPS_AT_ONCE)
+        taken: list[int] = []
+        left: dict[int, int] = {}
+        for at in order:
+            more = _added(left, plan[at])
+            if len(taken) < 2 or heaps_of(more) <= most:
+                taken, left = [*taken, at], more
+        there = sum(plan[at].high for at in taken)
+        few = Few(self.filler, left, there)
+        if not few.ready:
+            return plan
+        if len(taken) == 2:
+            found = few.in_two(there, warm, self.search)
+        else:
+            shake = (0.9 + warm) / len(taken)
+            found, _ = few.least(there + 1 + warm, self.search, 0.97, 0.3, shake)
+        if not found:
+            return plan
+        return (*(strip for at, strip in enumerate(plan) if at not in taken), *found)
+
     def _length(self) -> int:
         return sum(strip.high for strip in self.best)
 
@@ -333,6 +395,18 @@ class Yardage:
         values = [kind.area**power * dice.uniform(0.85, 1.15) for kind in self.kinds]
         self.take(self.one_after_another(values, dict(self.wanted), dice.choice((1, 2, 3, 5))))
 
+    def _all_looked_at(self) -> float:
+        """Of few pieces all strips there are; the bound that they prove."""
+        if heaps_of(self.wanted) > MOST_HEAPS:
+            return 0.0
+        few = Few(self.filler, self.wanted, self._length())
+        if not few.ready:
+            return 0.0
+        found, bound = few.least(self._length(), self.search, 0.6)
+        if found:
+            self.take(self.without_more(found))
+        return bound
+
     def solve(self) -> Lengthwise:
         """The best plan that the time allows."""
         if not self.wanted:
@@ -343,19 +417,19 @@ class Yardage:
             if self._done(bound) or not self.search.goes_on(0.15):
                 break
             self.shaken()
+        if not self._done(bound):
+            bound = max(bound, self._all_looked_at())
         small = len(self.wanted) <= 120
-        heights = self._all_heights if small else []
-        turn = 0
+        if small and not self._done(bound):
+            self.wide_beam(0.3)
+            self._sparse()
+            bound = max(bound, self.generate(self._all_heights, min(0.5, self._share(0.8))))
+            self.choose(min(self.search.left(0.5), 0.4))
         while not self._done(bound) and self.search.goes_on(0.95):
-            turn += 1
             if small:
-                self.wide_beam(0.3 if turn % 4 else 0.8)
-                self._sparse()
-                bound = max(bound, self.generate(heights, min(0.95, self._share(0.8))))
-                self.choose(min(self.search.left(0.97), 1.2))
-            for _ in range(12):
-                if not self._done(bound) and self.search.goes_on(0.95):
-                    self.mend()
+                self.walk(0.95, bound)
+            else:
+                self.mend()
         return Lengthwise(self.best, min(bound, self._length()))
 
     def _share(self, seconds: float) -> float:

@@ -1,0 +1,98 @@
+"""The least length of few pieces is proved; a published program says the same of larger ones."""
+
+import itertools
+import random
+
+import numpy as np
+import pytest
+from scipy.optimize import Bounds, LinearConstraint, milp
+
+from tessil.core.sheets.apart import plan_by_two
+from tessil.core.sheets.few import Few
+from tessil.core.sheets.job import CutJob
+from tessil.core.sheets.search import Search
+from tessil.core.sheets.strips import Filler, Kind
+from tests.core.sheets.checking import faults
+from tests.core.sheets.test_cutting_plans import piece, planned, random_job, yardage
+
+
+def levels(sizes, wide):
+    """The least length in levels of pieces side by side, by the program of Lodi, Martello and Vigo,
+    Journal of Combinatorial Optimization 8 (2004), from memory: a level is begun by its highest
+    piece, and holds lower ones as far as the width goes."""
+    sizes = sorted(sizes, key=lambda one: -one[1])
+    pairs = [(at, at) for at in range(len(sizes))]
+    pairs += list(itertools.combinations(range(len(sizes)), 2))
+    cost = [sizes[i][1] if i == j else 0 for i, j in pairs]
+    once = [[1 if j == at else 0 for _, j in pairs] for at in range(len(sizes))]
+    room = [
+        [0 if i != at else sizes[at][0] - wide if i == j else sizes[j][0] for i, j in pairs]
+        for at in range(len(sizes))
+    ]
+    solved = milp(
+        cost,
+        constraints=[LinearConstraint(once, 1, 1), LinearConstraint(room, ub=0)],
+        integrality=np.ones(len(pairs)),
+        bounds=Bounds(0, 1),
+    )
+    return round(solved.fun)
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_a_general_solver_finds_no_shorter_one(seed):
+    """Of pieces that differ in width and keep their way no two can stand in one stack: levels."""
+    dice = random.Random(seed)
+    wide = dice.sample(range(5, 25), 13)
+    sizes = [(w, dice.randint(4, 30)) for w in wide]
+    answer = planned([yardage(40)], [piece(f"p{at}", *one) for at, one in enumerate(sizes)], 6.0)
+    assert answer.used == answer.bound == levels(sizes, 40)
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_every_heap_stands_in_its_lowest_strip(seed):
+    """Against every way to share a heap out among stacks, on pieces of two widths."""
+    dice = random.Random(seed)
+    kinds = [Kind(dice.choice((3, 4)), dice.randint(2, 6), 1, False) for _ in range(6)]
+    few = Few(Filler(kinds, 10), dict.fromkeys(range(6), 1), 40)
+    for heap in range(1, few.heaps):
+        pieces = [at for at in range(6) if heap >> at & 1]
+        strip = few.strip(heap) if few.high[heap] <= 40 else None
+        assert strip is None or sorted(strip.counts) == pieces
+        assert few.high[heap] == lowest([kinds[at] for at in pieces], 10)
+
+
+def lowest(pieces, wide):
+    """The lowest strip by trying: each piece into one of up to three stacks of one width."""
+    best = 2**29
+    for stacks in itertools.product(range(3), repeat=len(pieces)):
+        widths, high = {}, {}
+        for stack, one in zip(stacks, pieces, strict=True):
+            if widths.setdefault(stack, one.wide) != one.wide:
+                break
+            high[stack] = high.get(stack, 0) + one.high
+        else:
+            if sum(widths.values()) <= wide:
+                best = min(best, max(high.values()))
+    return best
+
+
+def test_too_many_pieces_are_left_to_the_search():
+    kinds = [Kind(3 + at, 5, 9, False) for at in range(12)]
+    few = Few(Filler(kinds, 40), dict.fromkeys(range(12), 9), 40)
+    assert not few.ready
+
+
+def test_all_in_two_strips_or_not_at_all():
+    kinds = [Kind(6, 5, 1, False), Kind(6, 4, 1, False), Kind(4, 3, 1, False)]
+    few = Few(Filler(kinds, 10), dict.fromkeys(range(3), 1), 40)
+    strips = few.in_two(9, 0, Search(1.0))
+    assert sum(strip.high for strip in strips) == 9
+    assert few.in_two(8, 0, Search(1.0)) == ()
+
+
+def test_two_searches_are_no_worse_than_one():
+    job = random_job(4, 26)
+    answer = plan_by_two(job, 1.5, 1)
+    assert faults(job, answer) == []
+    small = CutJob("in", (yardage(),), (piece("a", 10, 5, 4),))
+    assert plan_by_two(small, 20.0, 1).used == 5
