@@ -1,9 +1,9 @@
 """Cutting plans: how near the least that could do, and how soon.
 
 Twenty-four jobs of 5 to 60 pieces from yardage, from fat quarters and from scraps.  Each against
-the bound of its own proof, against a careful hand's shelves and against a general library's guillotine
-cuts (of any number of stages, pieces turned where they may: where it needs less length its layout is
-one that a ruler needs more stages for); so many seconds a job (10).
+the bound of its own proof, against a careful hand's shelves and against a general library's
+guillotine cuts (of any number of stages, all pieces turned or none: where it needs less its layout is
+one that takes a ruler more stages); so many seconds a job (10).
 """
 
 from __future__ import annotations

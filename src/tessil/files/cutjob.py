@@ -10,7 +10,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from tessil.core.numbers.exact import Fraction, fraction_of
-from tessil.core.sheets.job import Answer, Cut, CutJob, Piece, Stock
+from tessil.core.sheets.job import Aim, Answer, Cut, CutJob, Piece, Stock
 from tessil.core.trouble import BrokenFile, FileTrouble
 from tessil.core.words.refusals import printable
 from tessil.files.disk import reason
@@ -57,6 +57,7 @@ class JobEntry(_Part):
     unit: Literal["in", "cm", "mm"] = "in"
     stock: Annotated[tuple[StockEntry, ...], Field(max_length=2000)]
     pieces: Annotated[tuple[PieceEntry, ...], Field(max_length=MOST_PIECES)]
+    aim: Aim = "least"
 
 
 def load_job(path: Path) -> CutJob:
@@ -99,6 +100,7 @@ def _job(entry: JobEntry, name: str) -> CutJob:
             Piece(one.id, one.label, _exact(one.w), _exact(one.h), one.qty, one.print, one.turn)
             for one in entry.pieces
         ),
+        entry.aim,
     )
 
 

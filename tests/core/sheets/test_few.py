@@ -5,15 +5,17 @@ import random
 
 import numpy as np
 import pytest
+from msgspec.structs import replace
 from scipy.optimize import Bounds, LinearConstraint, milp
 
 from tessil.core.sheets.apart import plan_by_two
 from tessil.core.sheets.few import Few
 from tessil.core.sheets.job import CutJob
+from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind
 from tests.core.sheets.checking import faults
-from tests.core.sheets.test_cutting_plans import piece, planned, random_job, yardage
+from tests.core.sheets.test_cutting_plans import cloth, piece, planned, random_job, yardage
 
 
 def levels(sizes, wide):
@@ -96,3 +98,49 @@ def test_two_searches_are_no_worse_than_one():
     assert faults(job, answer) == []
     small = CutJob("in", (yardage(),), (piece("a", 10, 5, 4),))
     assert plan_by_two(small, 20.0, 1).used == 5
+
+
+def aimed(aim, stock, pieces):
+    job = CutJob("in", tuple(stock), tuple(pieces), aim)
+    answer = plan_cutting(job, 1.5)
+    assert faults(job, answer) == []
+    assert answer.left_out == ()
+    return answer
+
+
+def test_as_few_cloths_as_can_be_or_as_little_cloth():
+    """Four 6 × 6 come out of two 6 × 12, or of one 14 × 13 that is larger than both together."""
+    stock = [cloth("a", 6, 12), cloth("b", 6, 12), cloth("c", 14, 13)]
+    four = [piece("p", 6, 6, 4)]
+    assert aimed("least", stock, four).opened == ("a", "b")
+    assert aimed("open", stock, four).opened == ("c",)
+
+
+def test_what_is_left_of_a_cloth_lies_in_one_piece():
+    """Six 5 × 4 on 20 × 30: in two strips of one height, 20 × 22 are left."""
+    job = CutJob("in", (cloth("a", 20, 30),), (piece("p", 5, 4, 6),))
+    answer = plan_cutting(job, 1.0)
+    assert faults(job, answer) == []
+    ends = (max(one.y + one.h for one in answer.placements), 20)
+    rights = (max(one.x + one.w for one in answer.placements), 30)
+    assert max((30 - ends[0]) * 20, (20 - rights[0]) * 30) >= 20 * 22
+
+
+@pytest.mark.parametrize("seed", range(3))
+def test_the_ruler_is_set_less_often_for_a_little_more_cloth(seed):
+    job = random_job(seed, 18)
+    least, fewest = (plan_cutting(replace(job, aim=aim), 1.5) for aim in ("least", "setups"))
+    assert faults(job, fewest) == []
+    assert fewest.used <= least.used * 1.031
+    assert settings_of(fewest) <= settings_of(least)
+
+
+def settings_of(answer):
+    """Readings of the ruler that differ, by where pieces lie: strip, place in it, height."""
+    ys = sorted({cut.at for cut in answer.cuts if cut.deep == 1})
+    found = set()
+    for one in answer.placements:
+        row = next(at for at in ys if at > one.y)
+        high = row - max((at for at in ys if at <= one.y), default=0)
+        found |= {(high,), (high, one.w), (high, one.w, one.h)}
+    return len(found)

@@ -10,12 +10,14 @@ from collections import Counter
 from collections.abc import Mapping, Sequence
 
 import numpy as np
+from msgspec.structs import replace
 from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 from scipy.sparse import csr_array
 
 from tessil.core.numbers.records import Record
+from tessil.core.sheets.job import Aim
 from tessil.core.sheets.search import Search
-from tessil.core.sheets.strips import Filler, Kind, Strip
+from tessil.core.sheets.strips import Filler, Kind, Strip, settings
 
 MOST_FILLINGS = 4000
 
@@ -44,8 +46,12 @@ class Cloth(Record, frozen=True):
 class Cloths:
     """One search for one print's pieces of cloth."""
 
-    def __init__(self, kinds: Sequence[Kind], cloths: Sequence[Cloth], search: Search) -> None:
+    def __init__(
+        self, kinds: Sequence[Kind], cloths: Sequence[Cloth], search: Search, aim: Aim = "least"
+    ) -> None:
         self.kinds, self.cloths, self.search = tuple(kinds), tuple(cloths), search
+        self.aim = aim
+        self.all_area = sum(cloth.area * cloth.many for cloth in cloths) + 1
         over = [Kind(kind.high, kind.wide, kind.many, kind.turns) for kind in kinds]
         self.fillers = {
             (at, across): Filler(over if across else kinds, cloth.high if across else cloth.wide)
@@ -56,6 +62,18 @@ class Cloths:
         self.pool: dict[tuple[object, ...], Filling] = {}
         self.best: tuple[Filling, ...] = ()
         self.score = (sum(self.wanted.values()), 0)
+
+    def cost(self, filling: Filling) -> int:
+        """What one cloth counts for by the aim."""
+        cloth = self.cloths[filling.cloth]
+        if self.aim == "open":
+            return self.all_area + cloth.area
+        if self.aim == "setups":
+            return self.all_area * settings(filling.strips) + cloth.area
+        if self.aim == "offcut":
+            across = cloth.high if filling.across else cloth.wide
+            return sum(strip.high for strip in filling.strips) * across
+        return cloth.area
 
     def room(self, cloth: int, across: bool) -> int:
         """How far strips are laid one after another."""
@@ -129,9 +147,9 @@ class Cloths:
             for at, many in filling.counts:
                 given[at] = given.get(at, 0) + many
         out = sum(max(many - given.get(at, 0), 0) for at, many in self.wanted.items())
-        area = sum(self.cloths[filling.cloth].area for filling in fillings)
-        if (out, area) < self.score:
-            self.best, self.score = tuple(fillings), (out, area)
+        cost = sum(self.cost(filling) for filling in fillings)
+        if (out, cost) < self.score:
+            self.best, self.score = tuple(fillings), (out, cost)
 
     def shaken(self) -> None:
         """A plan in another order, by areas a little off."""
@@ -158,8 +176,9 @@ class Cloths:
         self, pool: Sequence[Filling]
     ) -> tuple[np.ndarray, csr_array, np.ndarray, csr_array, np.ndarray]:
         """Cost; every piece laid or left out; no more cloths than there are."""
-        kinds, missing = len(self.kinds), float(sum(c.area * c.many for c in self.cloths) + 1)
-        cost = [float(self.cloths[one.cloth].area) for one in pool] + [missing] * kinds
+        kinds, cost = len(self.kinds), [float(self.cost(one)) for one in pool]
+        missing = float(self.all_area) + (max(cost) * len(self.kinds) if self.aim != "least" else 0)
+        cost += [missing] * kinds
         laid = [(at, n, many) for n, one in enumerate(pool) for at, many in one.counts]
         laid += [(at, len(pool) + at, 1) for at in range(kinds)]
         opened = [(one.cloth, n, 1) for n, one in enumerate(pool)]
@@ -222,10 +241,39 @@ class Cloths:
                     near = [value * dice.uniform(0.95, 1.05) + 1e-6 for value in worth]
                     self._keep(self.fill(cloth, across, self.wanted, near))
 
+    # -- one cloth by itself ------------------------------------------------------------------
+
+    def rest(self, filling: Filling) -> int:
+        """The area of what is left of a cloth beyond its last strip, in one piece."""
+        cloth = self.cloths[filling.cloth]
+        used = sum(strip.high for strip in filling.strips)
+        return (self.room(filling.cloth, filling.across) - used) * (
+            cloth.high if filling.across else cloth.wide
+        )
+
+    def laid_short(
+        self, cloth: int, across: bool, many: Mapping[int, int], search: Search
+    ) -> Filling | None:
+        """These pieces on one cloth, in as little of it as can be; nothing if they do not fit."""
+        from tessil.core.sheets.lengths import Yardage
+
+        filler = self.fillers[cloth, across]
+        some = [replace(kind, many=many.get(at, 0)) for at, kind in enumerate(filler.kinds)]
+        if any(many.get(at, 0) and not filler.fits(at) for at in range(len(some))):
+            return None
+        found = Yardage(some, filler.wide, search).solve()
+        if found.length > self.room(cloth, across):
+            return None
+        return self._filling(cloth, across, found.strips)
+
     def done(self) -> bool:
         """Nothing better is possible: all pieces laid in the least area that could hold them."""
-        out, area = self.score
-        return out == self.hopeless() and area <= self.least_area()
+        out, cost = self.score
+        if out > self.hopeless():
+            return False
+        if self.aim == "open":
+            return len(self.best) <= 1
+        return self.aim == "least" and cost <= self.least_area()
 
     def hopeless(self) -> int:
         """Pieces that fit no cloth."""

@@ -10,6 +10,7 @@ from typing import Literal
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.records import Record
 
+Aim = Literal["least", "open", "setups", "offcut"]
 StockKind = Literal["yardage", "fat_quarter", "scrap"]
 
 
@@ -43,11 +44,18 @@ class Piece(Record, frozen=True):
 
 
 class CutJob(Record, frozen=True):
-    """What there is and what is wanted."""
+    """What there is and what is wanted.
+
+    ``aim`` is what a layout is chosen for once as few pieces as can be are left out: ``least``
+    cloth bought or opened, ``open`` as few cloths as can be, ``setups`` as few settings of the
+    ruler (of yardage for at most 3 % more), ``offcut`` as much as can be left of the cloths that
+    are opened.
+    """
 
     unit: str
     stock: tuple[Stock, ...]
     pieces: tuple[Piece, ...]
+    aim: Aim = "least"
 
 
 class Placement(Record, frozen=True):

@@ -16,11 +16,13 @@ from scipy.sparse import csr_array
 
 from tessil.core.numbers.records import Record
 from tessil.core.sheets.few import MOST_HEAPS, Few, heaps_of
+from tessil.core.sheets.job import Aim
 from tessil.core.sheets.search import Search
-from tessil.core.sheets.strips import Filler, Kind, Strip
+from tessil.core.sheets.strips import Filler, Kind, Strip, settings
 
 TIGHT = 1e-7
 MOST_HEIGHTS = 90
+NEARLY = 1.03  # of the shortest, where the ruler is set less often
 MOST_STRIPS = 1500
 WARM = (0, 0, 0, 3, 6)
 COLD, LOST = 15, 60
@@ -63,7 +65,11 @@ class Begun(Record, frozen=True):
 class Yardage:
     """One search for one cloth."""
 
-    def __init__(self, kinds: Sequence[Kind], wide: int, search: Search) -> None:
+    def __init__(
+        self, kinds: Sequence[Kind], wide: int, search: Search, aim: Aim = "least"
+    ) -> None:
+        self.aim = aim
+        self.near: dict[int, tuple[Strip, ...]] = {}  # by settings of the ruler, the shortest
         self.filler, self.search = Filler(kinds, wide), search
         self.kinds, self.wide = tuple(kinds), wide
         self.wanted = {at: kind.many for at, kind in enumerate(kinds) if self.filler.fits(at)}
@@ -139,6 +145,10 @@ class Yardage:
         for strip in strips:
             self._keep(strip)
         length = sum(strip.high for strip in strips)
+        if self.aim == "setups":
+            number = settings(strips)
+            if number not in self.near or length < _long(self.near[number]):
+                self.near[number] = tuple(strips)
         if not self.best or length < sum(strip.high for strip in self.best):
             self.best = tuple(strips)
             return True
@@ -430,14 +440,22 @@ class Yardage:
                 self.walk(0.95, bound)
             else:
                 self.mend()
-        return Lengthwise(self.best, min(bound, self._length()))
+        return Lengthwise(self._by_aim(), min(bound, self._length()))
+
+    def _by_aim(self) -> tuple[Strip, ...]:
+        """The plan that is wanted: the shortest, or of those nearly as short the one with the
+        fewest settings of the ruler."""
+        most = self._length() * NEARLY
+        return next((p for _, p in sorted(self.near.items()) if _long(p) <= most), self.best)
 
     def _share(self, seconds: float) -> float:
         """The share of the time that will be spent in so many seconds."""
         return (self.search.spent + seconds) / max(self.search.seconds, 1e-9)
 
     def _done(self, bound: float) -> bool:
-        """Nothing shorter is possible, to the unit."""
+        """Nothing shorter is possible, to the unit; settings are looked for a while longer."""
+        if self.aim == "setups" and self.search.goes_on(0.6):
+            return False
         return self._length() - bound < 1 - 1e-6
 
     def _sparse(self) -> None:

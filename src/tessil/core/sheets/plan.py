@@ -4,16 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from math import floor, gcd, lcm
+from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.records import Record
-from tessil.core.sheets.job import Answer, Cut, CutJob, Piece, Placement, Stock
+from tessil.core.sheets.job import Aim, Answer, Cut, CutJob, Piece, Placement, Stock
 from tessil.core.sheets.search import Search, Told
 from tessil.core.sheets.strips import Filler, Kind, Strip
 from tessil.core.trouble import CannotPlan
 
+if TYPE_CHECKING:
+    from tessil.core.sheets.cloths import Cloths, Filling
+
+REST_SECONDS = 0.2  # to look for a larger rest of one cloth
 FINEST = 6000  # units across a cloth at most: finer sizes are rounded up to one
 
 
@@ -55,7 +60,7 @@ def plan_cutting(
         stock = [one for one in job.stock if one.print == name]
         pieces = [one for one in job.pieces if one.print == name]
         share = Search(search.left() / (len(prints) - at), seed, search.told)
-        answers.append(_one_print(stock, pieces, share))
+        answers.append(_one_print(stock, pieces, share, job.aim))
     return _together(answers, job)
 
 
@@ -81,7 +86,7 @@ class _Laid(Record, frozen=True):
     across: bool = False
 
 
-def _one_print(stock: Sequence[Stock], pieces: Sequence[Piece], search: Search) -> Answer:
+def _one_print(stock: Sequence[Stock], pieces: Sequence[Piece], search: Search, aim: Aim) -> Answer:
     if not stock:
         return _answer(
             [], pieces, dict.fromkeys(range(len(pieces)), 0), Fraction(0), Units(Fraction(1))
@@ -94,7 +99,7 @@ def _one_print(stock: Sequence[Stock], pieces: Sequence[Piece], search: Search) 
     given_size = [one for one in stock if one.h is not None]
     lengths = [one for one in stock if one.h is None]
     if given_size:
-        found, least = _from_cloths(given_size, kinds, units, search, bool(lengths))
+        found, least = _from_cloths(given_size, kinds, units, search, bool(lengths), aim)
         laid += found
         bound += least
     for one in laid:
@@ -104,7 +109,7 @@ def _one_print(stock: Sequence[Stock], pieces: Sequence[Piece], search: Search) 
     if lengths:
         rest = [replace(kind, many=max(kind.many - given[at], 0)) for at, kind in enumerate(kinds)]
         widest = max(lengths, key=lambda one: one.w)
-        strips, least = _from_yardage(widest, rest, units, search)
+        strips, least = _from_yardage(widest, rest, units, search, aim)
         laid.append(strips)
         bound = least if not given_size else _beyond(given_size, widest, kinds, units)
         for strip in strips.strips:
@@ -144,11 +149,11 @@ def _ways(kind: Kind) -> tuple[int, ...]:
 
 
 def _from_yardage(
-    stock: Stock, kinds: Sequence[Kind], units: Units, search: Search
+    stock: Stock, kinds: Sequence[Kind], units: Units, search: Search, aim: Aim
 ) -> tuple[_Laid, Fraction]:
     from tessil.core.sheets.lengths import Yardage
 
-    found = Yardage(kinds, units.down(stock.w), search)
+    found = Yardage(kinds, units.down(stock.w), search, aim)
     done = found.solve()
     trim = stock.trim if done.strips else Fraction(0)
     least = Fraction(-floor(-done.bound + 1e-6)) * units.unit + trim if done.strips else trim
@@ -156,7 +161,12 @@ def _from_yardage(
 
 
 def _from_cloths(
-    stock: Sequence[Stock], kinds: Sequence[Kind], units: Units, search: Search, more: bool
+    stock: Sequence[Stock],
+    kinds: Sequence[Kind],
+    units: Units,
+    search: Search,
+    more: bool,
+    aim: Aim,
 ) -> tuple[list[_Laid], Fraction]:
     from tessil.core.sheets.cloths import Cloth, Cloths
 
@@ -166,15 +176,31 @@ def _from_cloths(
         sizes.setdefault((units.down(one.w), units.down(one.h)), []).append(one)
     cloths = [Cloth(wide, high, len(these)) for (wide, high), these in sizes.items()]
     half = search.part(1 / 2) if more else search
-    found = Cloths(kinds, cloths, half)
+    found = Cloths(kinds, cloths, half, aim)
     laid = []
     left = {size: list(these) for size, these in sizes.items()}
-    for filling in found.solve():
+    for filling in _drawn_together(found, found.solve(), search):
         cloth = cloths[filling.cloth]
         one = left[cloth.wide, cloth.high].pop(0)
         filler = found.fillers[filling.cloth, filling.across]
         laid.append(_Laid(one, filler, filling.strips, filling.across))
     return laid, found.least_area() * units.unit * units.unit
+
+
+def _drawn_together(found: Cloths, fillings: Sequence[Filling], search: Search) -> list[Filling]:
+    """The same pieces on the same cloths, laid so that what is left is as large as can be."""
+    made = []
+    for number, filling in enumerate(fillings):
+        many = dict(filling.counts)
+        ways = [(found.rest(filling), filling)]
+        seconds = min((search.left() + REST_SECONDS) / (len(fillings) - number), REST_SECONDS) / 2
+        for across in (False, True):
+            laid = found.laid_short(filling.cloth, across, many, Search(seconds, search.seed))
+            if laid is not None:
+                ways.append((found.rest(laid), laid))
+        best = max(ways, key=lambda one: one[0])
+        made.append(best[1] if best[0] > ways[0][0] else filling)
+    return made
 
 
 # -- where everything lies, and what is cut -------------------------------------------------

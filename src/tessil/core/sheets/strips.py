@@ -5,7 +5,7 @@ Whole numbers of a fine unit; a strip is ``high`` along the cloth and as wide as
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from functools import cached_property
 
 import numpy as np
@@ -48,6 +48,18 @@ class Strip(Record, frozen=True, dict=True):
             for kind, _ in stack.pieces:
                 found[kind] = found.get(kind, 0) + 1
         return found
+
+
+def settings(strips: Iterable[Strip]) -> int:
+    """How often the ruler is set: once for strips of one height, once for stacks of one width in
+    them, once for each height to which such a stack is trimmed."""
+    found: set[tuple[object, ...]] = set()
+    for strip in strips:
+        found.add((strip.high,))
+        for stack in strip.stacks:
+            found.add((strip.high, stack.wide))
+            found |= {(strip.high, stack.wide, piece) for piece in stack.pieces}
+    return len(found)
 
 
 Option = tuple[int, int, bool]  # kind, height, turned
