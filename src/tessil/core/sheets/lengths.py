@@ -27,6 +27,7 @@ MOST_STRIPS = 1500
 WARM = (0, 0, 0, 3, 6)
 COLD, LOST = 15, 60
 HEAPS_AT_ONCE = (0, 0, 0, 1_000, 3_000)  # of a part of a plan that is looked at wholly
+MOST_TO_PRICE = 120  # kinds of which strips are made for their prices
 MOST_AT_ONCE = 300  # kinds of which a strip is made
 
 
@@ -290,7 +291,8 @@ class Yardage:
             found = few.in_two(there, warm, self.search)
         else:
             shake = (0.9 + warm) / len(taken)
-            found, _ = few.least(there + 1 + warm, self.search, 0.97, 0.3, shake)
+            chosen, _ = few.least(there + 1 + warm, self.search, 0.97, 0.3, shake)
+            found = tuple(self.without_more(chosen, left))
         if not found:
             return plan
         return (*(strip for at, strip in enumerate(plan) if at not in taken), *found)
@@ -376,11 +378,11 @@ class Yardage:
             for strip, many in zip(strips, solved.x, strict=True)
             for _ in range(round(float(many)))
         ]
-        return self.take(self.without_more(chosen))
+        return self.take(self.without_more(chosen, self.wanted))
 
-    def without_more(self, strips: Sequence[Strip]) -> list[Strip]:
+    def without_more(self, strips: Sequence[Strip], wanted: Mapping[int, int]) -> list[Strip]:
         """The same strips without pieces that nobody wants, each as low as that lets it be."""
-        left, made = dict(self.wanted), []
+        left, made = dict(wanted), []
         for strip in sorted(strips, key=lambda one: -one.high):
             stacks = self.filler.once(list(strip.stacks), left)
             if not stacks:
@@ -414,7 +416,14 @@ class Yardage:
             return 0.0
         found, bound = few.least(self._length(), self.search, 0.6)
         if found:
-            self.take(self.without_more(found))
+            self.take(self.without_more(found, self.wanted))
+        return bound
+
+    def _priced(self) -> float:
+        """Strips made for their prices, the best of all chosen together; the bound they prove."""
+        self._sparse()
+        bound = self.generate(self._all_heights, min(0.4, self._share(0.8)))
+        self.choose(min(self.search.left(0.5), 0.4))
         return bound
 
     def solve(self) -> Lengthwise:
@@ -427,19 +436,14 @@ class Yardage:
             if self._done(bound) or not self.search.goes_on(0.15):
                 break
             self.shaken()
-        if not self._done(bound):
-            bound = max(bound, self._all_looked_at())
-        small = len(self.wanted) <= 120
-        if small and not self._done(bound):
-            self.wide_beam(0.3)
-            self._sparse()
-            bound = max(bound, self.generate(self._all_heights, min(0.5, self._share(0.8))))
-            self.choose(min(self.search.left(0.5), 0.4))
-        while not self._done(bound) and self.search.goes_on(0.95):
-            if small:
-                self.walk(0.95, bound)
-            else:
+        if len(self.wanted) > MOST_TO_PRICE:
+            while not self._done(bound) and self.search.goes_on(0.95):
                 self.mend()
+        elif not self._done(bound):
+            self.wide_beam(0.3)
+            self.walk(0.25, bound)
+            bound = max(bound, self._priced(), self._all_looked_at())
+            self.walk(0.95, bound)
         return Lengthwise(self._by_aim(), min(bound, self._length()))
 
     def _by_aim(self) -> tuple[Strip, ...]:
