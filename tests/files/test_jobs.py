@@ -29,7 +29,7 @@ def test_an_older_file_is_a_job_of_one_bag(number):
         for choices in data["panels"].values():
             choices["layers"] = {"batting": "cotton-batting", "backing": "none"}
     job = from_text(json.dumps(data))
-    assert (job.format, FORMAT, len(job.bags), job.name) == (8, 8, 1, "")
+    assert (job.format, FORMAT, len(job.bags), job.name) == (9, 9, 1, "")
     assert job.project().name == tote().name
     assert job.shared.prints == tote().prints
 
@@ -40,7 +40,7 @@ def test_a_job_from_before_single_bags_were_measured(tmp_path):
         bag.pop("copies", None)
     job = from_text(json.dumps({**data, "format": 5}))
     assert [bag.copies for bag in job.bags] == [{}] * 4
-    assert job.format == 8
+    assert job.format == 9
     spoilt = data["bags"][0] | {"copies": {"0": {}}}
     with pytest.raises(BrokenFile, match="copies"):
         from_text(json.dumps({**data, "bags": [spoilt]}))
@@ -64,9 +64,9 @@ def test_a_job_is_written_and_read_as_it_is(tmp_path):
         ({"bags": []}, BrokenFile, "is a job without a bag: there is nothing to open."),
         ({"bags": [{}] * 61}, BrokenFile, "at bags to make: At most 60 entries go here."),
         (
-            {"format": 9},
+            {"format": 10},
             NewerFile,
-            "was written by a newer Tessil (format 9; this one reads up to 8).",
+            "was written by a newer Tessil (format 10; this one reads up to 9).",
         ),
         (
             {"bags": [{}, {"colour": 1}]},

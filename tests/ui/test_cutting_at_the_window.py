@@ -213,6 +213,47 @@ def test_a_cloth_that_is_kept_or_begun_stays_when_the_rest_is_planned_again(cutt
     assert "changed since" not in window.column.caution.text()
 
 
+def test_a_piece_is_taken_on_the_cloth_turned_sent_and_cut_once_more(cutting):
+    window, desk = cutting.window, cutting.window.desk
+    row = window.cut_bar.piece
+    found = window.cutter.spreads()
+    at, number = next(
+        (at, n)
+        for at, spread in enumerate(found.spreads)
+        for n, one in enumerate(spread.pieces)
+        if one.want.turns and one.box.w != one.box.h and min(one.box.w, one.box.h) > 2
+    )
+    window.cutter.turn(at)
+    QApplication.processEvents()
+    assert not row.isVisible()
+    cutting.click(window.bench, cutting.piece(f"laid:{number}"))
+    assert row.name.isVisible()
+    assert found.spreads[at].pieces[number].want.words in row.name.whole
+    before = desk.project.cutting
+    cutting.press(Qt.Key.Key_T)
+    if desk.project.cutting is before:
+        assert row.told.text()  # it does not fit so, and says so
+    else:
+        cutting.ctrl(Qt.Key.Key_Z)
+    assert desk.project.cutting == before
+    if not row.name.isVisible():
+        cutting.click(window.bench, cutting.piece(f"laid:{number}"))
+    assert not row.wrong.isVisible()
+    window.cutter.tick(1)
+    QApplication.processEvents()
+    assert row.wrong.isVisible()
+    assert not row.turn.isVisible()
+    cutting.click(row.wrong)
+    assert desk.project.cutting.wrong == (found.spreads[at].pieces[number].want.key,)
+    assert row.told.text()
+
+
+def test_a_plan_may_be_for_fewer_settings_of_the_ruler(cutting):
+    window = cutting.window
+    cutting.choose("cut_for", "setups")
+    assert window.desk.project.cut_for == "setups"
+
+
 def test_the_cutting_goes_into_drawings(cutting, tmp_path):
     window = cutting.window
     for act, name in (("dxf", "cutting.dxf"), ("svg", "cloth.svg")):

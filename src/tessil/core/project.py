@@ -14,7 +14,7 @@ from pydantic import Field, field_validator
 from tessil.core.brief.choice import CornerSchool, Held, Lining, Seams, ShapeChoice
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.catalogue.prints import Print
-from tessil.core.cutting.choice import CutFrom, Cutting, Stock
+from tessil.core.cutting.choice import CutFor, CutFrom, Cutting, Stock
 from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap, Zipper
 from tessil.core.layout.choice import Rules
 from tessil.core.numbers.exact import Fraction
@@ -27,7 +27,7 @@ from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark, Snap, Wash
 from tessil.core.words.refusals import printable
 
-FORMAT = 8
+FORMAT = 9
 MOST_BAGS = 999
 MOST_IN_A_JOB = 60
 Part = TypeVar("Part", bound=Decided)
@@ -61,6 +61,7 @@ class Shared(Decided):
     materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
     offcuts: Annotated[tuple[Offcut, ...], Field(max_length=60)] = ()
     cut_from: CutFrom = "shelf"  # what there is first, or new cloth alone
+    cut_for: CutFor = "least"  # what a plan of the cuts is chosen for
     cutting: Cutting | None = None  # of all bags together
     machine: Machine = Field(default_factory=Machine)
     first_seams: Seams | None = None  # that a new bag of the job begins with
@@ -145,7 +146,7 @@ class Project(Shared, OneBag):
 class Job(Decided):
     """The document: bags that are made from one heap of cloth, and that heap."""
 
-    format: Literal[8] = 8
+    format: Literal[9] = 9
     name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
     shared: Shared = Field(default_factory=Shared)
     bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = Field(

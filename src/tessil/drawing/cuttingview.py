@@ -63,8 +63,10 @@ def table_of(spread: Spread) -> Table:
     return Table(wide, long, long > wide)
 
 
-def cutting_picture(found: Spreads, at: int, in_hand: bool, notation: Notation) -> Picture:
-    """One cloth of the cutting plan, or the cut that comes next on it."""
+def cutting_picture(
+    found: Spreads, at: int, in_hand: bool, notation: Notation, piece: str = ""
+) -> Picture:
+    """One cloth of the cutting plan, with the piece in hand; or the cut that comes next on it."""
     spread = found.spreads[at]
     table = table_of(spread)
     done = min(spread.sheet.done, len(spread.parting.cuts))
@@ -79,8 +81,19 @@ def cutting_picture(found: Spreads, at: int, in_hand: bool, notation: Notation) 
         items += _names(spread, table)
         items += _cuts(spread, table, done)
         items += _sizes(table, notation)
+    places = {f"laid:{n}": table.outline(one.box) for n, one in enumerate(spread.pieces)}
+    if piece in places and not in_hand:
+        items.append(Line(places[piece], "picked", closed=True))
     words = _caption(spread, notation)
-    return Picture(tuple(items), table.box, (44, 40, 36, 36), words, ruled=False, cuts=True)
+    return Picture(
+        tuple(items),
+        table.box,
+        (44, 40, 36, 36),
+        words,
+        ruled=False,
+        cuts=True,
+        pieces={} if in_hand else places,
+    )
 
 
 def map_picture(spread: Spread, notation: Notation) -> Picture:

@@ -72,7 +72,7 @@ def picture_of(plan: Plan, view: View) -> Picture:
         if found is None or not found.spreads:
             return cut_picture(plan)
         at = min(view.sheet, len(found.spreads) - 1)
-        return cutting_picture(found, at, view.cut, plan.marks.notation)
+        return cutting_picture(found, at, view.cut, plan.marks.notation, view.piece)
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:
         return made

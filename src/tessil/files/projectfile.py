@@ -100,6 +100,8 @@ MIGRATIONS: dict[int, Migration] = {
     6: lambda document: {**document, "format": 7},
     # Format 8 only has more to say: how the job is cut.
     7: lambda document: {**document, "format": 8},
+    # Format 9 only has more to say: what cuts are planned for, what was cut wrong.
+    8: lambda document: {**document, "format": 9},
 }
 
 

@@ -6,15 +6,19 @@ Binds the desk to what the core makes of a job; computes nothing itself.
 from __future__ import annotations
 
 import datetime
+from collections.abc import Callable
 from contextlib import suppress
 from typing import TYPE_CHECKING
 from uuid import uuid4
 
 from msgspec.structs import replace
 
+from tessil.core.cutting.acts.byhand import Place, places_for, sent, spoiled, spoiled_words, turned
 from tessil.core.cutting.acts.shopping import Line, shopping, ware_readings
 from tessil.core.cutting.acts.whole import (
+    REST,
     Lot,
+    Lying,
     Source,
     Spread,
     Spreads,
@@ -29,6 +33,7 @@ from tessil.core.cutting.acts.whole import (
 from tessil.core.cutting.choice import Cutting
 from tessil.core.edits import Edit, edit
 from tessil.core.memory.same import same
+from tessil.core.numbers.rulers import Rulers
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.sheets.apart import Apart
@@ -96,13 +101,13 @@ class Cutter:
     def work(self) -> Work:
         """The search for a plan of the cuts, to be run beside the window."""
         lots, sources, marks = self.lots(), self.sources(), self.desk.plan.marks
-        before = self.desk.project.cutting
+        before, aim = self.desk.project.cutting, self.desk.project.cut_for
 
         def search(watch: Watch) -> tuple[Edit, str]:
             told = lambda far: watch(far, 0)  # noqa: E731
             with Apart() as apart:  # a search that shares the window's process would hold it up
                 made = plan_whole(
-                    lots, sources, marks, SECONDS, told=told, before=before, solve=apart
+                    lots, sources, marks, SECONDS, told=told, before=before, solve=apart, aim=aim
                 )
             return edit("Plan the cutting", ("cutting", made)), ""
 
@@ -144,9 +149,12 @@ class Cutter:
 
     def whence(self, spread: Spread) -> str:
         """Where a cloth comes from, in words."""
-        source = spread.sheet.source
-        if not source:
-            return "new cloth"
+        return self.place_words(spread.sheet.source) if spread.sheet.source else "new cloth"
+
+    def place_words(self, source: str) -> str:
+        """Where a piece of cloth comes from, in words."""
+        if source.startswith(REST):
+            return "what is left of a cloth"
         row = row_of(self.shelving.need(), source)
         if row is None:
             return "left over"
@@ -185,7 +193,7 @@ class Cutter:
         found = self.spreads()
         if found is not None and found.spreads:
             at = (self.desk.seen.sheet + step) % len(found.spreads)
-            self.desk.see(replace(self.desk.seen, sheet=at))
+            self.desk.see(replace(self.desk.seen, sheet=at, laid=-1))
 
     def take(self, in_hand: bool) -> None:
         """The next cut in hand, or the whole cloth."""
@@ -231,6 +239,55 @@ class Cutter:
         finally:
             self.desk.stack.endMacro()
         return sentence
+
+    # -- a piece in hand ---------------------------------------------------------------------
+
+    def piece(self) -> Lying | None:
+        """The piece in hand on the cloth on the bench."""
+        spread, at = self.spread(), self.desk.seen.laid
+        return spread.pieces[at] if spread is not None and 0 <= at < len(spread.pieces) else None
+
+    def places(self) -> tuple[Place, ...]:
+        """The other cloths that the piece in hand could be cut from."""
+        found, spread = self.spreads(), self.spread()
+        if found is None or spread is None or self.piece() is None:
+            return ()
+        return places_for(found, spread, self.sources())
+
+    def turn_piece(self) -> str:
+        """The piece in hand lies the other way; a sentence if it cannot."""
+        return self._by_hand(
+            lambda cutting, _, spread, at, marks: turned(cutting, spread, at, marks)
+        )
+
+    def send_piece(self, place: Place) -> str:
+        """The piece in hand is cut from another cloth; a sentence if it cannot be."""
+        return self._by_hand(
+            lambda cutting, found, spread, at, marks: sent(cutting, found, spread, at, place, marks)
+        )
+
+    def spoil_piece(self) -> str:
+        """The piece in hand was cut wrong: it is cut once more; a sentence that says from where."""
+        said = ""
+
+        def work(cutting: Cutting, found: Spreads, spread: Spread, at: int, marks: Rulers) -> Edit:
+            nonlocal said
+            change, place = spoiled(cutting, found, spread, at, self.sources(), marks)
+            said = spoiled_words(spread.pieces[at].want.words, place, marks.notation)
+            return change
+
+        return self._by_hand(work) or said
+
+    def _by_hand(self, work: Callable[[Cutting, Spreads, Spread, int, Rulers], Edit]) -> str:
+        cutting, found, spread = self.desk.project.cutting, self.spreads(), self.spread()
+        if cutting is None or found is None or spread is None or self.piece() is None:
+            return ""
+        try:
+            change = work(cutting, found, spread, self.desk.seen.laid, self.desk.plan.marks)
+        except CannotPlan as trouble:
+            return trouble.sentence
+        self.desk.see(replace(self.desk.seen, laid=-1))
+        return self.desk.attempt(change)
 
     def _next_open(self) -> None:
         found = self.spreads()

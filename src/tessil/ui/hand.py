@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from msgspec.structs import replace
 from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
@@ -38,7 +39,9 @@ class Hand(QObject):
     def clicked(self, key: str) -> None:
         """A piece was clicked: what that does depends on the tool."""
         desk = self.desk
-        if desk.seen.stage is Stage.LAYER:
+        if desk.seen.stage is Stage.CUT:
+            self._lying(key)
+        elif desk.seen.stage is Stage.LAYER:
             if key.startswith("ply:"):
                 desk.take_ply(int(key.partition(":")[2]))
         elif desk.seen.stage is not Stage.PIECE or not key:
@@ -50,6 +53,11 @@ class Hand(QObject):
             desk.select_piece("")
         else:
             self._take(key)
+
+    def _lying(self, key: str) -> None:
+        """A piece on the cloth is taken in hand, or let go."""
+        at = int(key.partition(":")[2]) if key.startswith("laid:") else -1
+        self.desk.see(replace(self.desk.seen, laid=-1 if at == self.desk.seen.laid else at))
 
     def _take(self, key: str) -> None:
         self.told.emit("")

@@ -42,6 +42,7 @@ class Seen(Record, frozen=True, dict=True):
     line: str = ""  # the line of quilting in hand
     sheet: int = 0  # the cloth of the cutting plan
     cut: bool = False  # the next cut of it in hand
+    laid: int = -1  # the piece in hand on that cloth
     draws: bool = False  # whether a stroke on the bench draws a line
 
     @property
@@ -108,13 +109,18 @@ class Seen(Record, frozen=True, dict=True):
         )
 
 
+def lying(seen: Seen) -> str:
+    """The bench's name of the piece in hand on a cloth."""
+    return f"laid:{seen.laid}" if seen.laid >= 0 else ""
+
+
 def view_of(seen: Seen, place: Place | None, spreads: Spreads | None) -> View:
     """What the bench is asked to show."""
     return View(
         seen.stage,
         seen.panel,
         place,
-        seen.piece,
+        lying(seen) if seen.stage is Stage.CUT else seen.piece,
         seen.worn,
         seen.side,
         seen.stand,

@@ -166,6 +166,12 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         yield from oversize(plan)
 
 
+_FOR = (
+    ("least", "least cloth"),
+    ("open", "fewest cloths"),
+    ("setups", "fewest ruler settings"),
+    ("offcut", "largest offcuts"),
+)
 _FROM = (("shelf", "what there is first"), ("new", "new cloth alone"))
 
 
@@ -183,6 +189,8 @@ def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     )
     said = "Cut from other cloth"
     yield field_of(plan, "cut_from", "choice", "Cut from", "What is opened first", said, _FROM)
+    about = "What a plan is chosen for; settings of the ruler may take 3 % more new cloth"
+    yield field_of(plan, "cut_for", "choice", "Plan for", about, "Plan cuts for another end", _FOR)
     yield field_of(plan, "bags", "count", "Bags to make", "All amounts are for so many")
     yield field_of(
         plan,

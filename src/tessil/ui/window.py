@@ -358,7 +358,7 @@ class Window(ActingWindow):
         metric = desk.project.units == "metric"
         mark = seen.mark if seen.stage is Stage.TRIM else None
         lays = seen.stage is Stage.PIECE and seen.tool == "lay"
-        piece = f"ply:{seen.ply}" if seen.stage is Stage.LAYER else seen.piece
+        piece = view.piece if seen.stage is not Stage.LAYER else f"ply:{seen.ply}"
         line = f"line:{seen.line}" if seen.line else ""
         self.bench.show_lines(line, seen.draws and seen.stage is Stage.QUILT)
         (picture,) = desk.told("bench", lambda plan: [picture_of(plan, view)], view)

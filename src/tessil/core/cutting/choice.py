@@ -12,6 +12,7 @@ from tessil.core.numbers.fields import Decided, Key, Room, Room60, Size
 MOST_LAID = 5000  # pieces on one cloth
 MOST_SHEETS = 400
 CutFrom = Literal["shelf", "new"]
+CutFor = Literal["least", "open", "setups", "offcut"]  # what a plan of the cuts is chosen for
 
 
 class Stock(Decided):
@@ -64,3 +65,4 @@ class Cutting(Decided):
     asked: Annotated[str, Field(pattern=r"^[0-9a-f]{8}$")]
     sheets: Annotated[tuple[Sheet, ...], Field(max_length=MOST_SHEETS)] = ()
     over: Annotated[tuple[tuple[PieceKey, int], ...], Field(max_length=400)] = ()  # fit nowhere
+    wrong: Annotated[tuple[PieceKey, ...], Field(max_length=400)] = ()  # cut wrong: once more each

@@ -9,15 +9,18 @@ from PySide6.QtCore import QEvent, QObject, Qt
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
-from tessil.core.cutting.acts.whole import Spread, Spreads
+from tessil.core.cutting.acts.byhand import Place
+from tessil.core.cutting.acts.whole import Lying, Spread, Spreads
 from tessil.core.numbers.lengths import Notation
 from tessil.core.sheets.cuts import Stroke
 from tessil.core.words.cuttings import cut_words
 from tessil.drawing.cuttingview import name_of
 from tessil.ui.cutter import Cutter
 from tessil.ui.widgets.bench import Bench
-from tessil.ui.widgets.choosers import Tick
+from tessil.ui.widgets.choosers import Chooser, Tick
 from tessil.ui.widgets.words import Elided, Words
+
+STORE, COUNT_OFF = "Put what is left on the shelf", "It is used up"
 
 
 class CutKeys(QObject):
@@ -31,6 +34,7 @@ class CutKeys(QObject):
             Qt.Key.Key_Backspace: partial(cutter.tick, -1),
             Qt.Key.Key_Left: partial(cutter.turn, -1),
             Qt.Key.Key_Right: partial(cutter.turn, 1),
+            Qt.Key.Key_T: cutter.turn_piece,
             Qt.Key.Key_Return: lambda: cutter.take(not cutter.desk.seen.cut),
         }
         bench.installEventFilter(self)
@@ -43,6 +47,81 @@ class CutKeys(QObject):
                 deed()
                 return True
         return super().eventFilter(watched, event)
+
+
+class PieceRow(QWidget):
+    """What can be done with the piece in hand on a cloth."""
+
+    def __init__(self, cutter: Cutter) -> None:
+        super().__init__()
+        self.cutter = cutter
+        self._for: object = None
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(8)
+        self.name = Elided()
+        self.name.setObjectName("figure")
+        self.told = Words()
+        self.told.setObjectName("error")
+        self.told.setWordWrap(True)
+        self.turn = self._button("Turn it", "It lies the other way on its cloth (T)")
+        self.turn.clicked.connect(lambda: self.say(cutter.turn_piece()))
+        self.send = Chooser((), self._sent)
+        self.send.setAccessibleName("Cut it from another cloth")
+        self.send.setMinimumContentsLength(14)
+        self.send.setToolTip("Cut it from another cloth")
+        self.wrong = self._button("Cut wrong", "It was cut wrong: find what to cut it from again")
+        self.wrong.clicked.connect(lambda: self.say(cutter.spoil_piece()))
+        row.addWidget(self.name)
+        row.addWidget(self.told, 1)
+        for widget in (self.send, self.turn, self.wrong):
+            row.addWidget(widget)
+
+    def _button(self, words: str, tip: str) -> QPushButton:
+        button = QPushButton(words)
+        button.setToolTip(tip)
+        return button
+
+    def say(self, sentence: str) -> None:
+        """What came of it."""
+        self.told.setText(sentence)
+        self.setVisible(bool(sentence) or self.cutter.piece() is not None)
+
+    def _sent(self, place: object, _words: str) -> str:
+        if isinstance(place, Place):
+            self.say(self.cutter.send_piece(place))
+        return ""
+
+    def refresh(self) -> None:
+        """Show the piece in hand as it is."""
+        piece, spread = self.cutter.piece(), self.cutter.spread()
+        for widget in (self.name, self.send, self.turn, self.wrong):
+            widget.setVisible(piece is not None)
+        if piece is not None and spread is not None and self._for is not piece:
+            self.told.setText("")
+            self._offer(piece, spread)
+        self._for = piece
+        self.setVisible(piece is not None or bool(self.told.text()))
+
+    def _offer(self, piece: Lying, spread: Spread) -> None:
+        notation = self.cutter.desk.plan.marks.notation
+        size = notation.size(piece.box.w, piece.box.h)
+        self.name.say(f"{name_of(piece)}, {size}")
+        begun = spread.sheet.done > 0
+        self.wrong.setVisible(begun)
+        self.turn.setVisible(not begun)
+        self.turn.setEnabled(piece.want.turns)
+        self.send.setVisible(not begun)
+        self.send.clear()
+        self.send.addItem("Cut it from…", None)
+        for place in self.cutter.places():
+            self.send.addItem(self._place_words(place), place)
+
+    def _place_words(self, place: Place) -> str:
+        if not place.source:
+            return "new cloth"
+        size = self.cutter.desk.plan.marks.notation.size(place.width, place.length)
+        return f"{self.cutter.place_words(place.source)}, {size}"
 
 
 class CutBar(QWidget):
@@ -89,13 +168,15 @@ class CutBar(QWidget):
         self.made.setObjectName("main")
         self.made.setToolTip("The next cut is made (Space on the bench)")
         self.made.clicked.connect(partial(self._tick, 1))
-        self.store = QPushButton("Put what is left on the shelf")
+        self.store = QPushButton(STORE)
         self.store.clicked.connect(lambda: cutter.put_away())
         second.addWidget(self.reading)
         second.addWidget(self.words, 1)
         second.addWidget(self.store)
         second.addWidget(self.back)
         second.addWidget(self.made)
+        self.piece = PieceRow(cutter)
+        column.addWidget(self.piece)
 
     def _button(self, words: str, tip: str, work: object) -> QPushButton:
         button = QPushButton(words)
@@ -133,6 +214,7 @@ class CutBar(QWidget):
         self.whole.setChecked(not in_hand)
         self.hand.setChecked(in_hand)
         self._show_cut(found, spread, notation)
+        self.piece.refresh()
 
     def _show_cut(self, found: Spreads, spread: Spread, notation: Notation) -> None:
         cuts = spread.parting.cuts
@@ -141,6 +223,7 @@ class CutBar(QWidget):
         self.made.setVisible(done < len(cuts))
         self.store.setVisible(done == len(cuts))
         self.store.setEnabled(not spread.sheet.stored)
+        self.store.setText(STORE if spread.offcuts else COUNT_OFF)
         if done == len(cuts):
             self.reading.setText("✓")
             left = _left(spread, notation)

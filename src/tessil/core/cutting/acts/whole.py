@@ -6,7 +6,8 @@ back as sheets with cuts in order.  Must not know windows.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections import Counter
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from zlib import crc32
 
 from msgspec.structs import replace
@@ -24,7 +25,7 @@ from tessil.core.numbers.workings import Basis, given, total, up_to
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.sheets.cuts import Box, Parting, parted
-from tessil.core.sheets.job import Answer, CutJob, Piece, Stock
+from tessil.core.sheets.job import Aim, Answer, CutJob, Piece, Stock
 from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Told
 from tessil.core.words.cuts import id_words
@@ -144,6 +145,7 @@ def plan_whole(
     told: Told | None = None,
     before: Cutting | None = None,
     solve: Solve = plan_cutting,
+    aim: Aim = "least",
 ) -> Cutting:
     """How all of it is cut: from what is there first, the rest from new cloth, each cloth as well
     as its share of the time allows.
@@ -153,6 +155,7 @@ def plan_whole(
     the answer.  ``solve`` plans one cloth.
     """
     stay = [] if before is None else [sheet for sheet in before.sheets if sheet.stays]
+    wrong = Counter(() if before is None else before.wrong)
     # What was stored is counted off the shelf already: its number there is another piece's now.
     opened = {sheet.source for sheet in stay if not sheet.stored}
     free = [one for one in sources if one.id not in opened]
@@ -164,21 +167,23 @@ def plan_whole(
         share = weight / sum(weights)
         here = [sheet for sheet in stay if sheet.stock == lot.stock]
         sheets += here
-        rest = _rest(lot, here)
+        rest = _rest(lot, here, wrong)
         if rest.wants:
-            job = _job_of(rest, free)
+            job = _job_of(rest, free, aim)
             answer = solve(job, seconds * share, seed, _partly(told, gone, share))
             stock = {one.id: one for one in job.stock}
             used = dict.fromkeys(one.stock for one in answer.placements)
             sheets += [_sheet(rest, stock[name], answer, marks) for name in used]
             over += answer.left_out
         gone += share
-    return Cutting(asked=asked(lots), sheets=tuple(sheets), over=tuple(over))
+    return Cutting(
+        asked=asked(lots), sheets=tuple(sheets), over=tuple(over), wrong=tuple(wrong.elements())
+    )
 
 
-def _rest(lot: Lot, sheets: Sequence[Sheet]) -> Lot:
+def _rest(lot: Lot, sheets: Sequence[Sheet], wrong: Mapping[str, int]) -> Lot:
     """What is still to be laid beside the cloths that stay."""
-    left = {want.key: want.number for want in lot.wants}
+    left = {want.key: want.number + wrong.get(want.key, 0) for want in lot.wants}
     wants = {want.key: want for want in lot.wants}
     for sheet in sheets:
         for one in sheet.laid:
@@ -194,7 +199,7 @@ def _partly(told: Told | None, gone: float, share: float) -> Told | None:
     return None if told is None else lambda far: told(gone + far * share)
 
 
-def _job_of(lot: Lot, sources: Sequence[Source]) -> CutJob:
+def _job_of(lot: Lot, sources: Sequence[Source], aim: Aim) -> CutJob:
     there = [
         Stock(one.id, "scrap", lot.stock, one.width, one.length)
         for one in sources
@@ -205,7 +210,7 @@ def _job_of(lot: Lot, sources: Sequence[Source]) -> CutJob:
         Piece(want.key, want.key, want.width, want.height, want.number, lot.stock, want.turns)
         for want in lot.wants
     ]
-    return CutJob("in", (*there, new), tuple(pieces))
+    return CutJob("in", (*there, new), tuple(pieces), aim)
 
 
 def _sheet(lot: Lot, cloth: Stock, answer: Answer, marks: Rulers) -> Sheet:
@@ -213,15 +218,17 @@ def _sheet(lot: Lot, cloth: Stock, answer: Answer, marks: Rulers) -> Sheet:
     rows = tuple(Laid(piece=one.piece, x=one.x, y=one.y, w=one.w, h=one.h) for one in laid)
     if cloth.h is not None:
         return Sheet(stock=lot.stock, source=cloth.id, width=cloth.w, length=cloth.h, laid=rows)
-    bought = round_up(max(one.y + one.h for one in laid) + cloth.trim, marks.yardage.value)
-    return Sheet(
-        stock=lot.stock,
-        width=cloth.w,
-        length=bought - cloth.trim,
-        trim=cloth.trim,
-        laid=rows,
-        least=min(answer.bound, bought),
-    )
+    new = Sheet(stock=lot.stock, width=cloth.w, length=lot.usable, trim=cloth.trim)
+    return laid_on(new, rows, answer.bound, marks)
+
+
+def laid_on(sheet: Sheet, rows: tuple[Laid, ...], bound: Inches, marks: Rulers) -> Sheet:
+    """A cloth with these pieces on it; new cloth as long as it is then bought."""
+    if sheet.source:
+        return sheet.model_copy(update={"laid": rows})
+    bought = round_up(max(one.y + one.h for one in rows) + sheet.trim, marks.yardage.value)
+    length, least = bought - sheet.trim, min(bound, bought)
+    return sheet.model_copy(update={"laid": rows, "length": length, "least": least})
 
 
 # -- read back ---------------------------------------------------------------------------------
@@ -245,10 +252,16 @@ class Spread(Record, frozen=True):
     parting: Parting
     first: int  # the number of its first cut, over all cloths
 
+    taken: frozenset[str] = frozenset()  # what is left of it and cut from since
+
     @property
     def offcuts(self) -> tuple[Box, ...]:
         """What is left and worth keeping."""
-        return tuple(box for box in self.parting.left if min(box.w, box.h) >= KEEP)
+        return tuple(
+            box
+            for box in self.parting.left
+            if min(box.w, box.h) >= KEEP and whence_rest(self.sheet, box) not in self.taken
+        )
 
     @property
     def used(self) -> Inches:
@@ -260,6 +273,14 @@ class Spread(Record, frozen=True):
         """The part of the cloth that becomes pieces."""
         area = sum((one.box.w * one.box.h for one in self.pieces), Fraction(0))
         return float(area / (self.sheet.width * (self.sheet.length + self.sheet.trim)))
+
+
+REST = "rest "
+
+
+def whence_rest(sheet: Sheet, box: Box) -> str:
+    """What is left of a cloth as the source of another: of which, and where on it."""
+    return f"{REST}{crc32(f'{sheet.stock} {sheet.source}'.encode()):08x}: {box.x}, {box.y}"
 
 
 class Spreads(Record, frozen=True):
@@ -291,7 +312,7 @@ def spreads_of(cutting: Cutting, lots: tuple[Lot, ...]) -> Spreads:
 
 def _spreads(cutting: Cutting, lots: tuple[Lot, ...]) -> Iterator[Spread]:
     by_stock = {lot.stock: lot for lot in lots}
-    first = 1
+    first, taken = 1, frozenset(sheet.source for sheet in cutting.sheets)
     for at, sheet in enumerate(cutting.sheets):
         lot = by_stock.get(sheet.stock)
         if lot is None:
@@ -303,7 +324,7 @@ def _spreads(cutting: Cutting, lots: tuple[Lot, ...]) -> Iterator[Spread]:
         cloth = Box(Fraction(0), Fraction(0), sheet.width, sheet.length)
         parting = parted(cloth, [one.box for one in pieces])
         if parting is not None:
-            yield Spread(at, sheet, lot, pieces, parting, first)
+            yield Spread(at, sheet, lot, pieces, parting, first, taken)
             first += len(parting.cuts)
 
 
