@@ -7,6 +7,7 @@ import json
 import pytest
 
 from tessil.cli import main
+from tessil.core.cutting.acts.whole import lots_of, plan_whole
 from tessil.core.plan import plan
 from tessil.core.project import FORMAT
 from tessil.core.trouble import BrokenFile, NewerFile
@@ -138,3 +139,25 @@ def test_the_command_line_reports_all_bags_or_one(capsys, tmp_path):
         "Reed pouch: The shape “hammock” is not one this Tessil knows." in capsys.readouterr().err
     )
     assert main(["report", str(path), "--bag", "1"]) == 0
+
+
+def test_a_job_that_was_cut_tells_it_in_its_report():
+    """Two cloths by hand: what the kept plan says is what the report says, in data and in words."""
+    job = job_tote()
+    plans = [plan(job.project(0))]
+    made = plan_whole(lots_of(plans), (), plans[0].marks, 0.3)
+    shared = job.shared.model_copy(update={"cutting": made})
+    cut = job.model_copy(update={"shared": shared})
+    data = job_data(cut, plans)["cutting"]
+    assert len(data["cloths"]) == len(made.sheets)
+    for told, kept in zip(data["cloths"], made.sheets, strict=True):
+        assert [one["x"] for one in told["pieces"]] == [float(one.x) for one in kept.laid]
+        assert told["length"] == float(kept.length)
+    numbers = [one["number"] for told in data["cloths"] for one in told["cuts"]]
+    assert numbers == list(range(1, len(numbers) + 1))
+    assert {line["what"] for line in data["shopping"]} >= {told["name"] for told in data["cloths"]}
+    text = job_text(cut, plans)
+    assert f"How it is cut: {len(made.sheets)} cloths, {len(numbers)} cuts" in text
+    assert f"{len(numbers):>5}. " in text
+    assert "To buy" in text
+    assert "cutting" not in job_data(job, plans)

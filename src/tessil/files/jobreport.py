@@ -11,6 +11,7 @@ from typing import Any
 from tessil.core.planned import Plan
 from tessil.core.project import Job
 from tessil.files.csvtext import write_list
+from tessil.files.cuttingreport import cutting_data, cutting_of, cutting_text
 from tessil.files.report import CUT_COLUMNS, cut_csv, cut_rows, report_data, report_text
 from tessil.files.striplist import HEAD, strip_rows, strips_csv
 
@@ -19,19 +20,23 @@ RULE = "\n" + "─" * 60 + "\n\n"
 
 def job_text(job: Job, plans: Sequence[Plan], told: Callable[[Plan], str] = report_text) -> str:
     """The bags' pages of text, under the job's name."""
+    found = cutting_of(job, plans) if told is report_text else None
+    last = [] if found is None else [cutting_text(found, plans)]
     if len(plans) == 1:
-        return told(plans[0])
+        return RULE.join([told(plans[0]), *last])
     pages = [told(made) for made in plans]
     if told is not report_text:  # pages that do not begin with the bag's own name
         pages = [f"{made.project.name}\n{page}" for made, page in zip(plans, pages, strict=True)]
-    return f"{job.title}: {len(plans)} bags\n\n" + RULE.join(pages)
+    return f"{job.title}: {len(plans)} bags\n\n" + RULE.join([*pages, *last])
 
 
 def job_data(job: Job, plans: Sequence[Plan]) -> dict[str, Any]:
     """The bags' reports as data, in a list where there are several."""
+    found = cutting_of(job, plans)
+    cut = {} if found is None else {"cutting": cutting_data(found, plans)}
     if len(plans) == 1:
-        return report_data(plans[0])
-    return {"job": job.title, "bags": [report_data(made) for made in plans]}
+        return {**report_data(plans[0]), **cut}
+    return {"job": job.title, "bags": [report_data(made) for made in plans], **cut}
 
 
 def job_cut_csv(plans: Sequence[Plan]) -> str:
