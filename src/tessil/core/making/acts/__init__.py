@@ -1,0 +1,1 @@
+"""The steps of a planned bag, room by room."""

@@ -1,0 +1,280 @@
+"""Each panel until it is trimmed and marked: cut, pieced, layered, quilted, squared."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from tessil.core.making.acts.common import COOL, UPRIGHT, from_steps, minutes
+from tessil.core.making.deeds import Deed
+from tessil.core.panels.panel import PanelPlan
+from tessil.core.planned import Plan
+from tessil.core.trimming.squaring import squaring
+
+_BONDS = {
+    "fuse": "layer.fuse",
+    "spray": "layer.spray",
+    "glue": "layer.glue",
+    "pins": "layer.pin",
+    "itself": "layer.smooth",
+}
+
+
+def panel_deeds(plan: Plan) -> Iterator[Deed]:
+    """All panels of a bag, each until it can be sewn to others."""
+    yield Deed("cut.all", "cut.all", "cut", tool="ruler", gives=("cut",), minutes=minutes(20))
+    yield Deed("cut.label", "cut.label", "cut", needs=("cut",), gives=("labelled",))
+    if any(material.melts for material in plan.materials.values()):
+        yield Deed(
+            "set.iron",
+            "set.iron",
+            "cut",
+            tool="iron",
+            gives=("iron set",),
+            check=True,
+            minutes=minutes(1),
+        )
+    for panel in plan.panels:
+        if panel.panel.kind == "outer":
+            yield from _outer(plan, panel)
+        else:
+            yield from _plain(plan, panel)
+    yield from _looked_at(plan)
+
+
+def _outer(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
+    key, name = panel.key, panel.panel.label
+    pieced = f"pieced:{key}"
+    parts = panel.parts
+    for at, part in enumerate(parts):
+        given_ = pieced if len(parts) == 1 else f"pieced:{key}.{at}"
+        if panel.only_cloth:
+            yield Deed(
+                f"piece.{key}",
+                "piece.whole",
+                "piece",
+                (key,),
+                needs=("cut",),
+                gives=(given_,),
+                minutes=minutes(2),
+            )
+        else:
+            yield from from_steps(
+                part.top.order,
+                f"piece.{key}.{at}",
+                "piece",
+                (key,),
+                ("cut",),
+                (given_,),
+                "¼ in foot",
+            )
+    if len(parts) > 1:
+        yield Deed(
+            f"piece.{key}.parts",
+            "piece.parts",
+            "piece",
+            (key,),
+            tool="¼ in foot",
+            needs=tuple(f"pieced:{key}.{at}" for at in range(len(parts))),
+            gives=(pieced,),
+            values=(("number", len(parts)),),
+            minutes=minutes(5),
+        )
+    yield Deed(
+        f"piece.measure.{key}",
+        "piece.measure",
+        "piece",
+        (key,),
+        tool="ruler",
+        needs=(pieced,),
+        check=True,
+        values=(("wide", panel.planned.width.value), ("high", panel.planned.height.value)),
+        gives=(f"measured:pieced:{key}",),
+        minutes=minutes(1),
+    )
+    yield from _layered(plan, panel, pieced)
+    yield from _trimmed(panel, name)
+
+
+def _layered(plan: Plan, panel: PanelPlan, pieced: str) -> Iterator[Deed]:
+    key = panel.key
+    below = [layer for layer in panel.layers if layer.role != "top"]
+    ready = pieced
+    gates = (COOL,) if any(layer.material.melts for layer in panel.layers) else ()
+    if below and not panel.sewn_down:
+        yield Deed(
+            f"layer.press.{key}",
+            "layer.press",
+            "layer",
+            (key,),
+            tool="iron",
+            needs=(pieced,),
+            gates=gates,
+            gives=(f"pressed:{key}",),
+            minutes=minutes(2),
+        )
+        for number, layer in enumerate(below):
+            before = f"pressed:{key}" if not number else f"laid:{key}.{number - 1}"
+            yield Deed(
+                f"layer.{key}.{number}",
+                _BONDS[layer.bond],
+                "layer",
+                (key,),
+                tool="iron" if layer.bond == "fuse" else "",
+                needs=(before,),
+                gates=gates if layer.bond == "fuse" else (),
+                gives=(f"laid:{key}.{number}",),
+                values=(("what", layer.label.lower()),),
+                minutes=minutes(3),
+            )
+        ready = f"laid:{key}.{len(below) - 1}"
+    if panel.quilt.sets:
+        yield Deed(
+            f"quilt.test.{key}",
+            "quilt.test",
+            "quilt",
+            (key,),
+            tool="walking foot",
+            needs=(ready,),
+            check=True,
+            gives=(f"tested:{key}",),
+            minutes=minutes(2),
+        )
+        yield Deed(
+            f"quilt.{key}",
+            "quilt.sew",
+            "quilt",
+            (key,),
+            tool="walking foot",
+            needs=(f"tested:{key}",),
+            gives=(f"quilted:{key}",),
+            values=(("lines", panel.sewing.lines.whole if panel.sewing else 0),),
+            minutes=panel.sewing.minutes if panel.sewing else None,
+        )
+        yield Deed(
+            f"quilt.measure.{key}",
+            "quilt.measure",
+            "quilt",
+            (key,),
+            tool="ruler",
+            needs=(f"quilted:{key}",),
+            check=True,
+            gives=(f"measured:quilted:{key}",),
+            values=(("wide", panel.quilted.width.value), ("high", panel.quilted.height.value)),
+            minutes=minutes(1),
+        )
+    else:
+        yield Deed(
+            f"quilt.{key}",
+            "quilt.none",
+            "quilt",
+            (key,),
+            needs=(ready,),
+            gives=(f"quilted:{key}",),
+            minutes=minutes(1),
+        )
+
+
+def _trimmed(panel: PanelPlan, name: str) -> Iterator[Deed]:
+    key = panel.key
+    steps = squaring(panel)
+    ready = (f"quilted:{key}",)
+    if steps:
+        yield from from_steps(
+            steps, f"trim.{key}", "trim", (key,), ready, (f"squared:{key}",), "ruler"
+        )
+        ready = (f"squared:{key}",)
+    yield Deed(
+        f"trim.cut.{key}",
+        "trim.cut",
+        "trim",
+        (key,),
+        tool="ruler",
+        needs=ready,
+        gives=(f"cut to size:{key}",),
+        minutes=minutes(3),
+        values=(("wide", panel.trimmed.width.value), ("high", panel.trimmed.height.value)),
+    )
+    yield Deed(
+        f"trim.stay.{key}",
+        "trim.stay",
+        "trim",
+        (key,),
+        tool="walking foot",
+        needs=(f"cut to size:{key}",),
+        gives=(f"trimmed:{key}",),
+        minutes=minutes(3),
+    )
+    yield from _corners(panel)
+
+
+def _plain(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
+    key = panel.key
+    leaders = {match.leader for match in plan.bag.matches if match.follower == key}
+    follows = tuple(
+        f"cut to size:{other.key}"
+        for other in plan.panels
+        if other.key in leaders and other.panel.kind == "outer"
+    )
+    yield Deed(
+        f"trim.cut.{key}",
+        "line.cut" if panel.panel.kind == "lining" else "trim.plain",
+        "trim",
+        (key,),
+        tool="ruler",
+        needs=("cut", *follows),
+        gives=(f"trimmed:{key}",),
+        values=(
+            ("wide", panel.trimmed.width.value),
+            ("high", panel.trimmed.height.value),
+            ("number", panel.panel.copies),
+        ),
+        minutes=minutes(2),
+    )
+    yield from _corners(panel)
+
+
+def _corners(panel: PanelPlan) -> Iterator[Deed]:
+    """Corners that are boxed, marked or cut out before anything is joined; the middles of sides."""
+    key, notches = panel.key, panel.panel.notches
+    if notches:
+        cut = notches[0].cut
+        yield Deed(
+            f"mark.corners.{key}",
+            "mark.corners-cut" if cut else "mark.corners-drawn",
+            "mark",
+            (key,),
+            tool="ruler",
+            needs=(f"trimmed:{key}",),
+            gives=(f"corners ready:{key}",),
+            values=(
+                ("number", len(notches)),
+                ("wide", notches[0].side_leg.value),
+                ("high", notches[0].other_leg.value),
+            ),
+            minutes=minutes(2),
+        )
+    yield Deed(
+        f"mark.middles.{key}",
+        "mark.middles",
+        "mark",
+        (key,),
+        needs=(f"trimmed:{key}",),
+        gives=(f"marked:{key}",),
+        minutes=minutes(1),
+    )
+
+
+def _looked_at(plan: Plan) -> Iterator[Deed]:
+    """Whether prints that have an up stand upright, before two panels are joined."""
+    keys = tuple(panel.key for panel in plan.panels if panel.panel.kind == "outer")
+    if any(cloth.directional for cloth in plan.project.prints):
+        yield Deed(
+            "check.upright",
+            "check.upright",
+            "mark",
+            keys,
+            check=True,
+            needs=tuple(f"trimmed:{key}" for key in keys),
+            gives=(UPRIGHT.fact,),
+            minutes=minutes(1),
+        )

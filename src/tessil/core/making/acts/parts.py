@@ -1,0 +1,269 @@
+"""What is put on panels before they are joined: pockets, snap, tabs, piping, flap, straps, cords."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from tessil.core.making.acts.common import (
+    CLIPPED,
+    FLAP_ON,
+    FOLD_IN,
+    NOT_CLOSED,
+    PIPED,
+    SNAP_IN,
+    UNTWISTED,
+    edges_of,
+    from_steps,
+    long_of,
+    minutes,
+)
+from tessil.core.making.deeds import Deed, Gate
+from tessil.core.planned import Plan
+
+POCKETS = ("slip", "divided", "window")
+LATER = ("stiffener", "motif")
+LOADED = ("strap", "handles", "wrist")
+
+
+def part_deeds(plan: Plan) -> Iterator[Deed]:
+    """Everything of a bag that is made by itself or put on one panel."""
+    yield from _marked(plan)
+    yield from _snap(plan)
+    yield from _piping(plan)
+    yield from _flap(plan)
+    yield from _straps(plan)
+    yield from _loop(plan)
+
+
+def _marked(plan: Plan) -> Iterator[Deed]:
+    """Pockets and tabs by their marks.  A lining that is closed takes no pocket any more."""
+    pockets = [one for one in plan.placed if one.kind in POCKETS and one.index is not None]
+    for one in plan.placed:
+        if one.index is None or one.kind in LATER:
+            continue
+        made = one.kind if one.kind in POCKETS else "tab"
+        fact = f"pocket:{one.index}" if one in pockets else f"tab:{one.index}"
+        yield Deed(
+            f"prepare.{made}.{one.index}",
+            f"prepare.{made}",
+            "prepare",
+            (one.panel,),
+            needs=(f"trimmed:{one.panel}",),
+            gates=(NOT_CLOSED,),
+            gives=(fact,),
+            values=(("what", one.label.lower()), ("down", one.box[1]), ("across", one.box[0])),
+            minutes=minutes(10),
+        )
+    if pockets:
+        yield Deed(
+            "check.pockets",
+            "check.pockets",
+            "prepare",
+            tuple(dict.fromkeys(one.panel for one in pockets)),
+            check=True,
+            needs=tuple(f"pocket:{one.index}" for one in pockets),
+            gives=("pockets on",),
+        )
+
+
+def _snap(plan: Plan) -> Iterator[Deed]:
+    halves = [one for one in plan.placed if one.kind == "snap"]
+    for one in halves:
+        half = one.key.partition(":")[2]
+        yield Deed(
+            f"prepare.snap.{half}",
+            f"prepare.snap-{half}",
+            "prepare",
+            (one.panel,),
+            needs=(f"trimmed:{one.panel}",),
+            gates=(NOT_CLOSED,),
+            gives=(f"snap:{half}",),
+            values=(("down", one.box[1]),),
+            minutes=minutes(4),
+        )
+    if halves:
+        yield Deed(
+            "check.snap",
+            "check.snap",
+            "prepare",
+            tuple(one.panel for one in halves),
+            check=True,
+            needs=tuple(f"snap:{one.key.partition(':')[2]}" for one in halves),
+            gives=(SNAP_IN.fact,),
+            minutes=minutes(1),
+        )
+
+
+def _piping(plan: Plan) -> Iterator[Deed]:
+    keys = tuple(
+        key for key in plan.project.piping.panels if any(p.key == key for p in plan.panels)
+    )
+    steps = plan.edge_steps.get("piping", ())
+    if keys and steps:
+        needs = tuple(f"trimmed:{key}" for key in keys)
+        yield from from_steps(steps, "pipe", "prepare", keys, needs, (PIPED.fact,), "zipper foot")
+
+
+def _flap(plan: Plan) -> Iterator[Deed]:
+    """A flap that is a panel of its own, and its lining: sewn, turned, basted to the top behind."""
+    join = next((one for one in plan.bag.joins if one.key.what == "flap"), None)
+    if join is None:
+        return
+    outer, lining = join.one[0].panel, join.other[0].panel
+    sides = tuple(
+        (key, edge.key.slug)
+        for key in (outer, lining)
+        for edge in plan.bag.panel(key).edges
+        if edge.finish == "seam"
+    )
+    snap = any(one.kind == "snap" for one in plan.placed)
+    yield Deed(
+        "flap.sew",
+        "flap.sew",
+        "prepare",
+        (lining, outer),
+        sides,
+        tool="walking foot",
+        needs=(f"trimmed:{outer}", f"trimmed:{lining}", f"marked:{outer}"),
+        gates=(*((Gate("snap-first", "snap:male"),) if snap else ()),),
+        gives=("flap sewn", f"sewn:{join.key.slug}"),
+        join=join.key.slug,
+        seam=join.allowance,
+        length=long_of(plan.bag, join.one),
+        minutes=minutes(6),
+    )
+    yield Deed(
+        "flap.clip",
+        "flap.clip",
+        "prepare",
+        (lining, outer),
+        needs=("flap sewn",),
+        gives=("flap clipped",),
+        minutes=minutes(3),
+    )
+    yield Deed(
+        "flap.caught",
+        "check.caught",
+        "prepare",
+        (lining, outer),
+        check=True,
+        needs=("flap sewn",),
+        gives=("flap caught",),
+        minutes=minutes(1),
+    )
+    yield Deed(
+        "flap.turn",
+        "flap.turn",
+        "prepare",
+        (outer,),
+        tool="iron",
+        gates=(Gate("clipped", "flap clipped"), Gate("caught", "flap caught")),
+        needs=("flap sewn",),
+        gives=("flap turned",),
+        minutes=minutes(4),
+    )
+    yield Deed(
+        "flap.topstitch",
+        "flap.topstitch",
+        "prepare",
+        (outer,),
+        tool="walking foot",
+        needs=("flap turned",),
+        gives=("flap made",),
+        minutes=minutes(4),
+    )
+    yield Deed(
+        "flap.baste",
+        "flap.baste",
+        "prepare",
+        (outer, "back"),
+        tool="walking foot",
+        needs=("flap made", "trimmed:back", "marked:back"),
+        gives=(FLAP_ON.fact,),
+        minutes=minutes(3),
+    )
+
+
+def _straps(plan: Plan) -> Iterator[Deed]:
+    """Straps, handles and loops: made, looked at, basted where they go; cords are threaded last."""
+    for one in plan.bag.attachments:
+        if one.key not in LOADED:
+            continue
+        steps = plan.edge_steps.get("straps", ()) if one.key == "strap" else ()
+        made = f"{one.key} made"
+        if steps:
+            first = steps[:1]
+            yield from from_steps(first, "strap", "prepare", (), ("cut",), (made,), "walking foot")
+        else:
+            yield Deed(
+                f"prepare.{one.key}",
+                "strap.make",
+                "prepare",
+                needs=("cut",),
+                gives=(made,),
+                tool="walking foot",
+                values=(("what", one.label.lower()), ("number", one.number)),
+                minutes=minutes(10),
+            )
+        yield Deed(
+            f"check.{one.key}",
+            "check.untwisted",
+            "prepare",
+            needs=(made,),
+            check=True,
+            gives=(f"{one.key} untwisted", f"{one.key} looked at"),
+            values=(("what", one.label.lower()),),
+            minutes=minutes(1),
+        )
+        ends = _where(plan, one.key)
+        yield Deed(
+            f"baste.{one.key}",
+            "strap.baste",
+            "prepare",
+            ends,
+            tool="walking foot",
+            needs=(made, *(f"marked:{key}" for key in ends)),
+            gates=(
+                Gate(UNTWISTED.id, f"{one.key} untwisted"),
+                Gate(FOLD_IN.id, f"{one.key} looked at"),
+            ),
+            gives=(f"on:{one.key}",),
+            values=(("what", one.label.lower()),),
+            minutes=minutes(5),
+        )
+
+
+def _where(plan: Plan, key: str) -> tuple[str, ...]:
+    """The panels on which a strap's ends are sewn."""
+    hangs = [one for one in plan.bag.net.hangs if one.key == key]
+    found = dict.fromkeys(end[0] for one in hangs for end in one.ends)
+    return tuple(found) or (plan.shape.leader,)
+
+
+def _loop(plan: Plan) -> Iterator[Deed]:
+    steps = [step for step in plan.edge_steps.get("closing", ()) if step.what == "loop.baste"]
+    if steps:
+        key = "back" if any(panel.key == "back" for panel in plan.panels) else plan.shape.leader
+        yield from from_steps(
+            steps, "loop", "prepare", (key,), (f"trimmed:{key}",), ("on:loop",), "walking foot"
+        )
+
+
+def before_the_top(plan: Plan) -> tuple[Gate, ...]:
+    """What must be on before the top edge is closed."""
+    found = []
+    if any(join.key.what == "flap" for join in plan.bag.joins):
+        found.append(FLAP_ON)
+    if any(one.kind == "snap" for one in plan.placed):
+        found.append(SNAP_IN)
+    if any(one.kind in POCKETS and one.index is not None for one in plan.placed):
+        found.append(Gate("pockets-first", "pockets on"))
+    found += [
+        Gate("strap-in-seam", f"on:{one.key}") for one in plan.bag.attachments if one.key in LOADED
+    ]
+    if any(step.what == "loop.baste" for step in plan.edge_steps.get("closing", ())):
+        found.append(Gate("strap-in-seam", "on:loop"))
+    return tuple(found)
+
+
+__all__ = ["CLIPPED", "before_the_top", "edges_of", "part_deeds"]

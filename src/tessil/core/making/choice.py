@@ -1,0 +1,24 @@
+"""How far a bag is made, and in which order its maker wants to go: decisions that are kept."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import Field
+
+from tessil.core.numbers.fields import Decided
+
+StepKey = Annotated[str, Field(pattern=r"^[a-z0-9 .,:-]{1,80}$")]
+MOST_STEPS = 400
+
+
+class Made(Decided):
+    """Steps that are done, those that are left out, those that are moved before others, and what
+    was noted with them."""
+
+    done: Annotated[tuple[StepKey, ...], Field(max_length=MOST_STEPS)] = ()
+    skipped: Annotated[tuple[StepKey, ...], Field(max_length=MOST_STEPS)] = ()
+    moved: Annotated[tuple[tuple[StepKey, StepKey], ...], Field(max_length=MOST_STEPS)] = ()
+    notes: dict[StepKey, Annotated[str, Field(max_length=400)]] = Field(
+        default_factory=dict, max_length=MOST_STEPS
+    )
