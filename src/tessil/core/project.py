@@ -17,6 +17,7 @@ from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import CutFor, CutFrom, Cutting, Stock
 from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap, Zipper
 from tessil.core.layout.choice import Rules
+from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Name, Room, Size
 from tessil.core.numbers.lengths import Units
@@ -97,6 +98,7 @@ class OneBag(Decided):
     marks: Annotated[tuple[Mark, ...], Field(max_length=40)] = ()
     snap: Snap = Field(default_factory=Snap)
     wash: Wash = Field(default_factory=Wash)
+    making: Made = Field(default_factory=Made)
     settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
     left: dict[str, LeftShape] = Field(default_factory=dict, max_length=20)  # by kind
 

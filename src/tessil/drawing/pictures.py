@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterator
 
 from msgspec.structs import replace
 
+from tessil.core.bag.deeds import Deed
 from tessil.core.cutting.acts.whole import Spreads
 from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
@@ -23,6 +24,7 @@ from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.handview import Hand, in_hand, lit_on, moved, stand_of
 from tessil.drawing.keeping import KEPT
 from tessil.drawing.layerview import layer_picture
+from tessil.drawing.makingview import seam_picture, table_picture, whole_picture
 from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import (
     Badge,
@@ -62,6 +64,7 @@ class View(Record, frozen=True):
     spreads: Spreads | None = None  # the plan of the cuts, at its stage
     sheet: int = 0  # which cloth of it
     cut: bool = False  # its next cut in hand
+    step: Deed | None = None  # of making
 
 
 def picture_of(plan: Plan, view: View) -> Picture:
@@ -73,6 +76,8 @@ def picture_of(plan: Plan, view: View) -> Picture:
             return cut_picture(plan)
         at = min(view.sheet, len(found.spreads) - 1)
         return cutting_picture(found, at, view.cut, plan.marks.notation, view.piece)
+    if view.stage is Stage.MAKE:
+        return making_picture(plan, view.step)
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:
         return made
@@ -358,6 +363,37 @@ def _badges(plan: Plan, panel: PanelPlan, view: View, to_bench: ToBench) -> Iter
             at = (at[0] + 0.6, at[1])
         taken.append(at)
         yield Badge(at, snag_number(plan, snag), snag.weight is Weight.BLOCKS)
+
+
+_MADE_AT = {
+    "piece": (Stage.PIECE, ""),
+    "layer": (Stage.LAYER, "layers"),
+    "quilt": (Stage.QUILT, "lines"),
+    "trim": (Stage.TRIM, ""),
+    "mark": (Stage.TRIM, ""),
+}
+
+
+def making_picture(plan: Plan, deed: Deed | None) -> Picture:
+    """The step in hand; the whole bag where all are done."""
+    if deed is None:
+        return whole_picture(plan, "All steps are done.")
+    stage, leaf = _MADE_AT.get(deed.operation, (Stage.MAKE, ""))
+    if stage is not Stage.MAKE and len(deed.panels) == 1:
+        panel = plan.panel(deed.panels[0])
+        return looked_at(_STAGES[stage](plan, panel, View(stage, panel.key, leaf=leaf)))
+    if deed.edges and deed.panels:
+        return seam_picture(
+            plan, deed, "Thread is what is sewn; short lines across it are back-tacks."
+        )
+    if not deed.panels and deed.operation not in ("cut", "prepare", "zipper"):
+        return whole_picture(plan, "The bag as it will be.")
+    return table_picture(plan, deed, "Right sides up, at one scale.")
+
+
+def looked_at(picture: Picture) -> Picture:
+    """A stage's picture to be looked at alone: nothing on it is taken in hand."""
+    return Picture(picture.items, picture.box, picture.room, picture.caption, picture.ruled)
 
 
 _STAGES: dict[Stage, Callable[[Plan, PanelPlan, View], Picture]] = {

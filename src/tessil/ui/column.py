@@ -27,10 +27,11 @@ from tessil.core.words.written import value_text
 from tessil.drawing import theme
 from tessil.ui.cutter import Cutter
 from tessil.ui.desk import Desk
+from tessil.ui.maker import Maker
 from tessil.ui.quilt_words import quilting_words
 from tessil.ui.searches import Searches
 from tessil.ui.specs import Spec
-from tessil.ui.stages import LEAVES, TITLES, TO_COME, leaf_of, specs
+from tessil.ui.stages import LEAVES, TITLES, leaf_of, specs
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.choosers import Chooser, LateChooser, Segments, Tick
 from tessil.ui.widgets.fieldrow import FieldRow
@@ -141,9 +142,9 @@ class Column(QWidget):
     page_wanted = Signal(str)
     stepping = Signal()
 
-    def __init__(self, desk: Desk, searches: Searches, cutter: Cutter) -> None:
+    def __init__(self, desk: Desk, searches: Searches, cutter: Cutter, maker: Maker) -> None:
         super().__init__()
-        self.desk, self.searches, self.cutter = desk, searches, cutter
+        self.desk, self.searches, self.cutter, self.maker = desk, searches, cutter, maker
         searches.moved.connect(self._show_searches)
         self.setObjectName("card")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
@@ -216,8 +217,8 @@ class Column(QWidget):
         self.stitches.setVisible(bool(figures) and bool(self.fields))
         self.scrolled.setVisible(bool(self.fields))
         caution = caution_for(stage, _in_hand(plan, stage, desk.seen.panel))
-        words = [TO_COME.get(stage, ""), *_advice(desk), *self.cutter.advice(), caution]
-        if not figures and not self.fields and not TO_COME.get(stage):
+        words = [*_advice(desk), *self.cutter.advice(), caution]
+        if not figures and not self.fields:
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
         self.caution.setText("\n\n".join(word for word in words if word))
         self.caution.setVisible(bool(self.caution.text()))
@@ -239,6 +240,8 @@ class Column(QWidget):
         desk = self.desk
         seen = desk.seen
         asked = (seen.stage, seen.panel)
+        if self.maker.here:
+            return self.maker.readings()
         if self.cutter.here and (found := self.cutter.readings()):
             return found
         figures = desk.told("figures", lambda plan: readings(plan, *asked), asked)

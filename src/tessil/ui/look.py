@@ -18,6 +18,8 @@ QLabel#large {{ font-family: "{t.TITLE_FACE}"; font-size: {t.LARGE}px; font-weig
 QLabel#figure {{ font-size: {t.px(17)}px; font-weight: 600; }}
 QLabel#figure[narrow="true"] {{ font-size: {t.px(14)}px; }}
 QLabel#reading {{ font-family: "{t.TITLE_FACE}"; font-size: {t.px(44)}px; font-weight: 600; }}
+QLabel#steptitle {{ font-family: "{t.TITLE_FACE}"; font-size: {t.px(26)}px; font-weight: 600; }}
+QLabel#step {{ font-size: {t.px(17)}px; }}
 QLabel#soft {{ color: {t.SOFT}; font-size: {t.px(12)}px; }}
 QLabel#error {{ color: {t.BLOCKING}; font-size: {t.px(12)}px; font-weight: 600; }}
 QLabel#quiet-line {{ color: {t.SOFT}; font-size: {t.px(12)}px; }}

@@ -10,6 +10,7 @@ from collections.abc import Mapping
 from msgspec import field
 from msgspec.structs import replace
 
+from tessil.core.bag.deeds import Deed
 from tessil.core.cutting.acts.whole import Spreads
 from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
@@ -42,6 +43,7 @@ class Seen(Record, frozen=True, dict=True):
     line: str = ""  # the line of quilting in hand
     sheet: int = 0  # the cloth of the cutting plan
     cut: bool = False  # the next cut of it in hand
+    step: str = ""  # of making, that is looked at; the next one where it is empty
     laid: int = -1  # the piece in hand on that cloth
     draws: bool = False  # whether a stroke on the bench draws a line
 
@@ -114,7 +116,9 @@ def lying(seen: Seen) -> str:
     return f"laid:{seen.laid}" if seen.laid >= 0 else ""
 
 
-def view_of(seen: Seen, place: Place | None, spreads: Spreads | None) -> View:
+def view_of(
+    seen: Seen, place: Place | None, spreads: Spreads | None, step: Deed | None = None
+) -> View:
     """What the bench is asked to show."""
     return View(
         seen.stage,
@@ -131,4 +135,5 @@ def view_of(seen: Seen, place: Place | None, spreads: Spreads | None) -> View:
         spreads,
         seen.sheet,
         seen.cut,
+        step,
     )

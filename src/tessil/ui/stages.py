@@ -35,14 +35,6 @@ TITLES = {
     Stage.CUT: "Cutting",
     Stage.MAKE: "Making",
 }
-TO_COME = {
-    Stage.MAKE: (
-        "The order of assembly, with the steps that must not be missed, will stand here. "
-        "The worksheet (Ctrl+P) has all sizes to cut and sew by today."
-    )
-}
-
-
 _MARK_FIELDS: tuple[tuple[str, Kind, str, str], ...] = (
     ("x", "length", "From left edge", "Raw trimmed edge to the mark"),
     ("y", "length", "From top edge", "Raw trimmed edge to the mark"),

@@ -36,6 +36,7 @@ from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
 from tessil.ui.cutter import Cutter
 from tessil.ui.hand import Hand
+from tessil.ui.maker import Maker
 from tessil.ui.manners import Manners
 from tessil.ui.rest import Rest
 from tessil.ui.searches import Searches
@@ -43,10 +44,11 @@ from tessil.ui.seen import view_of
 from tessil.ui.shell import LEAST_HEIGHT, LEAST_WIDTH
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
-from tessil.ui.widgets.cutbar import CutBar, CutKeys
+from tessil.ui.widgets.cutbar import CutBar
 from tessil.ui.widgets.head import Head
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.layoutbar import LayoutBar
+from tessil.ui.widgets.makebar import MakeBar
 from tessil.ui.widgets.quietline import QuietLine
 from tessil.ui.widgets.quiltbar import QuiltBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
@@ -134,7 +136,7 @@ class Window(ActingWindow):
         self.hand.told.connect(self._tell_hand)
         self.searches = Searches(self.desk)
         self.searches.moved.connect(self.show_photo_state)
-        self.cutter = Cutter(self.desk, self.shelving)
+        self.cutter, self.maker = Cutter(self.desk, self.shelving), Maker(self.desk)
         self.searches.kinds["cutting.search"] = self.cutter.work
         self.bench.piece_taken.connect(self.hand.clicked)
         self.bench.piece_met.connect(self.hand.swap_with)
@@ -143,7 +145,7 @@ class Window(ActingWindow):
         self.bench.piece_drawn.connect(lambda key: self.hand.painted(key, self._stroke))
         self.ladder = LadderBar(self._notation, self._measure)
         self.ladder.one_of.chosen.connect(self.take_one)
-        self.column = Column(self.desk, self.searches, self.cutter)
+        self.column = Column(self.desk, self.searches, self.cutter, self.maker)
         self.column.print_clicked.connect(self.hand.lay)
         self.column.page_wanted.connect(self.show_page)
         self.bench.mark_taken.connect(self.desk.take_mark)
@@ -169,9 +171,10 @@ class Window(ActingWindow):
         left.addWidget(self.layout_bar)
         self.quilt_bar = QuiltBar(self.desk, self.hand)
         left.addWidget(self.quilt_bar)
-        self.cut_bar = CutBar(self.cutter)
-        self.cut_keys = CutKeys(self.bench, self.cutter)
+        self.cut_bar = CutBar(self.cutter, self.bench)
         left.addWidget(self.cut_bar)
+        self.make_bar = MakeBar(self.maker, self.bench)
+        left.addWidget(self.make_bar)
         left.addWidget(self.bench, 1)
         left.addWidget(self.ladder)
         middle = QHBoxLayout()
@@ -289,6 +292,7 @@ class Window(ActingWindow):
         self.layout_bar.refresh()
         self.quilt_bar.refresh()
         self.cut_bar.refresh()
+        self.make_bar.refresh()
         project = desk.project
         self.ladder.show_one(project.nth, project.bags, project.copies)
         self.ladder.show_ladder(desk.seen.panel, plan.ladder(desk.seen.panel))
@@ -354,7 +358,8 @@ class Window(ActingWindow):
         place = seen.picked.place if seen.picked else None
         if seen.snag is not None:
             place = seen.snag.place
-        view = view_of(seen, place, self.cutter.spreads() if self.cutter.here else None)
+        step = self.maker.deed() if self.maker.here else None
+        view = view_of(seen, place, self.cutter.spreads() if self.cutter.here else None, step)
         metric = desk.project.units == "metric"
         mark = seen.mark if seen.stage is Stage.TRIM else None
         lays = seen.stage is Stage.PIECE and seen.tool == "lay"

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from graphlib import CycleError, TopologicalSorter
 
-from tessil.core.making.deeds import OPERATIONS, Broken, Deed
+from tessil.core.bag.deeds import OPERATIONS, Broken, Deed
 from tessil.core.trouble import CannotPlan
 
 _RANK = {operation: at for at, operation in enumerate(OPERATIONS)}

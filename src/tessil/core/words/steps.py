@@ -5,7 +5,7 @@ One table, so that another language would be another table.  Common practice, no
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 
 from tessil.core.bag.steps import Step, Value
 from tessil.core.numbers.exact import Fraction
@@ -204,8 +204,11 @@ def told(steps: Iterable[Step], notation: Notation) -> tuple[str, ...]:
 
 
 def _told(step: Step, notation: Notation) -> str:
-    values = dict(step.values)
-    words = STEP_WORDS[step.what]
+    return filled(STEP_WORDS[step.what], dict(step.values), notation)
+
+
+def filled(words: str, values: Mapping[str, Value], notation: Notation) -> str:
+    """Words with the lengths, counts and names of a step in their places."""
     for name, value in values.items():
         words = words.replace(f"{{{name}}}", _read(value, notation))
         words = words.replace(f"{{{name}!}}", _read(value, notation, unit=True))

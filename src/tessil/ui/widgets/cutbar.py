@@ -127,9 +127,10 @@ class PieceRow(QWidget):
 class CutBar(QWidget):
     """Turns to another cloth, shows the whole of it or the cut that comes next, ticks cuts off."""
 
-    def __init__(self, cutter: Cutter) -> None:
+    def __init__(self, cutter: Cutter, bench: Bench) -> None:
         super().__init__()
         self.cutter = cutter
+        self.keys = CutKeys(bench, cutter)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)

@@ -2,28 +2,26 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
-from tessil.core.bag.model import Bag, EdgeRef, Join
+from tessil.core.bag.deeds import Deed, Gate, Operation, Tool
+from tessil.core.bag.ids import JoinKey
+from tessil.core.bag.model import Bag, Edge, EdgeRef
+from tessil.core.bag.net import Seam, Side
 from tessil.core.bag.steps import Step
-from tessil.core.making.deeds import Deed, Gate, Operation, Tool
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given, total
 
 OPEN_ZIP = Gate("zip-open", "zip open")
 PULL_IN = Gate("pull-inside", "pull inside")
 SNAP_IN = Gate("snap-first", "snap in")
-POCKETS_ON = Gate("pockets-first", "pockets on")
-FOLD_IN = Gate("fold-inside", "strap looked at")
-UNTWISTED = Gate("untwisted", "strap untwisted")
 TEETH_TO_LINING = Gate("lining-right", "linings right")
 GAP_LEFT = Gate("gap-left", "gap left")
 UPRIGHT = Gate("upright", "prints upright")
 CAUGHT = Gate("caught", "layers caught")
 CLIPPED = Gate("clipped", "clipped")
 CENTRED = Gate("centred", "zip centred")
-BOXED = Gate("boxed", "corners boxed")
 NOT_CLOSED = Gate("not-closed", "lining closed", holds=False)
 FLAP_ON = Gate("flap-in-seam", "flap on")
 PIPED = Gate("piping-first", "piping on")
@@ -32,29 +30,81 @@ COOL = Gate("cool-iron", "iron set")
 
 def minutes(value: int | Fraction) -> Figure:
     """A first guess of how long a step takes, before any log: common practice, no source."""
-    return given("a first guess", Fraction(value), Basis.GUESS).called("minutes")
+    return given("a first guess", Fraction(value), Basis.GUESS, power=0).called("minutes")
+
+
+class Sewing(Record, frozen=True):
+    """One seam of the sewn model: its edges on either side, what it takes, how long it is."""
+
+    slug: str
+    key: JoinKey
+    one: tuple[EdgeRef, ...]
+    other: tuple[EdgeRef, ...]
+    allowance: Figure
+    length: Figure
+
+    @property
+    def panels(self) -> tuple[str, ...]:
+        """Its panels, each once: the one that lies on top first."""
+        return tuple(dict.fromkeys(ref.panel for ref in (*self.one, *self.other)))
+
+    @property
+    def edges(self) -> tuple[tuple[str, str], ...]:
+        """Its edges, panel by panel, by their slugs."""
+        return edges_of((*self.one, *self.other))
 
 
 def edges_of(refs: Iterable[EdgeRef]) -> tuple[tuple[str, str], ...]:
-    """The edges of a join, panel by panel, by their slugs."""
-    return tuple((ref.panel, ref.edge.slug) for ref in refs)
+    """Edges panel by panel, by their slugs."""
+    return tuple(dict.fromkeys((ref.panel, ref.edge.slug) for ref in refs))
 
 
-def long_of(bag: Bag, refs: Iterable[EdgeRef]) -> Figure:
-    """How long a run of edges is, raw, as far as it is straight."""
-    terms = [given("edge", _edge_long(bag, ref), Basis.GEOMETRY) for ref in refs]
-    return total(terms).called("along the edge")
+def sewings_of(bag: Bag) -> tuple[Sewing, ...]:
+    """Every seam of the sewn model once; a seam told in parts is one, each box corner its own."""
+    tapes = {tape.key for tape in bag.net.tapes}
+    groups: dict[str, list[Seam]] = {}
+    for seam in bag.net.seams:
+        slug = seam.key.slug
+        if seam.key.what == "box corner":
+            number = sum(one == slug or one.startswith(f"{slug}:") for one in groups)
+            slug = f"{slug}:{number + 1}" if number else slug
+        groups.setdefault(slug, []).append(seam)
+    return tuple(_sewing(bag, slug, seams, tapes) for slug, seams in groups.items())
 
 
-def _edge_long(bag: Bag, ref: EdgeRef) -> Inches:
-    edge = bag.panel(ref.panel).edge(ref.edge)
+def _sewing(bag: Bag, slug: str, seams: Sequence[Seam], tapes: set[str]) -> Sewing:
+    one = [side for seam in seams for side in seam.one if side.sheet not in tapes]
+    other = [side for seam in seams for side in seam.other if side.sheet not in tapes]
+    if not one:  # a tape on the side that is told first
+        one, other = other, []
+    edge = edge_of(bag, one[0].sheet, one[0].edge.slug)
+    terms = [_side_long(bag, side) for side in one]
+    return Sewing(
+        slug=slug,
+        key=seams[0].key,
+        one=tuple(EdgeRef(side.sheet, side.edge) for side in one),
+        other=tuple(EdgeRef(side.sheet, side.edge) for side in other),
+        allowance=edge.allowance,
+        length=total(terms).called("along the edge"),
+    )
+
+
+def edge_of(bag: Bag, panel: str, slug: str) -> Edge:
+    """An edge as it is sewn: corners that are drawn and not cut are edges there too.  Raises
+    KeyError if there is none."""
+    for sheet in bag.net.sheets:
+        for edge in sheet.edges if sheet.panel == panel else ():
+            if edge.key.slug == slug:
+                return edge
+    raise KeyError(f"{panel} has no edge {slug}")
+
+
+def _side_long(bag: Bag, side: Side) -> Figure:
+    if side.part is not None:
+        return given("edge", abs(side.part[1] - side.part[0]), Basis.GEOMETRY)
+    edge = edge_of(bag, side.sheet, side.edge.slug)
     across, down = abs(edge.end[0] - edge.start[0]), abs(edge.end[1] - edge.start[1])
-    return max(across, down) if not across or not down else Fraction(across + down)
-
-
-def panels_of(join: Join) -> tuple[str, ...]:
-    """The panels of a join, each once: the one that lies on top first."""
-    return tuple(dict.fromkeys(ref.panel for ref in (*join.one, *join.other)))
+    return given("edge", across + down, Basis.GEOMETRY)
 
 
 def from_steps(

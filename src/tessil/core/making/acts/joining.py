@@ -6,7 +6,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from tessil.core.bag.model import Join, Panel
+from tessil.core.bag.deeds import Deed, Gate
+from tessil.core.bag.model import Panel
 from tessil.core.making.acts.common import (
     CAUGHT,
     CENTRED,
@@ -17,24 +18,25 @@ from tessil.core.making.acts.common import (
     PULL_IN,
     TEETH_TO_LINING,
     UPRIGHT,
+    Sewing,
     edges_of,
     from_steps,
-    long_of,
     minutes,
-    panels_of,
+    sewings_of,
 )
 from tessil.core.making.acts.parts import before_the_top
-from tessil.core.making.deeds import Deed, Gate
 from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
+
+OWN = ("loop.baste", "zip.pull", "cord.open", "cord.thread")  # with gates of their own here
 
 
 class Kinds(Record, frozen=True):
     """What kind of putting together a bag asks for, read from its panels and joins."""
 
-    zips: tuple[Join, ...]
-    seams: tuple[Join, ...]
-    corners: tuple[Join, ...]
+    zips: tuple[Sewing, ...]
+    seams: tuple[Sewing, ...]
+    corners: tuple[Sewing, ...]
     lined: tuple[Panel, ...]  # linings that are bags of their own
     edging: bool  # the outside edges are bound all round, nothing is turned
     turned: bool  # the top is turned in, or sewn to its lining and turned
@@ -44,7 +46,7 @@ class Kinds(Record, frozen=True):
 def kinds_of(plan: Plan) -> Kinds:
     """How this bag is put together."""
     bag = plan.bag
-    joins = [join for join in bag.joins if join.key.what != "flap"]
+    joins = [join for join in sewings_of(bag) if join.key.what != "flap"]
     outer = [panel for panel in bag.panels if panel.kind != "lining"]
     finishes = {edge.finish for panel in outer for edge in panel.edges}
     lined = tuple(
@@ -52,14 +54,16 @@ def kinds_of(plan: Plan) -> Kinds:
         for panel in bag.panels
         if panel.kind == "lining" and panel.key not in ("flap-lining", "band")
     )
+    flat = not bag.joins and "turned" in finishes
+    edging = "bound" in finishes and "seam" not in finishes
     return Kinds(
-        zips=tuple(join for join in joins if join.kind == "zip"),
-        seams=tuple(join for join in joins if join.kind in ("seam", "folded")),
-        corners=tuple(join for join in joins if join.kind == "corner"),
+        zips=tuple(join for join in joins if join.key.what == "zipper"),
+        seams=tuple(join for join in joins if join.key.what not in ("zipper", "box corner")),
+        corners=tuple(join for join in joins if join.key.what == "box corner"),
         lined=lined if plan.project.lining == "drop-in" else (),
-        edging="bound" in finishes and "seam" not in finishes,
+        edging=edging,
         turned=any(e.finish in ("turned", "seam") for p in lined for e in p.edges if _top(e.key)),
-        flat=not joins and "turned" in finishes,
+        flat=flat,
     )
 
 
@@ -82,102 +86,102 @@ def joining_deeds(plan: Plan) -> Iterator[Deed]:
     yield from _finished(plan)
 
 
-def _ready(join: Join) -> tuple[str, ...]:
-    return tuple(fact for key in panels_of(join) for fact in (f"trimmed:{key}", f"marked:{key}"))
+def _ready(join: Sewing) -> tuple[str, ...]:
+    return tuple(fact for key in join.panels for fact in (f"trimmed:{key}", f"marked:{key}"))
 
 
 # -- the zipper -----------------------------------------------------------------------------
 
 
 def _zippers(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
-    for join in kinds.zips:
-        slug, sides = join.key.slug, (join.one, join.other)
+    if not kinds.zips:
+        return
+    keys = tuple(dict.fromkeys(key for join in kinds.zips for key in join.panels))
+    yield Deed(
+        "zip.centre",
+        "check.centres",
+        "zipper",
+        keys,
+        check=True,
+        needs=tuple(fact for join in kinds.zips for fact in _ready(join)),
+        gives=(CENTRED.fact,),
+        minutes=minutes(1),
+    )
+    if kinds.lined:
         yield Deed(
-            f"zip.centre.{slug}",
-            "check.centres",
+            "zip.linings",
+            "check.linings",
             "zipper",
-            panels_of(join),
+            tuple(panel.key for panel in kinds.lined),
             check=True,
-            needs=_ready(join),
-            gives=(CENTRED.fact,),
+            needs=tuple(f"trimmed:{panel.key}" for panel in kinds.lined),
+            gives=("linings face",),
             minutes=minutes(1),
         )
-        if kinds.lined:
-            yield Deed(
-                f"zip.linings.{slug}",
-                "check.linings",
-                "zipper",
-                tuple(panel.key for panel in kinds.lined),
-                check=True,
-                needs=tuple(f"trimmed:{panel.key}" for panel in kinds.lined),
-                gives=("linings face",),
-                minutes=minutes(1),
-            )
-        made = ""
-        for number, refs in enumerate(sides):
-            lining = ("linings face",) if kinds.lined else ()
-            yield Deed(
-                f"zip.sew.{slug}.{number}",
-                "zip.sew-lined" if kinds.lined else "zip.sew",
-                "zipper",
-                tuple(dict.fromkeys(ref.panel for ref in refs)),
-                edges_of(refs),
-                join=slug if number else "",
-                tool="zipper foot",
-                needs=(*_ready(join), *((made,) if made else lining)),
-                gates=(CENTRED,),
-                gives=(f"zip:{number}", *((f"sewn:{slug}",) if number else ())),
-                seam=join.allowance,
-                length=long_of(plan.bag, refs),
-                minutes=minutes(6),
-                values=(("number", number + 1),),
-            )
-            made = f"zip:{number}"
-        yield from from_steps(
-            [step for step in plan.edge_steps.get("closing", ()) if step.what != "loop.baste"],
-            f"zip.{slug}",
-            "zipper",
-            panels_of(join),
-            (made,),
-            ("zip topstitched",),
-            "zipper foot",
-        )
+    made = "linings face" if kinds.lined else ""
+    for number, join in enumerate(kinds.zips):
         yield Deed(
-            f"zip.run.{slug}",
-            "check.zip-runs",
+            f"sew.{join.slug}",
+            "zip.sew-lined" if kinds.lined else "zip.sew",
             "zipper",
-            check=True,
-            needs=("zip topstitched",),
-            gives=("zip runs",),
-            minutes=minutes(1),
+            join.panels,
+            join.edges,
+            join=join.slug,
+            tool="zipper foot",
+            needs=(*_ready(join), *((made,) if made else ())),
+            gates=(CENTRED,),
+            gives=(f"sewn:{join.slug}",),
+            seam=join.allowance,
+            length=join.length,
+            minutes=minutes(6),
+            values=(("number", number + 1),),
         )
-        yield Deed(
-            f"zip.pull.{slug}",
-            "zip.pull-in",
-            "zipper",
-            needs=("zip runs",),
-            gives=(PULL_IN.fact,),
-            minutes=minutes(1),
-        )
-        yield Deed(
-            f"zip.trim.{slug}",
-            "zip.trim-ends",
-            "zipper",
-            panels_of(join),
-            tool="ruler",
-            needs=("zip runs",),
-            gates=(PULL_IN,),
-            gives=("zip trimmed",),
-            minutes=minutes(1),
-        )
-        yield Deed(
-            f"zip.open.{slug}",
-            "zip.open-half",
-            "zipper",
-            needs=("zip trimmed",),
-            gives=(OPEN_ZIP.fact,),
-            minutes=minutes(1),
-        )
+        made = f"sewn:{join.slug}"
+    yield from from_steps(
+        [step for step in plan.edge_steps.get("closing", ()) if step.what not in OWN],
+        "zip",
+        "zipper",
+        keys,
+        (made,),
+        ("zip topstitched",),
+        "zipper foot",
+    )
+    yield Deed(
+        "zip.run",
+        "check.zip-runs",
+        "zipper",
+        check=True,
+        needs=("zip topstitched",),
+        gives=("zip runs",),
+        minutes=minutes(1),
+    )
+    yield Deed(
+        "zip.pull",
+        "zip.pull",
+        "zipper",
+        needs=("zip runs",),
+        gives=(PULL_IN.fact,),
+        minutes=minutes(1),
+    )
+    yield Deed(
+        "zip.trim",
+        "zip.trim-ends",
+        "zipper",
+        keys,
+        tool="ruler",
+        needs=("zip runs",),
+        gates=(PULL_IN,),
+        gives=("zip trimmed",),
+        minutes=minutes(1),
+    )
+    yield Deed(
+        "zip.open",
+        "zip.open-half",
+        "zipper",
+        needs=("zip trimmed",),
+        gives=(OPEN_ZIP.fact,),
+        minutes=minutes(1),
+    )
 
 
 # -- the outside and its lining ---------------------------------------------------------------
@@ -186,6 +190,9 @@ def _zippers(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
 def _shell(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     """The seams of the outside; the last one closes it."""
     directional = any(cloth.directional for cloth in plan.project.prints)
+    channel = [s for s in plan.edge_steps.get("closing", ()) if s.what == "cord.open"]
+    sides = tuple(fact for join in kinds.seams[:1] for fact in _ready(join))
+    yield from from_steps(channel, "shell", "mark", (), sides, ("channel marked",))
     facts: list[str] = []
     for at, join in enumerate(kinds.seams):
         last = at == len(kinds.seams) - 1
@@ -195,41 +202,42 @@ def _shell(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         if last and kinds.zips:
             gates.append(OPEN_ZIP)
         band = join.key.what == "band"
+        opened = ("channel marked",) if channel and join.key.side in ("left", "right") else ()
         first = any(one.key.what == "band" for one in kinds.seams) and not band
-        slug = join.key.slug
+        slug = join.slug
         yield Deed(
             f"sew.{slug}",
-            "join.folded" if join.kind == "folded" else "join.band" if band else "join.seam",
+            "join.folded" if len(join.panels) == 1 else "join.band" if band else "join.seam",
             "assemble",
-            panels_of(join),
-            edges_of((*join.one, *join.other)),
+            join.panels,
+            join.edges,
             join=slug,
             tool="walking foot",
-            needs=(*_ready(join), *_before_side(kinds, first)),
+            needs=(*_ready(join), *_before_side(kinds, first), *opened),
             gates=tuple(gates),
             gives=(f"sewn:{slug}",),
             seam=join.allowance,
-            length=long_of(plan.bag, join.one),
+            length=join.length,
             minutes=minutes(4),
         )
         facts.append(f"sewn:{slug}")
     for join in kinds.corners:
-        slug = join.key.slug
+        slug = join.slug
         yield Deed(
             f"sew.{slug}",
             "join.corner" if plan.project.corner != "pinch" else "join.pinched",
             "assemble",
-            panels_of(join),
-            edges_of((*join.one, *join.other)),
+            join.panels,
+            join.edges,
             join=slug,
             tool="walking foot",
-            needs=(*facts, *(f"corners ready:{key}" for key in panels_of(join))),
+            needs=(*facts, *(f"corners ready:{key}" for key in join.panels)),
             gives=(f"sewn:{slug}",),
             seam=join.allowance,
-            length=long_of(plan.bag, join.one),
+            length=join.length,
             minutes=minutes(3),
         )
-    shell = (*facts, *(f"sewn:{join.key.slug}" for join in kinds.corners))
+    shell = (*facts, *(f"sewn:{join.slug}" for join in kinds.corners))
     if not shell:
         shell = tuple(f"trimmed:{panel.key}" for panel in plan.panels)
     yield Deed(
@@ -272,9 +280,7 @@ def _shell(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
 def _before_side(kinds: Kinds, first: bool) -> tuple[str, ...]:
     """What is sewn before the sides: zippers, and bands where they go on before."""
     zips = tuple("zip trimmed" for _ in kinds.zips[:1])
-    bands = tuple(
-        f"sewn:{join.key.slug}" for join in kinds.seams if first and join.key.what == "band"
-    )
+    bands = tuple(f"sewn:{join.slug}" for join in kinds.seams if first and join.key.what == "band")
     return (*zips, *bands)
 
 
@@ -300,40 +306,44 @@ def _lining(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         )
     facts: list[str] = []
     bottoms = [join for join in joins if join.key.side in ("bottom", "")] or joins[-1:]
+    opened = (bottoms or kinds.corners[-1:])[:1] if gap else ()
     for join in joins:
-        open_here = gap and join is bottoms[0]
-        slug = join.key.slug
+        open_here = join in opened
+        slug = join.slug
         gives = [f"lining:{slug}"] + ([GAP_LEFT.fact] if open_here else [])
         yield Deed(
             f"line.sew.{slug}",
             "line.seam-gap" if open_here else "line.seam",
             "line",
             keys,
-            tuple((keys[0], edge) for _, edge in edges_of(join.one)),
+            _lining_edges(keys, join),
+            join=slug,
             tool="walking foot",
             needs=tuple(needs),
             gates=(TEETH_TO_LINING,) if kinds.zips else (),
             gives=tuple(gives),
             seam=join.allowance,
-            length=long_of(plan.bag, join.one),
+            length=join.length,
             gap=plan.gap if open_here else None,
             minutes=minutes(3),
         )
         facts.append(f"lining:{slug}")
-    corners = [join for join in kinds.corners]
-    for join in corners:
-        slug = join.key.slug
+    for join in kinds.corners:
+        slug = join.slug
+        open_here = join in opened
         yield Deed(
             f"line.sew.{slug}",
-            "join.corner",
+            "line.seam-gap" if open_here else "join.corner",
             "line",
             keys,
-            tuple((keys[0], edge) for _, edge in edges_of(join.one)),
+            _lining_edges(keys, join),
+            join=slug,
             tool="walking foot",
-            needs=tuple(facts),
-            gives=(f"lining:{slug}",),
+            needs=(*needs, *facts),
+            gives=(f"lining:{slug}", *((GAP_LEFT.fact,) if open_here else ())),
             seam=join.allowance,
-            length=long_of(plan.bag, join.one),
+            length=join.length,
+            gap=plan.gap if open_here else None,
             minutes=minutes(2),
         )
         facts.append(f"lining:{slug}")
@@ -347,6 +357,12 @@ def _lining(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         gives=("lining sewn",),
         minutes=minutes(1),
     )
+
+
+def _lining_edges(keys: tuple[str, ...], join: Sewing) -> tuple[tuple[str, str], ...]:
+    """The same edges on the lining: of one that is folded on itself both sides of the seam."""
+    refs = join.one if len(keys) > 1 else (*join.one, *join.other)
+    return tuple((keys[0], edge) for _, edge in edges_of(refs))
 
 
 def turned_through_gap(kinds: Kinds) -> bool:
@@ -390,16 +406,16 @@ def _closed(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     else:
         for join in (*kinds.seams, *kinds.corners):
             yield Deed(
-                f"inside.{join.key.slug}",
+                f"inside.{join.slug}",
                 "inside.finish",
                 "turn",
-                join=join.key.slug,
+                join=join.slug,
                 tool="walking foot",
                 needs=("shell sewn",),
-                gives=(f"inside:{join.key.slug}",),
+                gives=(f"inside:{join.slug}",),
                 minutes=minutes(3),
             )
-        raw = tuple(f"inside:{join.key.slug}" for join in (*kinds.seams, *kinds.corners))
+        raw = tuple(f"inside:{join.slug}" for join in (*kinds.seams, *kinds.corners))
         yield _turned(kinds, ("shell sewn", *raw))
         gates = before_the_top(plan)
         if plan.edge_steps.get("binding"):
@@ -440,7 +456,7 @@ def _turned(kinds: Kinds, needs: Sequence[str]) -> Deed:
         "turn",
         needs=tuple(needs),
         gates=tuple(gates),
-        gives=("turned",),
+        gives=("turned", *(() if kinds.lined else ("lining closed",))),
         minutes=minutes(3),
     )
 
@@ -456,7 +472,7 @@ def _through_the_gap(plan: Plan, kinds: Kinds, needs: Sequence[str]) -> Iterator
         needs=tuple(needs),
         gates=tuple(gates),
         gap=plan.gap,
-        gives=("turned",),
+        gives=("turned", *(("lining closed",) if kinds.zips else ())),
         minutes=minutes(5),
     )
     yield Deed(
@@ -570,9 +586,13 @@ def _sewn_flat(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         (body,),
         tool="walking foot",
         needs=("gap closed",),
-        gives=("sides stitched",),
+        gives=("sides stitched", *_all_sewn(kinds)),
         minutes=minutes(6),
     )
+
+
+def _all_sewn(kinds: Kinds) -> tuple[str, ...]:
+    return tuple(f"sewn:{join.slug}" for join in kinds.seams)
 
 
 def _edged(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
@@ -589,32 +609,15 @@ def _edged(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         gives=("laid",),
         minutes=minutes(2),
     )
-    for join in kinds.seams:
-        slug = join.key.slug
-        yield Deed(
-            f"sew.{slug}",
-            "join.edge",
-            "assemble",
-            panels_of(join),
-            edges_of((*join.one, *join.other)),
-            join=slug,
-            tool="walking foot",
-            needs=("laid", *_ready(join)),
-            gives=(f"sewn:{slug}",),
-            seam=join.allowance,
-            length=long_of(plan.bag, join.one),
-            minutes=minutes(3),
-        )
-    sewn = tuple(f"sewn:{join.key.slug}" for join in kinds.seams)
     yield Deed(
         "edge.baste",
         "edge.baste",
         "assemble",
         outer,
         tool="walking foot",
-        needs=("laid", *sewn),
+        needs=("laid",),
         gates=before_the_top(plan),
-        gives=("basted", "lining closed"),
+        gives=("basted", "lining closed", *_all_sewn(kinds)),
         minutes=minutes(4),
     )
     yield Deed(
@@ -644,7 +647,8 @@ def _finished(plan: Plan) -> Iterator[Deed]:
                 gives=(f"on:stiffener.{one.index}",),
                 minutes=minutes(3),
             )
-    if any(one.key == "cord" for one in plan.bag.attachments):
+    threaded = [s for s in plan.edge_steps.get("closing", ()) if s.what == "cord.thread"]
+    if threaded:
         yield Deed(
             "finish.channel",
             "finish.channel",
@@ -654,15 +658,8 @@ def _finished(plan: Plan) -> Iterator[Deed]:
             gives=("channel sewn",),
             minutes=minutes(5),
         )
-        yield Deed(
-            "finish.cord",
-            "finish.cord",
-            "finish",
-            needs=("channel sewn",),
-            gives=("on:cord",),
-            minutes=minutes(4),
-        )
-    last = (*whole, *(("on:cord",) if any(a.key == "cord" for a in plan.bag.attachments) else ()))
+        yield from from_steps(threaded, "finish", "finish", (), ("channel sewn",), ("on:cord",))
+    last = (*whole, *(("on:cord",) if threaded else ()))
     yield Deed(
         "finish.press",
         "finish.press",

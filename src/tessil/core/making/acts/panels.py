@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.bag.deeds import Deed
 from tessil.core.making.acts.common import COOL, UPRIGHT, from_steps, minutes
-from tessil.core.making.deeds import Deed
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.trimming.squaring import squaring

@@ -1,23 +1,19 @@
-"""What is put on panels before they are joined: pockets, snap, tabs, piping, flap, straps, cords."""
+"""What is put on panels before they are joined: pockets, snap, tabs, piping, flap, straps."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.bag.deeds import Deed, Gate
 from tessil.core.making.acts.common import (
-    CLIPPED,
     FLAP_ON,
-    FOLD_IN,
     NOT_CLOSED,
     PIPED,
     SNAP_IN,
-    UNTWISTED,
-    edges_of,
     from_steps,
-    long_of,
     minutes,
+    sewings_of,
 )
-from tessil.core.making.deeds import Deed, Gate
 from tessil.core.planned import Plan
 
 POCKETS = ("slip", "divided", "window")
@@ -106,7 +102,7 @@ def _piping(plan: Plan) -> Iterator[Deed]:
 
 def _flap(plan: Plan) -> Iterator[Deed]:
     """A flap that is a panel of its own, and its lining: sewn, turned, basted to the top behind."""
-    join = next((one for one in plan.bag.joins if one.key.what == "flap"), None)
+    join = next((one for one in sewings_of(plan.bag) if one.key.what == "flap"), None)
     if join is None:
         return
     outer, lining = join.one[0].panel, join.other[0].panel
@@ -126,10 +122,10 @@ def _flap(plan: Plan) -> Iterator[Deed]:
         tool="walking foot",
         needs=(f"trimmed:{outer}", f"trimmed:{lining}", f"marked:{outer}"),
         gates=(*((Gate("snap-first", "snap:male"),) if snap else ()),),
-        gives=("flap sewn", f"sewn:{join.key.slug}"),
-        join=join.key.slug,
+        gives=("flap sewn", f"sewn:{join.slug}"),
+        join=join.slug,
         seam=join.allowance,
-        length=long_of(plan.bag, join.one),
+        length=join.length,
         minutes=minutes(6),
     )
     yield Deed(
@@ -224,8 +220,8 @@ def _straps(plan: Plan) -> Iterator[Deed]:
             tool="walking foot",
             needs=(made, *(f"marked:{key}" for key in ends)),
             gates=(
-                Gate(UNTWISTED.id, f"{one.key} untwisted"),
-                Gate(FOLD_IN.id, f"{one.key} looked at"),
+                Gate("untwisted", f"{one.key} untwisted"),
+                Gate("fold-inside", f"{one.key} looked at"),
             ),
             gives=(f"on:{one.key}",),
             values=(("what", one.label.lower()),),
@@ -264,6 +260,3 @@ def before_the_top(plan: Plan) -> tuple[Gate, ...]:
     if any(step.what == "loop.baste" for step in plan.edge_steps.get("closing", ())):
         found.append(Gate("strap-in-seam", "on:loop"))
     return tuple(found)
-
-
-__all__ = ["CLIPPED", "before_the_top", "edges_of", "part_deeds"]

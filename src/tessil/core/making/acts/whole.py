@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+from tessil.core.bag.deeds import Deed, Making
 from tessil.core.making.acts.joining import joining_deeds
 from tessil.core.making.acts.panels import panel_deeds
 from tessil.core.making.acts.parts import part_deeds
 from tessil.core.making.choice import Made
-from tessil.core.making.deeds import Deed, Making
 from tessil.core.making.order import broken_in, moved, ordered, state_after
 from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan

@@ -1,7 +1,7 @@
 """Steps of making as acts on the state of the work: what each needs to be so, what it makes so.
 
-The state is a set of facts, small words such as ``sewn:seam.left`` or ``zip open``.  A gate is a fact
-that must hold, or must not, before a step, since a bag is spoiled where it does not.
+The state is a set of facts, small words such as ``sewn:seam.left`` or ``zip open``.  A gate is a
+fact that must hold, or must not, before a step, since a bag is spoiled where it does not.
 """
 
 from __future__ import annotations

@@ -1,0 +1,61 @@
+"""What a maker does with the steps: does them, takes them back, leaves them out, moves them."""
+
+from __future__ import annotations
+
+from tessil.core.bag.deeds import Broken, Deed, Making
+from tessil.core.edits import Edit, edit
+from tessil.core.making.acts.whole import standing
+from tessil.core.making.choice import Made
+from tessil.core.making.order import broken_at
+
+
+def done(made: Made, id_: str) -> Edit:
+    """One step is done."""
+    kept = (*(one for one in made.done if one != id_), id_)
+    return edit("Do a step", ("making", made.model_copy(update={"done": kept})))
+
+
+def undone(made: Made, id_: str) -> Edit:
+    """One step is not done."""
+    kept = tuple(one for one in made.done if one != id_)
+    return edit("Take a step back", ("making", made.model_copy(update={"done": kept})))
+
+
+def left_out(made: Made, id_: str, out: bool = True) -> Edit:
+    """One step is left out, or not any more."""
+    others = tuple(one for one in made.skipped if one != id_)
+    kept = (*others, id_) if out else others
+    words = "Leave a step out" if out else "Take a step in again"
+    return edit(words, ("making", made.model_copy(update={"skipped": kept})))
+
+
+def put_before(made: Made, id_: str, before: str) -> Edit:
+    """One step comes before another."""
+    kept = (*(move for move in made.moved if move[0] != id_), (id_, before))
+    return edit("Move a step", ("making", made.model_copy(update={"moved": kept})))
+
+
+def put_back(made: Made, id_: str) -> Edit:
+    """A step comes where it came from by itself."""
+    kept = tuple(move for move in made.moved if move[0] != id_)
+    return edit("Put a step back", ("making", made.model_copy(update={"moved": kept})))
+
+
+def noted(made: Made, id_: str, words: str) -> Edit:
+    """What is to be remembered of a step."""
+    notes = {key: value for key, value in made.notes.items() if key != id_}
+    if words:
+        notes[id_] = words
+    return edit("Note", ("making", made.model_copy(update={"notes": notes})))
+
+
+def waits_for(making: Making, made: Made, deed: Deed) -> list[Broken]:
+    """What keeps a step back as the bag stands now; nothing for one that is done."""
+    if deed.id in made.done:
+        return []
+    return broken_at(deed, standing(making, made.done).facts)
+
+
+def giver(making: Making, fact: str) -> Deed | None:
+    """The step that makes something so."""
+    return next((deed for deed in making.deeds if fact in deed.gives), None)

@@ -1,0 +1,186 @@
+"""Making at the window: the steps of the bag in hand, the one that is looked at, what is done.
+
+Binds the desk to what the core makes of a plan; computes nothing itself.
+"""
+
+from __future__ import annotations
+
+from msgspec.structs import replace
+
+from tessil.core.bag.deeds import Broken, Deed, Making
+from tessil.core.edits import Edit
+from tessil.core.making.acts.doing import (
+    done,
+    giver,
+    left_out,
+    noted,
+    put_before,
+    undone,
+    waits_for,
+)
+from tessil.core.making.acts.whole import Standing, making_of, standing
+from tessil.core.making.readings import making_readings
+from tessil.core.planned import Plan
+from tessil.core.reading import Reading
+from tessil.core.snags import Stage
+from tessil.core.trouble import CannotPlan
+from tessil.core.words.making import GATE_WORDS, OPERATION_WORDS, deed_words, seam_words
+from tessil.core.words.names import join_name
+from tessil.ui.desk import Desk
+
+NONE = Making(())
+
+
+class Maker:
+    """How far the bag on the desk is made."""
+
+    def __init__(self, desk: Desk) -> None:
+        self.desk = desk
+        self._read: tuple[Plan | None, Making] = (None, NONE)
+
+    @property
+    def here(self) -> bool:
+        """Whether making is what the bench is about."""
+        return self.desk.seen.stage is Stage.MAKE
+
+    def making(self) -> Making:
+        """The steps of the bag in hand, in their order."""
+        plan = self.desk.plan
+        if self._read[0] is not plan:
+            try:
+                made = making_of(plan, plan.project.making)
+            except CannotPlan:
+                made = NONE
+            self._read = (plan, made)
+        return self._read[1]
+
+    def standing(self) -> Standing:
+        """How it stands by the steps that are done."""
+        return standing(self.making(), self.desk.project.making.done)
+
+    def deed(self) -> Deed | None:
+        """The step that is looked at: one that was turned to, else the next."""
+        return self.making().deed(self.desk.seen.step) or self.standing().next
+
+    def place(self) -> int:
+        """Which step that is, from 0; behind the last where all are done."""
+        deed, deeds = self.deed(), self.making().deeds
+        return deeds.index(deed) if deed is not None else len(deeds)
+
+    def is_done(self) -> bool:
+        """Whether the step that is looked at is done."""
+        deed = self.deed()
+        return deed is not None and deed.id in self.desk.project.making.done
+
+    def waits(self) -> list[Broken]:
+        """What keeps the step back as the bag stands now."""
+        deed = self.deed()
+        return [] if deed is None else waits_for(self.making(), self.desk.project.making, deed)
+
+    # -- words --------------------------------------------------------------------------------
+
+    def words(self, deed: Deed) -> tuple[str, str]:
+        """What a step is called and what is done in it."""
+        plan = self.desk.plan
+        labels = [plan.panel(key).panel.label.lower() for key in deed.panels]
+        panels = " and ".join([", ".join(labels[:-1]), labels[-1]] if labels[1:] else labels)
+        return deed_words(deed, panels, self._seam(deed), plan.marks.notation)
+
+    def _seam(self, deed: Deed) -> str:
+        """What the seam of a step is called."""
+        slug = deed.join.partition(":")[0]
+        keys = (seam.key for seam in self.desk.plan.bag.net.seams if seam.key.slug == slug)
+        return next((join_name(key).lower() for key in keys), "")
+
+    def kind(self, deed: Deed) -> str:
+        """Which kind of work a step is, and how far that work is."""
+        deeds = [one for one in self.making().deeds if one.operation == deed.operation]
+        at = deeds.index(deed) + 1
+        return f"{OPERATION_WORDS[deed.operation]} {at} of {len(deeds)}"
+
+    def with_it(self, deed: Deed) -> str:
+        """Seam, length, gap and tool of a step."""
+        return seam_words(deed, self.desk.plan.marks.notation)
+
+    def trouble(self) -> str:
+        """Why the step is not to be done yet, and what it would cost; nothing where it may be."""
+        waits = self.waits()
+        gates = [one for one in waits if one.gate in GATE_WORDS]
+        if gates:
+            more = f" ({len(gates) - 1} more after that.)" if gates[1:] else ""
+            return f"Not yet. {' '.join(GATE_WORDS[gates[0].gate])}{more}"
+        for one in waits:
+            before = giver(self.making(), one.fact)
+            if before is not None:
+                return f"Not yet. First comes: {self.words(before)[0].lower()}."
+        return "Not yet: something before it is left out." if waits else ""
+
+    def readings(self) -> tuple[Reading, ...]:
+        """What it takes, kind of work by kind of work."""
+        return tuple(making_readings(self.making(), self.desk.project.making))
+
+    # -- deeds --------------------------------------------------------------------------------
+
+    def turn(self, step: int) -> None:
+        """Look at another step; nothing is done."""
+        deeds = self.making().deeds
+        if deeds:
+            at = min(max(self.place() + step, 0), len(deeds) - 1)
+            self._look(deeds[at], deeds[at].id)
+
+    def to_next(self) -> None:
+        """Look at the step whose turn it is."""
+        self._look(self.standing().next, "")
+
+    def _look(self, deed: Deed | None, id_: str) -> None:
+        """A step on the bench; the ladder is that of its panel, so that a measure goes there."""
+        seen = self.desk.seen
+        panel = deed.panels[0] if deed is not None and len(deed.panels) == 1 else seen.panel
+        self.desk.see(replace(seen, step=id_, panel=panel))
+
+    def do(self) -> str:
+        """The step that is looked at is done; the next one is looked at."""
+        deed = self.deed()
+        if deed is None or self.is_done():
+            self.turn(1)
+            return ""
+        return self._go(done(self.desk.project.making, deed.id))
+
+    def take_back(self) -> str:
+        """The step that is looked at, or the last that was done, is not done."""
+        made = self.desk.project.making
+        deed = self.deed()
+        here = deed.id if deed is not None and self.is_done() else ""
+        there = {one.id for one in self.making().deeds}
+        last = here or next((one for one in reversed(made.done) if one in there), "")
+        return self._go(undone(made, last)) if last else ""
+
+    def leave_out(self) -> str:
+        """The step is not made."""
+        deed = self.deed()
+        return "" if deed is None else self._go(left_out(self.desk.project.making, deed.id))
+
+    def take_in(self) -> str:
+        """All that was left out is to be made again."""
+        made = self.desk.project.making
+        return self._go(left_out(made, made.skipped[-1], False)) if made.skipped else ""
+
+    def now(self) -> str:
+        """The step that is looked at comes next."""
+        deed, following = self.deed(), self.standing().next
+        if deed is None or following is None or deed.id == following.id or self.is_done():
+            return ""
+        return self._go(put_before(self.desk.project.making, deed.id, following.id))
+
+    def note(self, words: str) -> str:
+        """What is to be remembered of the step."""
+        deed = self.deed()
+        if deed is None:
+            return ""
+        return self.desk.attempt(noted(self.desk.project.making, deed.id, words.strip()[:400]))
+
+    def _go(self, change: Edit) -> str:
+        sentence = self.desk.attempt(change)
+        if not sentence:
+            self.to_next()
+        return sentence

@@ -1,0 +1,164 @@
+"""The bar above the bench at the making stage: the step in hand, large, and what keeps it back."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from functools import partial
+
+from PySide6.QtCore import QEvent, QObject, Qt
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from tessil.ui.maker import Maker
+from tessil.ui.widgets.bench import Bench
+from tessil.ui.widgets.words import Elided, Words
+
+
+class MakeKeys(QObject):
+    """Keys on the bench that do steps and turn to others, while making is shown there."""
+
+    def __init__(self, bench: Bench, maker: Maker) -> None:
+        super().__init__(bench)
+        self.maker = maker
+        self.deeds: dict[int, Callable[[], object]] = {
+            Qt.Key.Key_Space: maker.do,
+            Qt.Key.Key_Backspace: maker.take_back,
+            Qt.Key.Key_Left: partial(maker.turn, -1),
+            Qt.Key.Key_Right: partial(maker.turn, 1),
+            Qt.Key.Key_Return: maker.to_next,
+        }
+        bench.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
+            deed = self.deeds.get(event.key())
+            if deed is not None and self.maker.here and not event.modifiers():
+                deed()
+                return True
+        return super().eventFilter(watched, event)
+
+
+class MakeBar(QWidget):
+    """The step that is looked at: what it is called, what is done, what keeps it back."""
+
+    def __init__(self, maker: Maker, bench: Bench) -> None:
+        super().__init__()
+        self.maker = maker
+        self.keys = MakeKeys(bench, maker)
+        self._of = ""
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        row = QHBoxLayout()
+        row.setSpacing(6)
+        column.addLayout(row)
+        self.before = self._quiet("‹", "The step before (←)", partial(maker.turn, -1))
+        self.after = self._quiet("›", "The step after (→)", partial(maker.turn, 1))
+        self.title = Elided()
+        self.title.setObjectName("steptitle")
+        self.count = Words()
+        self.count.setObjectName("soft")
+        row.addWidget(self.before)
+        row.addWidget(self.after)
+        row.addWidget(self.title, 1)
+        row.addWidget(self.count)
+        second = QHBoxLayout()
+        second.setSpacing(12)
+        column.addLayout(second)
+        self.words = Words()
+        self.words.setObjectName("step")
+        self.words.setWordWrap(True)
+        second.addWidget(self.words, 1)
+        self.back = self._button("Take it back", "It is not done (Backspace)", maker.take_back)
+        self.do = self._button("Done", "The step is done (Space)", maker.do)
+        self.do.setObjectName("main")
+        second.addWidget(self.back)
+        second.addWidget(self.do)
+        third = QHBoxLayout()
+        third.setSpacing(8)
+        column.addLayout(third)
+        self.with_it = Words()
+        self.with_it.setObjectName("figure")
+        self.trouble = Words()
+        self.trouble.setObjectName("error")
+        self.trouble.setWordWrap(True)
+        self.note = QLineEdit()
+        self.note.setPlaceholderText("note…")
+        self.note.setMaxLength(400)
+        self.note.setMaximumWidth(220)
+        self.note.setAccessibleName("A note to this step")
+        self.note.setToolTip("What is to be remembered of this step")
+        self.note.editingFinished.connect(self._note)
+        self.sooner = self._button("Do it next", "This step comes next", maker.now)
+        self.out = self._button("Leave it out", "This step is not made", maker.leave_out)
+        self.in_ = self._button("Take in again", "The last step left out is made", maker.take_in)
+        third.addWidget(self.with_it)
+        third.addStretch()
+        third.addWidget(self.note)
+        for button in (self.sooner, self.in_, self.out):
+            third.addWidget(button)
+        column.addWidget(self.trouble)
+
+    def _quiet(self, words: str, tip: str, work: Callable[[], object]) -> QPushButton:
+        button = self._button(words, tip, work)
+        button.setObjectName("quiet")
+        button.setAccessibleName(tip)
+        return button
+
+    def _button(self, words: str, tip: str, work: Callable[[], object]) -> QPushButton:
+        button = QPushButton(words)
+        button.setToolTip(tip)
+        button.clicked.connect(lambda: work())
+        return button
+
+    def _note(self) -> None:
+        deed = self.maker.deed()
+        if deed is None or deed.id != self._of:
+            return
+        kept = self.maker.desk.project.making.notes.get(deed.id, "")
+        if self.note.text().strip() != kept:
+            self.maker.note(self.note.text())
+
+    def refresh(self) -> None:
+        """Show the step as it is."""
+        here = self.maker.here
+        self.setVisible(here)
+        if not here:
+            return
+        deed, made = self.maker.deed(), self.maker.desk.project.making
+        standing = self.maker.standing()
+        self.in_.setVisible(bool(made.skipped))
+        self.back.setEnabled(standing.done > 0)
+        self.note.setVisible(deed is not None)
+        for button in (self.do, self.sooner, self.out):
+            button.setVisible(deed is not None)
+        if deed is None:
+            self.title.say("The bag is made" if standing.number else "Nothing to make")
+            self.count.setText(f"{standing.done} of {standing.number} steps")
+            for text in (self.words, self.with_it, self.trouble):
+                text.setText("")
+            self.trouble.setVisible(False)
+            return
+        self._show(deed.id, standing.number)
+
+    def _show(self, id_: str, number: int) -> None:
+        maker = self.maker
+        deed = maker.deed()
+        assert deed is not None
+        title, sentence = maker.words(deed)
+        is_done = maker.is_done()
+        self.title.say(f"✓ {title}" if is_done else title)
+        self.count.setText(f"{maker.place() + 1} of {number} · {maker.kind(deed)}")
+        self.words.setText(sentence)
+        self.with_it.setText(maker.with_it(deed))
+        trouble = maker.trouble()
+        self.trouble.setText(trouble)
+        self.trouble.setVisible(bool(trouble))
+        following = maker.standing().next
+        self.do.setText("Done" if not trouble else "Do it all the same")
+        self.do.setVisible(not is_done)
+        self.sooner.setVisible(not is_done and following is not None and following.id != id_)
+        self.out.setVisible(not is_done)
+        if self._of != id_ or not self.note.hasFocus():
+            self.note.setText(maker.desk.project.making.notes.get(id_, ""))
+        self._of = id_

@@ -1,0 +1,131 @@
+"""Steps in order, by hand: what waits for what, what breaks, what a maker may move."""
+
+import pytest
+
+from tessil.core.bag.deeds import Broken, Deed, Gate
+from tessil.core.edits import applied
+from tessil.core.making.acts.doing import (
+    done,
+    giver,
+    left_out,
+    noted,
+    put_back,
+    put_before,
+    undone,
+    waits_for,
+)
+from tessil.core.making.acts.whole import making_of, standing
+from tessil.core.making.choice import Made
+from tessil.core.making.order import broken_in, moved, ordered, state_after
+from tessil.core.plan import plan
+from tessil.core.trouble import CannotPlan
+from tests.conftest import tote
+
+OPEN = Gate("zip-open", "zip open")
+SHUT_LATER = Gate("not-closed", "closed", holds=False)
+ZIP = Deed("zip", "zip.open-half", "zipper", gives=("zip open",))
+POCKET = Deed("pocket", "prepare.slip", "prepare", gates=(SHUT_LATER,), gives=("pocket",))
+SEW = Deed("sew", "join.seam", "assemble", needs=("cut",), gates=(OPEN,), gives=("closed",))
+CUT = Deed("cut", "cut.all", "cut", gives=("cut",))
+
+
+def names(deeds):
+    return [deed.id for deed in deeds]
+
+
+def test_each_step_comes_after_what_it_needs_and_before_what_shuts_it_out():
+    assert names(ordered((SEW, POCKET, ZIP, CUT))) == ["cut", "pocket", "zip", "sew"]
+
+
+def test_a_step_that_ends_a_fact_comes_after_all_that_need_it():
+    close = Deed("close", "gap.close", "cut", ends=("gap",), gives=("shut",))
+    turn = Deed("turn", "turn.gap", "turn", needs=("gap",))
+    leave = Deed("leave", "line.seam-gap", "line", gives=("gap",))
+    assert names(ordered((close, turn, leave))) == ["leave", "turn", "close"]
+    assert state_after((leave, turn, close)) == {"shut"}
+
+
+def test_steps_that_wait_for_one_another_are_told_by_name():
+    one = Deed("one", "cut.all", "cut", needs=("b",), gives=("a",))
+    two = Deed("two", "cut.all", "cut", needs=("a",), gives=("b",))
+    with pytest.raises(CannotPlan, match=r"wait for one another: .*(one|two)"):
+        ordered((one, two))
+
+
+def test_what_is_done_too_early_breaks_at_its_gate_and_by_what_is_missing():
+    assert broken_in((CUT, ZIP, SEW)) == ()
+    assert broken_in((CUT, SEW, ZIP)) == (Broken("sew", "zip-open", "zip open"),)
+    assert broken_in((ZIP, SEW, CUT)) == (Broken("sew", "", "cut"),)
+    late = broken_in((CUT, ZIP, SEW, POCKET))
+    assert late == (Broken("pocket", "not-closed", "closed"),)
+
+
+def test_a_step_is_moved_before_another_and_nowhere_else():
+    order = (CUT, POCKET, ZIP, SEW)
+    assert names(moved(order, [("sew", "pocket")])) == ["cut", "sew", "pocket", "zip"]
+    assert names(moved(order, [("cut", "sew")])) == ["pocket", "zip", "cut", "sew"]
+    assert names(moved(order, [("gone", "sew"), ("cut", "gone"), ("zip", "zip")])) == names(order)
+
+
+@pytest.fixture(scope="module")
+def made():
+    return plan(tote())
+
+
+def after(made, change):
+    return applied(made.project, change).making
+
+
+def test_steps_are_done_taken_back_left_out_and_noted(made):
+    nothing = Made()
+    making = making_of(made, nothing)
+    first, second = making.deeds[:2]
+    assert standing(making, nothing.done).next is first
+    once = after(made, done(nothing, first.id))
+    assert standing(making, once.done).next is second
+    assert standing(making, once.done).done == 1
+    assert after(made, done(once, first.id)) == once  # done twice is done once
+    assert after(made, undone(once, first.id)) == nothing
+    without = after(made, left_out(nothing, second.id))
+    assert second.id not in names(making_of(made, without).deeds)
+    assert after(made, left_out(without, second.id, False)) == nothing
+    kept = after(made, noted(nothing, first.id, "low heat"))
+    assert kept.notes == {first.id: "low heat"}
+    assert after(made, noted(kept, first.id, "")) == nothing
+
+
+def test_a_step_put_first_is_broken_until_it_is_put_back(made):
+    making = making_of(made, Made())
+    last = making.deeds[-1]
+    early = after(made, put_before(Made(), last.id, making.deeds[0].id))
+    other = making_of(made, early)
+    assert other.deeds[0].id == last.id
+    assert last.id in {one.deed for one in other.broken}
+    back = making_of(made, after(made, put_back(early, last.id)))
+    assert names(back.deeds) == names(making.deeds)
+    assert back.broken == ()
+
+
+def test_what_is_left_out_keeps_those_back_that_need_it(made):
+    making = making_of(made, Made())
+    caught = next(deed for deed in making.deeds if deed.what == "check.caught")
+    without = making_of(made, after(made, left_out(Made(), caught.id)))
+    assert ("turn", "caught") in {(one.deed, one.gate) for one in without.broken}
+
+
+def test_a_step_waits_until_what_it_needs_is_done(made):
+    making = making_of(made, Made())
+    turn = making.deed("turn")
+    waits = waits_for(making, Made(), turn)
+    assert {one.gate for one in waits} >= {"caught", "clipped"}
+    assert giver(making, "clipped").what == "shell.clip"
+    before = making.deeds[: making.deeds.index(turn)]
+    ready = Made(done=tuple(deed.id for deed in before))
+    assert waits_for(making, ready, turn) == []
+    assert waits_for(making, Made(done=("turn",)), turn) == []
+
+
+def test_steps_of_another_plan_count_for_nothing(made):
+    making = making_of(made, Made(done=("no such step",), skipped=("nor this",)))
+    assert standing(making, ("no such step",)).done == 0
+    assert making.broken == ()
