@@ -14,6 +14,7 @@ from tessil.core.cutting.checks import cut_snags
 from tessil.core.edges.checks import edge_snags
 from tessil.core.layout.checks.layout import layout_snags, top_snags
 from tessil.core.layout.checks.upright import upright_snags
+from tessil.core.making.checks import making_snags
 from tessil.core.memory.recall import Memory
 from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
@@ -44,6 +45,7 @@ _CHECKS = (
     Checks(each=(quilt_snags,)),
     Checks(each=(trim_snags,)),
     Checks(each=(mark_snags,), whole=(snap_snags, edge_snags, cut_snags)),
+    Checks(whole=(making_snags,)),
 )
 _GRAVITY = {Weight.BLOCKS: 0, Weight.WARNS: 1, Weight.NOTES: 2}
 

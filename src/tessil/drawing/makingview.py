@@ -33,8 +33,8 @@ CLIP_EVERY = 2.2  # inches
 TACK = 0.28
 
 
-def seam_picture(plan: Plan, deed: Deed, caption: str) -> Picture:
-    """Panels on one another with the seam that is sewn."""
+def seam_picture(plan: Plan, deed: Deed, caption: str, small: bool = False) -> Picture:
+    """Panels on one another with the seam that is sewn; ``small`` without words on them."""
     top = plan.bag.panel(deed.panels[0])
     below = plan.bag.panel(deed.panels[1]) if len(deed.panels) > 1 else None
     mirrored = below is not None and deed.operation != "zipper"
@@ -42,9 +42,10 @@ def seam_picture(plan: Plan, deed: Deed, caption: str) -> Picture:
     if below is not None:
         items += _below(plan, below, float(top.width.value), mirrored)
     items += _on_top(plan, top, deed)
-    first = next((edge for key, edge in deed.edges if key == top.key), "")
-    for edge in _sewn(plan, top, deed):
-        items += _thread(plan, edge, deed, gap=edge.key.slug == first)
+    edges = list(_sewn(plan, top, deed))
+    longest = max(edges, key=_long, default=None)
+    for edge in edges:
+        items += _thread(plan, edge, deed, gap=edge is longest)
         if deed.operation == "zipper":
             items += _teeth(edge)
     wide, high = float(top.width.value), float(top.height.value)
@@ -52,7 +53,10 @@ def seam_picture(plan: Plan, deed: Deed, caption: str) -> Picture:
         wide = max(wide, float(below.width.value))
         high = max(high, float(below.height.value))
         wide, high = wide + SHIFT, high + SHIFT
-    return Picture(tuple(items), (0.0, 0.0, wide, high), (60, 46, 60, 56), caption, ruled=False)
+    if small:
+        items = [item for item in items if not isinstance(item, Label)]
+    room = (12, 12, 12, 12) if small else (60, 46, 60, 56)
+    return Picture(tuple(items), (0.0, 0.0, wide, high), room, caption, ruled=False)
 
 
 def whole_picture(plan: Plan, caption: str) -> Picture:
@@ -168,6 +172,11 @@ def _line(edge: Edge) -> tuple[Point, Point, Point]:
     start, end = ((float(x), float(y)) for x, y in (edge.start, edge.end))
     long = hypot(end[0] - start[0], end[1] - start[1]) or 1.0
     return start, end, ((start[1] - end[1]) / long, (end[0] - start[0]) / long)
+
+
+def _long(edge: Edge) -> float:
+    (x, y), (right, down) = edge.start, edge.end
+    return hypot(float(right - x), float(down - y))
 
 
 def _moved(point: Point, way: Point, by: float) -> Point:

@@ -24,6 +24,7 @@ ACTIONS = (
     ActionRow("kept", "Kept work…", (), "show_kept"),
     ActionRow("worksheet", "Worksheet", ("Ctrl+P",), "show_worksheet", apart=True),
     ActionRow("cutting-sheet", "Cutting sheet", ("Ctrl+Shift+P",), "show_cutting_sheet"),
+    ActionRow("sewing-sheet", "Sewing sheet", ("Ctrl+Alt+P",), "show_sewing_sheet"),
     ActionRow("svg", "Save the drawing as SVG…", ("Ctrl+E",), "ask_svg"),
     ActionRow("bag-svg", "Save the bag as it stands as SVG…", (), "ask_bag_svg"),
     ActionRow("bag-png", "Save the bag as it stands as PNG…", (), "ask_bag_png"),

@@ -18,14 +18,14 @@ from tessil.core.making.acts.doing import (
     undone,
     waits_for,
 )
+from tessil.core.making.acts.telling import told
 from tessil.core.making.acts.whole import Standing, making_of, standing
 from tessil.core.making.readings import making_readings
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
-from tessil.core.words.making import GATE_WORDS, OPERATION_WORDS, deed_words, seam_words
-from tessil.core.words.names import join_name
+from tessil.core.words.making import GATE_WORDS, OPERATION_WORDS, seam_words
 from tessil.ui.desk import Desk
 
 NONE = Making(())
@@ -81,16 +81,7 @@ class Maker:
 
     def words(self, deed: Deed) -> tuple[str, str]:
         """What a step is called and what is done in it."""
-        plan = self.desk.plan
-        labels = [plan.panel(key).panel.label.lower() for key in deed.panels]
-        panels = " and ".join([", ".join(labels[:-1]), labels[-1]] if labels[1:] else labels)
-        return deed_words(deed, panels, self._seam(deed), plan.marks.notation)
-
-    def _seam(self, deed: Deed) -> str:
-        """What the seam of a step is called."""
-        slug = deed.join.partition(":")[0]
-        keys = (seam.key for seam in self.desk.plan.bag.net.seams if seam.key.slug == slug)
-        return next((join_name(key).lower() for key in keys), "")
+        return told(self.desk.plan, deed)
 
     def kind(self, deed: Deed) -> str:
         """Which kind of work a step is, and how far that work is."""

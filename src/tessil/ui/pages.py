@@ -20,6 +20,7 @@ if TYPE_CHECKING:
     from tessil.ui.helppage import HelpPage
     from tessil.ui.keptpage import KeptPage
     from tessil.ui.logpage import LogPage
+    from tessil.ui.maker import Maker
     from tessil.ui.materialspage import MaterialsPage
     from tessil.ui.preview import Preview
     from tessil.ui.printspage import PrintsPage
@@ -34,6 +35,7 @@ class PagedWindow(FilingWindow):
     work: QWidget
     searches: Searches
     cutter: Cutter
+    maker: Maker
 
     def take_bag(self, project: Project) -> str:
         """A bag that was asked for joins the job; the window does it."""
@@ -201,6 +203,15 @@ class PagedWindow(FilingWindow):
             self.preview.show_pages(pages, "Cutting sheet")
         elif self.desk.is_open:
             self.say("Plan the cutting first, at the Cut stage.")
+
+    def show_sewing_sheet(self) -> None:
+        """All steps of the bag in hand on paper."""
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.preview)
+            from tessil.files.makingpages import sewing_sheet
+
+            pages = sewing_sheet(self.desk.plan, self.maker.making())
+            self.preview.show_pages(pages, "Sewing sheet")
 
     def pages_on_show(self) -> tuple[Pages | None, str]:
         """The pages that are previewed, and what they are."""

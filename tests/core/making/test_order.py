@@ -129,3 +129,18 @@ def test_steps_of_another_plan_count_for_nothing(made):
     making = making_of(made, Made(done=("no such step",), skipped=("nor this",)))
     assert standing(making, ("no such step",)).done == 0
     assert making.broken == ()
+
+
+def test_a_changed_order_that_breaks_a_gate_is_a_snag_with_a_way_back(made):
+    making = making_of(made, Made())
+    caught = next(deed for deed in making.deeds if deed.what == "check.caught")
+    project = applied(made.project, left_out(made.project.making, caught.id))
+    snags = [snag for snag in plan(project).snags if snag.stage == "make"]
+    assert [snag.key for snag in snags] == ["make.caught.turn"]
+    (fix,) = snags[0].fixes
+    assert applied(project, fix).making == Made()
+    turn = applied(made.project, put_before(Made(), "turn", "shell.clip"))
+    keys = {snag.key for snag in plan(turn).snags if snag.stage == "make"}
+    assert keys == {"make.clipped.turn"}
+    (back,) = next(s for s in plan(turn).snags if s.key == "make.clipped.turn").fixes
+    assert applied(turn, back).making == Made()

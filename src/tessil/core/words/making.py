@@ -178,8 +178,8 @@ _MAKING: dict[str, tuple[str, str]] = {
         "{Panels}, right sides together; sew, with a back-tack at both ends.",
     ),
     "join.folded": (
-        "Sew both side seams",
-        "Fold the {panels} right sides together and sew both sides.",
+        "Sew the {join}",
+        "Fold the {panels} right sides together and sew it, with a back-tack at both ends.",
     ),
     "join.band": (
         "Sew the band on",
@@ -379,3 +379,20 @@ def seam_words(deed: Deed, notation: Notation) -> str:
     if deed.tool:
         said.append(deed.tool)
     return ", ".join(said)
+
+
+GLOSSARY: dict[str, str] = {
+    "right sides together": "The sides that will show lie on each other; the wrong sides are seen.",
+    "back-tack": "A few stitches back and forth at the end of a seam, so that it does not open.",
+    "stay-stitch": "A line of stitches just inside the edge that keeps it from stretching.",
+    "topstitch": "Sewn from outside, close to an edge, to be seen.",
+    "baste": "Sewn with long stitches to hold until the real seam; it may stay inside.",
+    "slip-stitch": "By hand, from fold to fold, so that no stitch is seen.",
+    "clip": "Snip the allowance up to the stitching, and not into it.",
+    "teeth": "What closes a zipper, between its two tapes.",
+    "allowance": "What lies between the seam and the raw edge.",
+    "raw edge": "An edge as it was cut, not sewn or turned yet.",
+    "ladder": "The row of sizes of a panel: pieced, quilted, trimmed.",
+    "nest": "Seams pressed opposite ways lock into each other.",
+    "bias": "Cloth cut on the slant: it stretches.",
+}

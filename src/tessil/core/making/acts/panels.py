@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.deeds import Deed
+from tessil.core.catalogue import Material
 from tessil.core.making.acts.common import COOL, UPRIGHT, from_steps, minutes
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
@@ -19,11 +20,18 @@ _BONDS = {
 }
 
 
+def materials_of(plan: Plan) -> tuple[Material, ...]:
+    """What the bag is made of, each material once."""
+    layers = [layer.material for panel in plan.panels for layer in panel.layers]
+    sheets = [plan.materials[p.panel.made_of] for p in plan.panels if p.panel.made_of]
+    return tuple({material.key: material for material in (*layers, *sheets)}.values())
+
+
 def panel_deeds(plan: Plan) -> Iterator[Deed]:
     """All panels of a bag, each until it can be sewn to others."""
     yield Deed("cut.all", "cut.all", "cut", tool="ruler", gives=("cut",), minutes=minutes(20))
     yield Deed("cut.label", "cut.label", "cut", needs=("cut",), gives=("labelled",))
-    if any(material.melts for material in plan.materials.values()):
+    if any(material.melts for material in materials_of(plan)):
         yield Deed(
             "set.iron",
             "set.iron",

@@ -1,0 +1,157 @@
+"""Making through the real window: the step in hand, done and taken back, what keeps a hand back."""
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from tessil.core.numbers.exact import Fraction
+from tessil.core.snags import Stage
+from tessil.drawing.picture import Dimension, Line
+
+F = Fraction
+
+
+@pytest.fixture
+def pouch(hands):
+    """The reed pouch at its making, reached by the stage's dot."""
+    window = hands.window
+    window.open_demo("reed-pouch")
+    hands.click(window.selvage.dots[Stage.MAKE])
+    return hands
+
+
+def until(pouch, what):
+    """Do steps by the space bar until one of that kind is in hand."""
+    window = pouch.window
+    window.bench.setFocus()
+    for _ in window.maker.making().deeds:
+        deed = window.maker.deed()
+        if deed.what == what:
+            return deed
+        pouch.press(Qt.Key.Key_Space)
+    raise AssertionError(what)
+
+
+def test_the_step_in_hand_is_told_drawn_and_done_from_the_keyboard(pouch):
+    window = pouch.window
+    bar = window.make_bar
+    assert bar.isVisible()
+    assert bar.count.text().startswith("1 of ")
+    deed = until(pouch, "zip.sew-lined")
+    assert window.desk.project.making.done
+    assert bar.title.whole == "Zipper, side 1"
+    assert "between two right sides" in bar.words.text()
+    assert bar.with_it.text().startswith("seam ¼ in, ")
+    assert not bar.trouble.isVisible()
+    strokes = {line.stroke for line in window.bench.picture.of(Line)}
+    assert {"picked", "teeth"} <= strokes
+    pouch.press(Qt.Key.Key_Space)
+    assert deed.id in window.desk.project.making.done
+    assert bar.title.whole == "Zipper, side 2"
+    pouch.press(Qt.Key.Key_Backspace)
+    assert bar.title.whole == "Zipper, side 1"
+    assert deed.id not in window.desk.project.making.done
+    pouch.ctrl(Qt.Key.Key_Z)
+    assert deed.id in window.desk.project.making.done
+
+
+def test_a_gate_is_told_before_the_seam_is_sewn(pouch):
+    """The last seam with the zipper closed: why not, what it costs; once it is open, go."""
+    window = pouch.window
+    bar = window.make_bar
+    until(pouch, "zip.open-half")
+    gated = (d for d in window.maker.making().deeds if any(g.id == "zip-open" for g in d.gates))
+    last = next(gated)
+    while window.maker.deed().id != last.id:
+        pouch.press(Qt.Key.Key_Right)
+    assert bar.trouble.isVisible()
+    assert "The zipper is closed" in bar.trouble.text()
+    assert "unpicked" in bar.trouble.text()
+    assert bar.do.text() == "Do it all the same"
+    pouch.press(Qt.Key.Key_Return)
+    assert window.maker.deed().what == "zip.open-half"
+    pouch.press(Qt.Key.Key_Space)
+    while window.maker.deed().id != last.id:
+        pouch.press(Qt.Key.Key_Space)
+    assert not bar.trouble.isVisible()
+    assert bar.do.text() == "Done"
+
+
+def test_a_step_left_out_is_a_snag_and_comes_in_again(pouch):
+    window = pouch.window
+    until(pouch, "check.caught")
+    pouch.click(window.make_bar.out)
+    assert "check.caught" not in {deed.what for deed in window.maker.making().deeds}
+    snag = next(snag for snag in window.desk.plan.snags if snag.stage is Stage.MAKE)
+    assert "batting hides a missed layer" in snag.title
+    pouch.click(window.make_bar.in_)
+    assert not [snag for snag in window.desk.plan.snags if snag.stage is Stage.MAKE]
+    assert not window.make_bar.in_.isVisible()
+
+
+def test_a_step_is_done_sooner_and_a_note_is_kept(pouch):
+    window, bar = pouch.window, pouch.window.make_bar
+    until(pouch, "mark.middles")
+    wanted = window.maker.making().deeds[window.maker.place() + 1]
+    pouch.press(Qt.Key.Key_Right)
+    pouch.click(bar.sooner)
+    assert window.maker.deed().id == wanted.id
+    pouch.click(bar.note)
+    QTest.keyClicks(bar.note, "chalk, not pen")
+    QTest.keyClick(bar.note, Qt.Key.Key_Return)
+    assert window.desk.project.making.notes == {wanted.id: "chalk, not pen"}
+
+
+def test_what_is_measured_at_a_step_goes_to_its_panel_and_changes_what_follows(pouch):
+    window = pouch.window
+    deed = until(pouch, "quilt.measure")
+    assert window.desk.seen.panel == deed.panels[0] == "body"
+    before = window.maker.words(
+        next(d for d in window.maker.making().deeds if d.what == "line.cut")
+    )[1]
+    cell = window.ladder.cells["quilted"]
+    pouch.click(cell.box)
+    pouch.type("10 1/4 x 16")
+    pouch.press(Qt.Key.Key_Return)
+    assert window.desk.project.measured["body"].quilted.width == F(41, 4)
+    after = window.maker.words(
+        next(d for d in window.maker.making().deeds if d.what == "line.cut")
+    )[1]
+    assert deed.id == window.maker.deed().id
+    assert isinstance(after, str)
+    assert before != after or window.desk.plan.panel("body").trimmed.width.value <= F(41, 4)
+
+
+def test_the_gap_is_drawn_where_it_is_left(pouch):
+    window = pouch.window
+    deed = until(pouch, "line.seam-gap")
+    told = [one.text for one in window.bench.picture.of(Dimension)]
+    read = window.desk.plan.marks.notation.read_off(deed.gap.value, unit=True)
+    assert told == [f"{read} open"]
+
+
+def test_all_done_says_so_and_every_step_of_the_kit_is_drawn(hands):
+    window = hands.window
+    window.open_demo()
+    for _ in window.desk.job.bags:
+        window.desk.look(stage=Stage.MAKE)
+        for _ in window.maker.making().deeds:
+            QApplication.processEvents()
+            assert window.bench.picture.items
+            title, sentence = window.maker.words(window.maker.deed())
+            assert title
+            assert "{" not in sentence
+            window.maker.do()
+        assert window.make_bar.title.whole == "The bag is made"
+        window.desk.turn_to(window.desk.at + 1)
+
+
+def test_the_receipt_tells_minutes_by_kind_of_work(pouch):
+    window = pouch.window
+    labels = [row.reading.figure.label for row in window.column.receipt.rows]
+    assert labels[0] == "Cut"
+    assert labels[-1] == "All of it"
+    total = window.column.receipt.rows[-1].reading.figure.value
+    parts = [row.reading.figure.value for row in window.column.receipt.rows[:-1]]
+    assert total == sum(parts)
