@@ -145,7 +145,7 @@ _MAKING: dict[str, tuple[str, str]] = {
         "Baste the {what}",
         "Baste both ends of the {what} to the {panels}, inside the seam, three times over.",
     ),
-    "check.centres": ("Centres meet?", "Middle of the zipper on the middle of the {panels}."),
+    "check.middles": ("Middles meet?", "Middle of the zipper on the middle of the {panels}."),
     "check.linings": (
         "Linings face the zipper",
         "Right side of the {panels} to the zipper's wrong side, print upright.",
@@ -320,7 +320,7 @@ GATE_WORDS: dict[str, tuple[str, str]] = {
         "It is found after turning, and turned back.",
     ),
     "clipped": ("Curves and corners are not clipped.", "They pucker; the bag is turned back."),
-    "centred": (
+    "middles-meet": (
         "Middles have not been laid on one another.",
         "The sides do not meet at the zipper's end.",
     ),

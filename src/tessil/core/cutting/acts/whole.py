@@ -280,7 +280,8 @@ REST = "rest "
 
 def whence_rest(sheet: Sheet, box: Box) -> str:
     """What is left of a cloth as the source of another: of which, and where on it."""
-    return f"{REST}{crc32(f'{sheet.stock} {sheet.source}'.encode()):08x}: {box.x}, {box.y}"
+    of = crc32(f"{sheet.stock} {sheet.source}".encode()).to_bytes(4, "big").hex()
+    return f"{REST}{of}: {box.x}, {box.y}"
 
 
 class Spreads(Record, frozen=True):

@@ -10,9 +10,9 @@ from tessil.core.bag.deeds import Deed, Gate
 from tessil.core.bag.model import Panel
 from tessil.core.making.acts.common import (
     CAUGHT,
-    CENTRED,
     CLIPPED,
     GAP_LEFT,
+    MIDDLES_MEET,
     OPEN_ZIP,
     PIPED,
     PULL_IN,
@@ -98,13 +98,13 @@ def _zippers(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         return
     keys = tuple(dict.fromkeys(key for join in kinds.zips for key in join.panels))
     yield Deed(
-        "zip.centre",
-        "check.centres",
+        "zip.middles",
+        "check.middles",
         "zipper",
         keys,
         check=True,
         needs=tuple(fact for join in kinds.zips for fact in _ready(join)),
-        gives=(CENTRED.fact,),
+        gives=(MIDDLES_MEET.fact,),
         minutes=minutes(1),
     )
     if kinds.lined:
@@ -129,7 +129,7 @@ def _zippers(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             join=join.slug,
             tool="zipper foot",
             needs=(*_ready(join), *((made,) if made else ())),
-            gates=(CENTRED,),
+            gates=(MIDDLES_MEET,),
             gives=(f"sewn:{join.slug}",),
             seam=join.allowance,
             length=join.length,
@@ -143,7 +143,7 @@ def _zippers(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         "zipper",
         keys,
         (made,),
-        ("zip topstitched",),
+        ("zip stitched down",),
         "zipper foot",
     )
     yield Deed(
@@ -151,7 +151,7 @@ def _zippers(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         "check.zip-runs",
         "zipper",
         check=True,
-        needs=("zip topstitched",),
+        needs=("zip stitched down",),
         gives=("zip runs",),
         minutes=minutes(1),
     )
