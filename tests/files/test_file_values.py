@@ -18,6 +18,7 @@ from tessil.core.trouble import BrokenFile, FileTrouble
 from tessil.files import recovery
 from tessil.files.jobreport import job_cut_csv, job_data, job_text
 from tessil.files.logfile import COLUMNS, keep_together, load_book, read_swatches, swatches_csv
+from tessil.files.makingreport import making_data, making_text
 from tessil.files.places import data_folder, path_in, state_folder
 from tessil.files.projectfile import (
     MIGRATIONS,
@@ -425,12 +426,13 @@ def test_a_job_s_report_is_its_bags_under_its_name():
     assert text.startswith(f"{job.title}: 4 bags\n\n{plans[0].project.name}\n")
     parts = text.split("\n" + "─" * 60 + "\n\n")
     assert len(parts) == 4
-    assert parts[1:] == [report_text(made) for made in plans[1:]]
+    assert parts[1:] == [f"{report_text(made)}\n{making_text(made)}" for made in plans[1:]]
     data = job_data(job, plans)
-    assert data == {"job": job.title, "bags": [report_data(made) for made in plans]}
+    whole = [{**report_data(made), "making": making_data(made)} for made in plans]
+    assert data == {"job": job.title, "bags": whole}
     rows = list(csv.reader(io.StringIO(job_cut_csv(plans))))
     assert rows[0][:2] == ["bag", "panel"]
     assert {row[0] for row in rows[1:]} == {made.project.name for made in plans}
     one = [plan(tote())]
-    assert job_text(job_tote(), one) == report_text(one[0])
-    assert job_data(job_tote(), one) == report_data(one[0])
+    assert job_text(job_tote(), one) == f"{report_text(one[0])}\n{making_text(one[0])}"
+    assert job_data(job_tote(), one) == {**report_data(one[0]), "making": making_data(one[0])}

@@ -8,6 +8,8 @@ import pytest
 
 from tessil.cli import main
 from tessil.core.cutting.acts.whole import lots_of, plan_whole
+from tessil.core.making.acts.whole import making_of
+from tessil.core.making.choice import Made
 from tessil.core.plan import plan
 from tessil.core.project import FORMAT
 from tessil.core.trouble import BrokenFile, NewerFile
@@ -100,8 +102,9 @@ def test_reports_of_one_bag_are_as_they_were_and_of_several_one_after_the_other(
     kit = load(KIT)
     plans = [plan(kit.project(at)) for at in range(4)]
     one = load_bag(DEMO)
-    assert job_text(job_tote(), [plan(one)]) == report_text(plan(one))
-    assert job_data(job_tote(), [plan(one)]) == report_data(plan(one))
+    assert job_text(job_tote(), [plan(one)]).startswith(report_text(plan(one)))
+    told = job_data(job_tote(), [plan(one)])
+    assert {key: value for key, value in told.items() if key != "making"} == report_data(plan(one))
     assert job_cut_csv([plan(one)]) == cut_csv(plan(one))
     text = job_text(kit, plans)
     assert text.startswith("The band's kit of four: 4 bags\n\nRehearsal satchel\n")
@@ -161,3 +164,22 @@ def test_a_job_that_was_cut_tells_it_in_its_report():
     assert f"{len(numbers):>5}. " in text
     assert "To buy" in text
     assert "cutting" not in job_data(job, plans)
+
+
+def test_the_report_tells_the_steps_and_how_the_bag_stands():
+    job = job_tote()
+    making = making_of(plan(job.project(0)), Made())
+    first = making.deeds[0].id
+    (bag,) = job.bags
+    bag = bag.model_copy(update={"making": Made(done=(first,))})
+    begun = job.model_copy(update={"bags": (bag,)})
+    plans = [plan(begun.project(0))]
+    data = job_data(begun, plans)["making"]
+    assert [one["id"] for one in data["steps"]] == [deed.id for deed in making.deeds]
+    assert [one["done"] for one in data["steps"]].count(True) == 1
+    assert data["next"] == making.deeds[1].id
+    assert set(data["state"]) == set(making.deeds[0].gives)
+    assert data["broken"] == []
+    text = job_text(begun, plans)
+    assert "   1. [x] " in text
+    assert f"{len(making.deeds):>4}. [ ] finish: Look it over." in text

@@ -12,6 +12,7 @@ from tessil.core.planned import Plan
 from tessil.core.project import Job
 from tessil.files.csvtext import write_list
 from tessil.files.cuttingreport import cutting_data, cutting_of, cutting_text
+from tessil.files.makingreport import making_data, making_text
 from tessil.files.report import CUT_COLUMNS, cut_csv, cut_rows, report_data, report_text
 from tessil.files.striplist import HEAD, strip_rows, strips_csv
 
@@ -22,12 +23,17 @@ def job_text(job: Job, plans: Sequence[Plan], told: Callable[[Plan], str] = repo
     """The bags' pages of text, under the job's name."""
     found = cutting_of(job, plans) if told is report_text else None
     last = [] if found is None else [cutting_text(found, plans)]
+    tell = _bag_text if told is report_text else told
     if len(plans) == 1:
-        return RULE.join([told(plans[0]), *last])
-    pages = [told(made) for made in plans]
+        return RULE.join([tell(plans[0]), *last])
+    pages = [tell(made) for made in plans]
     if told is not report_text:  # pages that do not begin with the bag's own name
         pages = [f"{made.project.name}\n{page}" for made, page in zip(plans, pages, strict=True)]
     return f"{job.title}: {len(plans)} bags\n\n" + RULE.join([*pages, *last])
+
+
+def _bag_text(plan: Plan) -> str:
+    return f"{report_text(plan)}\n{making_text(plan)}"
 
 
 def job_data(job: Job, plans: Sequence[Plan]) -> dict[str, Any]:
@@ -35,8 +41,12 @@ def job_data(job: Job, plans: Sequence[Plan]) -> dict[str, Any]:
     found = cutting_of(job, plans)
     cut = {} if found is None else {"cutting": cutting_data(found, plans)}
     if len(plans) == 1:
-        return {**report_data(plans[0]), **cut}
-    return {"job": job.title, "bags": [report_data(made) for made in plans], **cut}
+        return {**_bag_data(plans[0]), **cut}
+    return {"job": job.title, "bags": [_bag_data(made) for made in plans], **cut}
+
+
+def _bag_data(plan: Plan) -> dict[str, Any]:
+    return {**report_data(plan), "making": making_data(plan)}
 
 
 def job_cut_csv(plans: Sequence[Plan]) -> str:

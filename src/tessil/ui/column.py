@@ -216,7 +216,8 @@ class Column(QWidget):
         self.receipt.show_readings(figures, plan.marks.notation, desk.seen.picked)
         self.stitches.setVisible(bool(figures) and bool(self.fields))
         self.scrolled.setVisible(bool(self.fields))
-        caution = caution_for(stage, _in_hand(plan, stage, desk.seen.panel))
+        concerned = self.maker.concerned() if self.maker.here else stage
+        caution = caution_for(concerned, _in_hand(plan, concerned, desk.seen.panel))
         words = [*_advice(desk), *self.cutter.advice(), caution]
         if not figures and not self.fields:
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")

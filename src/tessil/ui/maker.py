@@ -5,9 +5,11 @@ Binds the desk to what the core makes of a plan; computes nothing itself.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from msgspec.structs import replace
 
-from tessil.core.bag.deeds import Broken, Deed, Making
+from tessil.core.bag.deeds import Broken, Deed, Making, Operation
 from tessil.core.edits import Edit
 from tessil.core.making.acts.doing import (
     done,
@@ -29,6 +31,18 @@ from tessil.core.words.making import GATE_WORDS, OPERATION_WORDS, seam_words
 from tessil.ui.desk import Desk
 
 NONE = Making(())
+CAUTIONED: Mapping[Operation, Stage] = {
+    "cut": Stage.CUT,
+    "piece": Stage.PIECE,
+    "layer": Stage.LAYER,
+    "quilt": Stage.QUILT,
+    "trim": Stage.TRIM,
+    "mark": Stage.TRIM,
+    "prepare": Stage.EDGE,
+    "zipper": Stage.EDGE,
+    "assemble": Stage.EDGE,
+    "line": Stage.EDGE,
+}
 
 
 class Maker:
@@ -105,6 +119,11 @@ class Maker:
             if before is not None:
                 return f"Not yet. First comes: {self.words(before)[0].lower()}."
         return "Not yet: something before it is left out." if waits else ""
+
+    def concerned(self) -> Stage:
+        """The stage whose cautions go with the step; making's own once all are done."""
+        deed = self.deed()
+        return Stage.MAKE if deed is None else CAUTIONED.get(deed.operation, Stage.MAKE)
 
     def readings(self) -> tuple[Reading, ...]:
         """What it takes, kind of work by kind of work."""

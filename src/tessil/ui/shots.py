@@ -54,6 +54,7 @@ def _take(folder: Path) -> None:
         shoot(f"{number}-{stage}")
     _quilting(window, shoot)
     _cutting(window, shoot)
+    _making(window, shoot)
     _piecing(window, shoot)
     window.open_demo()
     window.desk.look(stage=Stage.EDGE)
@@ -85,6 +86,15 @@ def _cutting(window: Window, shoot: Callable[[str], None]) -> None:
     shoot("7-cut")
     window.show_shelf()
     shoot("12-shelf")
+
+
+def _making(window: Window, shoot: Callable[[str], None]) -> None:
+    """The pouch of the kit, half made: the next seam in hand."""
+    window.open_demo()
+    names = [bag.name for bag in window.desk.job.bags]
+    window.desk.turn_to(names.index("Reed pouch"))
+    window.desk.look(stage=Stage.MAKE)
+    shoot("8-make")
 
 
 def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
