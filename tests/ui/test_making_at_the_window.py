@@ -1,5 +1,6 @@
 """Making through the real window: the step in hand, done and taken back, what keeps a hand back."""
 
+import pypdf
 import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
@@ -155,3 +156,33 @@ def test_the_receipt_tells_minutes_by_kind_of_work(pouch):
     total = window.column.receipt.rows[-1].reading.figure.value
     parts = [row.reading.figure.value for row in window.column.receipt.rows[:-1]]
     assert total == sum(parts)
+
+
+def test_the_sewing_sheet_has_every_step_with_its_number(pouch, tmp_path):
+    window = pouch.window
+    window.acts["sewing-sheet"].trigger()
+    QApplication.processEvents()
+    assert window.preview.isVisible()
+    assert window.preview.title.text() == "Sewing sheet"
+    pouch.click(window.preview.save)
+    window.file_bar.line.setText(str(tmp_path / "sheet.pdf"))
+    pouch.click(window.file_bar.go)
+    said = "\n".join(page.extract_text() for page in pypdf.PdfReader(tmp_path / "sheet.pdf").pages)
+    words = " ".join(said.split())
+    steps = window.maker.making().deeds
+    assert f"Sewing sheet: {len(steps)} steps" in words
+    for at, deed in enumerate(steps, start=1):
+        title = window.maker.words(deed)[0]
+        assert f"{at} {title}." in words, title
+    assert "What the words mean" in words
+    assert "back-tack" in words
+
+
+@pytest.mark.parametrize("act", ["templates", "templates-large"])
+def test_templates_are_seen_before_they_are_printed(pouch, act):
+    window = pouch.window
+    window.acts[act].trigger()
+    QApplication.processEvents()
+    assert window.preview.isVisible()
+    assert window.preview.title.text() == "Templates"
+    assert (len(window.preview.pages) == 2) == (act == "templates-large")

@@ -113,7 +113,7 @@ def _on_top(plan: Plan, panel: Panel, deed: Deed) -> Iterator[Item]:
         there = plan.panel(panel.key)
         cloths = tuple(trimmed_bands(plan, there))
         yield Placed(cloths, (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)) if cloths else Shade(outline, "paper")
-        side = "right side up" if deed.operation == "zipper" else "folded, right sides in"
+        side = "right side up" if deed.operation == "zipper" else "to be folded, right sides in"
     yield Line(outline, "raw", closed=True)
     middle = (float(panel.width.value) / 2, float(panel.height.value) / 2)
     yield Label(middle, f"{panel.label}, {side}", chip=True, strong=True)

@@ -25,6 +25,8 @@ ACTIONS = (
     ActionRow("worksheet", "Worksheet", ("Ctrl+P",), "show_worksheet", apart=True),
     ActionRow("cutting-sheet", "Cutting sheet", ("Ctrl+Shift+P",), "show_cutting_sheet"),
     ActionRow("sewing-sheet", "Sewing sheet", ("Ctrl+Alt+P",), "show_sewing_sheet"),
+    ActionRow("templates", "Templates at full size", ("Ctrl+Alt+T",), "show_templates"),
+    ActionRow("templates-large", "Templates, each on one page", (), "show_large_templates"),
     ActionRow("svg", "Save the drawing as SVG…", ("Ctrl+E",), "ask_svg"),
     ActionRow("bag-svg", "Save the bag as it stands as SVG…", (), "ask_bag_svg"),
     ActionRow("bag-png", "Save the bag as it stands as PNG…", (), "ask_bag_png"),

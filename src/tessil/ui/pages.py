@@ -213,6 +213,18 @@ class PagedWindow(FilingWindow):
             pages = sewing_sheet(self.desk.plan, self.maker.making())
             self.preview.show_pages(pages, "Sewing sheet")
 
+    def show_templates(self, large: bool = False) -> None:
+        """Every panel at its own size, tiled on the usual paper or each on one large page."""
+        if self.desk.is_open:
+            self.pages.setCurrentWidget(self.preview)
+            from tessil.files.templates import templates
+
+            self.preview.show_pages(templates(self.desk.plan, large), "Templates")
+
+    def show_large_templates(self) -> None:
+        """Every panel at its own size on a page of its own."""
+        self.show_templates(large=True)
+
     def pages_on_show(self) -> tuple[Pages | None, str]:
         """The pages that are previewed, and what they are."""
         if self.pages.currentWidget() is self.__dict__.get("preview"):

@@ -53,7 +53,6 @@ def _take(folder: Path) -> None:
         window.desk.look(stage=stage)
         shoot(f"{number}-{stage}")
     _quilting(window, shoot)
-    _cutting(window, shoot)
     _making(window, shoot)
     _piecing(window, shoot)
     window.open_demo()
@@ -68,6 +67,7 @@ def _take(folder: Path) -> None:
     shoot("9-snags")
     window.show_worksheet()
     shoot("10-worksheet")
+    _cutting(window, shoot)
     window.close()
 
 
