@@ -2,8 +2,8 @@
 
 Twenty-four jobs of 5 to 60 pieces from yardage, from fat quarters and from scraps.  Each against
 the bound of its own proof, against a careful hand's shelves and against a general library's
-guillotine cuts (of any number of stages, all pieces turned or none: where it needs less its layout is
-one that takes a ruler more stages); so many seconds a job (10).
+guillotine cuts (of any number of stages, all pieces turned or none: where it needs less its
+layout takes a ruler more stages); so many seconds a job (10).
 """
 
 from __future__ import annotations

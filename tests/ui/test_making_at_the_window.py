@@ -186,3 +186,16 @@ def test_templates_are_seen_before_they_are_printed(pouch, act):
     assert window.preview.isVisible()
     assert window.preview.title.text() == "Templates"
     assert (len(window.preview.pages) == 2) == (act == "templates-large")
+
+
+def test_the_bag_as_it_is_folds_up_as_it_is_sewn(pouch):
+    window = pouch.window
+    pouch.leaf("bag")
+    flat = window.bench.picture.box
+    assert "0 of 8 seams" in window.column.caution.text()
+    until(pouch, "turn.gap")
+    assert "8 of 8 seams" in window.column.caution.text()
+    assert "The way out is the gap in the lining" in window.column.caution.text()
+    assert window.bench.picture.box != flat
+    pouch.leaf("step")
+    assert window.bench.picture.items

@@ -10,6 +10,8 @@ from collections.abc import Iterator
 from contextlib import suppress
 from math import hypot
 
+from msgspec.structs import replace
+
 from tessil.core.bag.deeds import Deed
 from tessil.core.bag.model import Edge, Panel
 from tessil.core.making.acts.common import edge_of
@@ -59,9 +61,12 @@ def seam_picture(plan: Plan, deed: Deed, caption: str, small: bool = False) -> P
     return Picture(tuple(items), (0.0, 0.0, wide, high), room, caption, ruled=False)
 
 
-def whole_picture(plan: Plan, caption: str) -> Picture:
-    """The bag in the hand, as it is once it is turned."""
-    hand = in_hand(plan, stand_of(plan, "front"), things=False)
+def whole_picture(plan: Plan, caption: str, sewn: float = 1.0) -> Picture:
+    """The bag in the hand, folded up from flat as far as it is sewn."""
+    stand = stand_of(plan, "front")
+    if sewn < 1.0:
+        stand = replace(stand, fold=sewn)
+    hand = in_hand(plan, stand, things=False)
     return Picture(hand.items, hand.box, (60, 40, 60, 56), caption, ruled=False)
 
 

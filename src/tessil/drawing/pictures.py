@@ -65,6 +65,7 @@ class View(Record, frozen=True):
     sheet: int = 0  # which cloth of it
     cut: bool = False  # its next cut in hand
     step: Deed | None = None  # of making
+    sewn: float = 1.0  # the share of its seams that is sewn
 
 
 def picture_of(plan: Plan, view: View) -> Picture:
@@ -77,6 +78,8 @@ def picture_of(plan: Plan, view: View) -> Picture:
         at = min(view.sheet, len(found.spreads) - 1)
         return cutting_picture(found, at, view.cut, plan.marks.notation, view.piece)
     if view.stage is Stage.MAKE:
+        if view.leaf == "bag":
+            return whole_picture(plan, "The bag as it is now.", view.sewn)
         return making_picture(plan, view.step)
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:

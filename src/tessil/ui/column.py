@@ -218,7 +218,8 @@ class Column(QWidget):
         self.scrolled.setVisible(bool(self.fields))
         concerned = self.maker.concerned() if self.maker.here else stage
         caution = caution_for(concerned, _in_hand(plan, concerned, desk.seen.panel))
-        words = [*_advice(desk), *self.cutter.advice(), caution]
+        state = [" ".join(self.maker.state())] if self.maker.here else []
+        words = [*state, *_advice(desk), *self.cutter.advice(), caution]
         if not figures and not self.fields:
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
         self.caution.setText("\n\n".join(word for word in words if word))

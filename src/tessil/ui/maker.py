@@ -20,6 +20,7 @@ from tessil.core.making.acts.doing import (
     undone,
     waits_for,
 )
+from tessil.core.making.acts.state import sewn_share, state_words
 from tessil.core.making.acts.telling import told
 from tessil.core.making.acts.whole import Standing, making_of, standing
 from tessil.core.making.readings import making_readings
@@ -76,6 +77,16 @@ class Maker:
         """The step that is looked at: one that was turned to, else the next."""
         return self.making().deed(self.desk.seen.step) or self.standing().next
 
+    def shown(self) -> tuple[Deed | None, float]:
+        """The step on the bench, and the share of the bag's seams that is sewn."""
+        if not self.here:
+            return None, 1.0
+        return self.deed(), sewn_share(self.desk.plan, self.standing().facts)
+
+    def state(self) -> tuple[str, ...]:
+        """The bag as it is now, in sentences."""
+        return tuple(state_words(self.desk.plan, self.standing().facts))
+
     def place(self) -> int:
         """Which step that is, from 0; behind the last where all are done."""
         deed, deeds = self.deed(), self.making().deeds
@@ -127,7 +138,8 @@ class Maker:
 
     def readings(self) -> tuple[Reading, ...]:
         """What it takes, kind of work by kind of work."""
-        return tuple(making_readings(self.making(), self.desk.project.making))
+        found = tuple(making_readings(self.making(), self.desk.project.making))
+        return found[-1:] if self.desk.seen.leaf.get(Stage.MAKE) == "bag" else found
 
     # -- deeds --------------------------------------------------------------------------------
 

@@ -117,7 +117,11 @@ def lying(seen: Seen) -> str:
 
 
 def view_of(
-    seen: Seen, place: Place | None, spreads: Spreads | None, step: Deed | None = None
+    seen: Seen,
+    place: Place | None,
+    spreads: Spreads | None,
+    step: Deed | None = None,
+    sewn: float = 1.0,
 ) -> View:
     """What the bench is asked to show."""
     return View(
@@ -136,4 +140,5 @@ def view_of(
         seen.sheet,
         seen.cut,
         step,
+        sewn,
     )

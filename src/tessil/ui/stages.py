@@ -211,6 +211,7 @@ LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
         ("closing", "Closing"),
     ),
     Stage.CUT: (("cloth", "Cloth"), ("wares", "Zippers, cord, thread")),
+    Stage.MAKE: (("step", "The step in hand"), ("bag", "The bag as it is")),
     Stage.QUILT: (("lines", "Lines"), ("sewing", "Sewing"), ("draws", "Draws in")),
 }
 

@@ -358,8 +358,8 @@ class Window(ActingWindow):
         place = seen.picked.place if seen.picked else None
         if seen.snag is not None:
             place = seen.snag.place
-        step = self.maker.deed() if self.maker.here else None
-        view = view_of(seen, place, self.cutter.spreads() if self.cutter.here else None, step)
+        found = self.cutter.spreads() if self.cutter.here else None
+        view = view_of(seen, place, found, *self.maker.shown())
         metric = desk.project.units == "metric"
         mark = seen.mark if seen.stage is Stage.TRIM else None
         lays = seen.stage is Stage.PIECE and seen.tool == "lay"

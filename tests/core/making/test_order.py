@@ -14,12 +14,14 @@ from tessil.core.making.acts.doing import (
     undone,
     waits_for,
 )
+from tessil.core.making.acts.state import sewn_share, state_words, way_out
 from tessil.core.making.acts.whole import making_of, standing
 from tessil.core.making.choice import Made
 from tessil.core.making.order import broken_in, moved, ordered, state_after
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
-from tests.conftest import tote
+from tessil.files.projectfile import load
+from tests.conftest import DEMO, tote
 
 OPEN = Gate("zip-open", "zip open")
 SHUT_LATER = Gate("not-closed", "closed", holds=False)
@@ -144,3 +146,31 @@ def test_a_changed_order_that_breaks_a_gate_is_a_snag_with_a_way_back(made):
     assert keys == {"make.clipped.turn"}
     (back,) = next(s for s in plan(turn).snags if s.key == "make.clipped.turn").fixes
     assert applied(turn, back).making == Made()
+
+
+def test_the_bag_as_it_is_now_is_told_by_what_is_sewn():
+    """The pouch by hand: eight seams (two of the zipper, two ends, four corners); a gap of 2½."""
+    pouch = plan(load(DEMO.with_name("reed-pouch.tessil")).project())
+    deeds = making_of(pouch, Made()).deeds
+    facts = frozenset()
+    assert sewn_share(pouch, facts) == 0
+    assert next(state_words(pouch, facts)).startswith("0 of 8 seams")
+    assert way_out(pouch, facts)[0] == "open"
+    at = [deed.id for deed in deeds].index("turn")
+    before = state_after(deeds[:at])
+    assert sewn_share(pouch, before) == 1
+    assert way_out(pouch, before) == ("gap", pouch.gap)
+    assert "It is wrong side out." in tuple(state_words(pouch, before))
+    after_ = state_after(deeds)
+    said = tuple(state_words(pouch, after_))
+    assert "8 of 8 seams of the outside are sewn." in said
+    assert "It is right side out." in said
+    assert any(one.startswith("The way out is the open zipper") for one in said)
+    shut = after_ - {"zip open"}
+    assert way_out(pouch, shut)[0] == "shut"
+
+
+def test_a_tote_is_reached_through_its_top(made):
+    facts = state_after(making_of(made, Made()).deeds)
+    assert way_out(made, facts) == ("mouth", made.bag.opening)
+    assert "The lining is closed: nothing can be set into it any more." in state_words(made, facts)

@@ -396,3 +396,18 @@ GLOSSARY: dict[str, str] = {
     "nest": "Seams pressed opposite ways lock into each other.",
     "bias": "Cloth cut on the slant: it stretches.",
 }
+
+STATE_WORDS: dict[str, str] = {
+    "seams": "{sewn} of {number} seams of the outside are sewn.",
+    "lining open": "The lining is not closed: pockets and snap can still be set.",
+    "lining closed": "The lining is closed: nothing can be set into it any more.",
+    "open": "All of it can still be reached.",
+    "gap": "The way out is the gap in the lining, {wide}.",
+    "zip": "The way out is the open zipper, {wide}.",
+    "shut": "The zipper is shut: there is no way out.",
+    "mouth": "The way in is its top, {wide} round.",
+    "enough": "Its stiffest part turns through {least}: the gap of {gap} will do.",
+    "narrow": "Its stiffest part asks for {least}: a gap of {gap} is too narrow.",
+    "turned": "It is right side out.",
+    "inside out": "It is wrong side out.",
+}
