@@ -199,3 +199,19 @@ def test_the_bag_as_it_is_folds_up_as_it_is_sewn(pouch):
     assert window.bench.picture.box != flat
     pouch.leaf("step")
     assert window.bench.picture.items
+
+
+def test_a_step_that_went_wrong_says_what_to_do_and_what_comes_with_it(pouch):
+    window, bar = pouch.window, pouch.window.make_bar
+    until(pouch, "finish.press")
+    while window.maker.deed().what != "check.caught":
+        pouch.press(Qt.Key.Key_Left)
+    before = window.desk.project.making.done
+    pouch.click(bar.wrong)
+    assert "Unpick an inch past the miss" in bar.trouble.text()
+    assert "turn through the gap" in bar.trouble.text()
+    assert "minutes" in bar.trouble.text()
+    assert window.maker.deed().what == "check.caught"
+    assert len(window.desk.project.making.done) < len(before)
+    pouch.ctrl(Qt.Key.Key_Z)
+    assert window.desk.project.making.done == before

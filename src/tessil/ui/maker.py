@@ -19,6 +19,7 @@ from tessil.core.making.acts.doing import (
     put_before,
     undone,
     waits_for,
+    went_wrong,
 )
 from tessil.core.making.acts.state import sewn_share, state_words
 from tessil.core.making.acts.telling import told
@@ -28,7 +29,7 @@ from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
-from tessil.core.words.making import GATE_WORDS, OPERATION_WORDS, seam_words
+from tessil.core.words.making import GATE_WORDS, OPERATION_WORDS, mending_words, seam_words
 from tessil.ui.desk import Desk
 
 NONE = Making(())
@@ -193,6 +194,22 @@ class Maker:
         if deed is None or following is None or deed.id == following.id or self.is_done():
             return ""
         return self._go(put_before(self.desk.project.making, deed.id, following.id))
+
+    def spoil(self) -> str:
+        """The step that is looked at went wrong: it and all that rests on it is to be done again;
+        what to do, and what comes with it."""
+        deed = self.deed()
+        if deed is None or not self.is_done():
+            return ""
+        change, lost = went_wrong(self.making(), self.desk.project.making, deed.id)
+        others = [one for one in lost if one.id != deed.id]
+        minutes = sum(float(one.minutes.value) for one in lost if one.minutes is not None)
+        said = mending_words(deed.what)
+        if others:
+            names = ", ".join(dict.fromkeys(self.words(one)[0].lower() for one in others))
+            said += f" To be done again with it: {names}. "
+        said = f"{said.strip()} About {minutes:.0f} minutes."
+        return self._go(change) or said
 
     def note(self, words: str) -> str:
         """What is to be remembered of the step."""

@@ -12,7 +12,9 @@ from tessil.core.making.acts.doing import (
     put_back,
     put_before,
     undone,
+    undone_with,
     waits_for,
+    went_wrong,
 )
 from tessil.core.making.acts.state import sewn_share, state_words, way_out
 from tessil.core.making.acts.whole import making_of, standing
@@ -20,6 +22,7 @@ from tessil.core.making.choice import Made
 from tessil.core.making.order import broken_in, moved, ordered, state_after
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
+from tessil.core.words.making import mending_words
 from tessil.files.projectfile import load
 from tests.conftest import DEMO, tote
 
@@ -174,3 +177,31 @@ def test_a_tote_is_reached_through_its_top(made):
     facts = state_after(making_of(made, Made()).deeds)
     assert way_out(made, facts) == ("mouth", made.bag.opening)
     assert "The lining is closed: nothing can be set into it any more." in state_words(made, facts)
+
+
+def test_what_went_wrong_takes_back_all_that_rests_on_it_and_nothing_else():
+    """The pouch turned and closed, and a missed layer is found: turning and gap go with it, and the
+    zipper, sewn before, stays."""
+    pouch = plan(load(DEMO.with_name("reed-pouch.tessil")).project())
+    making = making_of(pouch, Made())
+    every = Made(done=tuple(deed.id for deed in making.deeds))
+    caught = next(deed for deed in making.deeds if deed.what == "check.caught")
+    lost = {deed.what for deed in undone_with(making, every, caught.id)}
+    assert {"check.caught", "turn.gap", "gap.close", "finish.press", "check.finished"} <= lost
+    assert not lost & {"zip.sew-lined", "join.folded", "join.corner", "quilt.sew", "trim.cut"}
+    change, _ = went_wrong(making, every, caught.id)
+    again = after(pouch, change)
+    assert standing(making, again.done).next is caught
+    assert broken_in(deed for deed in making.deeds if deed.id in again.done) == ()
+    trimmed = next(deed for deed in making.deeds if deed.what == "trim.cut")
+    lost = {deed.what for deed in undone_with(making, every, trimmed.id)}
+    assert {"trim.cut", "zip.sew-lined", "join.corner", "turn.gap"} <= lost
+    assert not lost & {"quilt.sew", "cut.all"}
+    assert undone_with(making, Made(), caught.id) == ()
+
+
+def test_there_is_a_way_to_mend_every_step(made):
+    for deed in making_of(made, Made()).deeds:
+        assert mending_words(deed.what).endswith(".")
+    assert "ladder" in mending_words("trim.cut")
+    assert "4 in (10 cm)" in mending_words("turn.gap")

@@ -46,6 +46,7 @@ class MakeBar(QWidget):
         self.maker = maker
         self.keys = MakeKeys(bench, maker)
         self._of = ""
+        self._told = ("", "")  # what to do, and at which step it was said
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
@@ -91,11 +92,14 @@ class MakeBar(QWidget):
         self.note.editingFinished.connect(self._note)
         self.sooner = self._button("Do it next", "This step comes next", maker.now)
         self.out = self._button("Leave it out", "This step is not made", maker.leave_out)
+        self.wrong = self._button(
+            "It went wrong", "Do it again, with what rests on it", self._spoil
+        )
         self.in_ = self._button("Take in again", "The last step left out is made", maker.take_in)
         third.addWidget(self.with_it)
         third.addStretch()
         third.addWidget(self.note)
-        for button in (self.sooner, self.in_, self.out):
+        for button in (self.sooner, self.wrong, self.in_, self.out):
             third.addWidget(button)
         column.addWidget(self.trouble)
 
@@ -110,6 +114,12 @@ class MakeBar(QWidget):
         button.setToolTip(tip)
         button.clicked.connect(lambda: work())
         return button
+
+    def _spoil(self) -> None:
+        """What is to be done is told until another step is looked at."""
+        said = self.maker.spoil()
+        self._told = (self._of, said)
+        self.refresh()
 
     def _note(self) -> None:
         deed = self.maker.deed()
@@ -130,8 +140,8 @@ class MakeBar(QWidget):
         self.in_.setVisible(bool(made.skipped))
         self.back.setEnabled(standing.done > 0)
         self.note.setVisible(deed is not None)
-        for button in (self.do, self.sooner, self.out):
-            button.setVisible(deed is not None)
+        for button in (self.do, self.sooner, self.out, self.wrong):
+            button.setVisible(deed is not None and button is not self.wrong)
         if deed is None:
             self.title.say("The bag is made" if standing.number else "Nothing to make")
             self.count.setText(f"{standing.done} of {standing.number} steps")
@@ -152,8 +162,10 @@ class MakeBar(QWidget):
         self.words.setText(sentence)
         self.with_it.setText(maker.with_it(deed))
         trouble = maker.trouble()
-        self.trouble.setText(trouble)
-        self.trouble.setVisible(bool(trouble))
+        said = self._told[1] if self._told[0] == id_ else ""
+        self.trouble.setText(said or trouble)
+        self.trouble.setVisible(bool(said or trouble))
+        self.wrong.setVisible(is_done)
         following = maker.standing().next
         self.do.setText("Done" if not trouble else "Do it all the same")
         self.do.setVisible(not is_done)

@@ -6,7 +6,7 @@ from tessil.core.bag.deeds import Broken, Deed, Making
 from tessil.core.edits import Edit, edit
 from tessil.core.making.acts.whole import standing
 from tessil.core.making.choice import Made
-from tessil.core.making.order import broken_at
+from tessil.core.making.order import broken_at, facts_for, state_after
 
 
 def done(made: Made, id_: str) -> Edit:
@@ -59,3 +59,29 @@ def waits_for(making: Making, made: Made, deed: Deed) -> list[Broken]:
 def giver(making: Making, fact: str) -> Deed | None:
     """The step that makes something so."""
     return next((deed for deed in making.deeds if fact in deed.gives), None)
+
+
+def undone_with(making: Making, made: Made, id_: str) -> tuple[Deed, ...]:
+    """A step that went wrong, and every step done since that rests on it: what it made so, and what
+    was made of that.  In their order; nothing for a step that is not done."""
+    there = [deed for deed in making.deeds if deed.id in made.done]
+    lost = {id_} & {deed.id for deed in there}
+    while True:
+        kept = state_after(deed for deed in there if deed.id not in lost)
+        ended = {fact for deed in there if deed.id not in lost for fact in deed.ends}
+        more = {
+            deed.id
+            for deed in there
+            if deed.id not in lost and not set(facts_for(deed)) <= kept | ended
+        }
+        if not more:
+            return tuple(deed for deed in there if deed.id in lost)
+        lost |= more
+
+
+def went_wrong(making: Making, made: Made, id_: str) -> tuple[Edit, tuple[Deed, ...]]:
+    """A step is to be done again, with all that rests on it."""
+    lost = undone_with(making, made, id_)
+    gone = {deed.id for deed in lost}
+    kept = tuple(one for one in made.done if one not in gone)
+    return edit("A step went wrong", ("making", made.model_copy(update={"done": kept}))), lost
