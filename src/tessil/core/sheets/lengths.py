@@ -262,7 +262,7 @@ class Yardage:
             self.take(now)
             since, low = (0, _long(now)) if _long(now) < low else (since + 1, low)
             if since > LOST:
-                now = self.best if low > self._length() else self._fresh()
+                now = self.best if low > self._length() else self._fresh() or self.best
                 since, low = 0, _long(now)
 
     def _fresh(self) -> tuple[Strip, ...]:
@@ -285,8 +285,8 @@ class Yardage:
                 taken, left = [*taken, at], more
         there = sum(plan[at].high for at in taken)
         few = Few(self.filler, left, there)
-        if not few.ready:
-            return plan
+        if not few.ready:  # too many alike: laid anew as well as it comes
+            return self.best if self.mend() else plan
         if len(taken) == 2:
             found = few.in_two(there, warm, self.search)
         else:
@@ -438,7 +438,10 @@ class Yardage:
             self.shaken()
         if len(self.wanted) > MOST_TO_PRICE:
             while not self._done(bound) and self.search.goes_on(0.95):
-                self.mend()
+                for _ in range(4):
+                    if self.search.goes_on(0.95):
+                        self.mend()
+                self.walk(min(self._share(1.0), 0.95), bound)
         elif not self._done(bound):
             self.wide_beam(0.3)
             self.walk(0.25, bound)
