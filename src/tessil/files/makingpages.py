@@ -30,7 +30,11 @@ def sewing_sheet(plan: Plan, making: Making) -> Pages:
     load_fonts()
     paper = paper_for(plan.project.units)
     minutes = sum(float(deed.minutes.value) for deed in making.deeds if deed.minutes is not None)
-    said = f"Sewing sheet: {len(making.deeds)} steps, about {minutes:.0f} minutes at first"
+    bags = plan.project.made
+    each = f", each step for all {bags} bags before the next" if bags > 1 else ""
+    said = (
+        f"Sewing sheet: {len(making.deeds)} steps, about {minutes:.0f} minutes a bag at first{each}"
+    )
     with theme.usual_size():
         wide, room = room_on(paper)
         pages = paged(list(_blocks(plan, making, wide)), room)

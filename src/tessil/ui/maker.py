@@ -112,8 +112,9 @@ class Maker:
     def kind(self, deed: Deed) -> str:
         """Which kind of work a step is, and how far that work is."""
         deeds = [one for one in self.making().deeds if one.operation == deed.operation]
-        at = deeds.index(deed) + 1
-        return f"{OPERATION_WORDS[deed.operation]} {at} of {len(deeds)}"
+        at, bags = deeds.index(deed) + 1, self.desk.project.made
+        each = f", for all {bags} before the next" if bags > 1 else ""
+        return f"{OPERATION_WORDS[deed.operation]} {at} of {len(deeds)}{each}"
 
     def with_it(self, deed: Deed) -> str:
         """Seam, length, gap and tool of a step."""
