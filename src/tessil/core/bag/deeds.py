@@ -6,7 +6,7 @@ fact that must hold, or must not, before a step, since a bag is spoiled where it
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, get_args
 
 from tessil.core.bag.steps import Value
 from tessil.core.numbers.records import Record
@@ -26,20 +26,7 @@ Operation = Literal[
     "turn",
     "finish",
 ]
-OPERATIONS: tuple[Operation, ...] = (
-    "cut",
-    "piece",
-    "layer",
-    "quilt",
-    "trim",
-    "mark",
-    "prepare",
-    "zipper",
-    "assemble",
-    "line",
-    "turn",
-    "finish",
-)
+OPERATIONS: tuple[Operation, ...] = get_args(Operation)
 Tool = Literal["", "iron", "¼ in foot", "walking foot", "zipper foot", "hand needle", "ruler"]
 
 

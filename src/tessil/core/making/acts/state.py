@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.making.acts.common import OPEN_ZIP, sewings_of
-from tessil.core.making.acts.joining import kinds_of, turned_through_gap
+from tessil.core.making.acts.kinds import kinds_of, turned_through_gap
 from tessil.core.numbers.workings import Figure
 from tessil.core.planned import Plan
 from tessil.core.words.making import STATE_WORDS
