@@ -144,3 +144,49 @@ def settings_of(answer):
         high = row - max((at for at in ys if at <= one.y), default=0)
         found |= {(high,), (high, one.w), (high, one.w, one.h)}
     return len(found)
+
+
+def every_share(pieces, cloths):
+    """The least area opened and the fewest pieces left out by trying: each piece onto one cloth or
+    none; what one cloth holds is tried in strips and stacks of pieces by themselves, either way."""
+    best = (len(pieces), 0)
+    for places in itertools.product(range(-1, len(cloths)), repeat=len(pieces)):
+        out = places.count(-1)
+        area = sum(cloths[at][0] * cloths[at][1] for at in set(places) - {-1})
+        if (out, area) >= best:
+            continue
+        shares = [
+            [p for p, at in zip(pieces, places, strict=True) if at == n] for n in range(len(cloths))
+        ]
+        if all(holds(share, cloths[n]) for n, share in enumerate(shares) if share):
+            best = (out, area)
+    return best
+
+
+def holds(share, cloth):
+    """Whether pieces that keep their way come out of a cloth in strips across it or along it."""
+    over = [(high, wide) for wide, high in share]
+    return in_strips(share, *cloth) or in_strips(over, cloth[1], cloth[0])
+
+
+def in_strips(share, wide, high):
+    kinds = [Kind(w, h, 1, False) for w, h in share]
+    for strips in itertools.product(range(len(share)), repeat=len(share)):
+        groups = {}
+        for strip, one in zip(strips, kinds, strict=True):
+            groups.setdefault(strip, []).append(one)
+        if sum(lowest(group, wide) for group in groups.values()) <= high:
+            return True
+    return False
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_few_pieces_from_scraps_open_the_least_there_is(seed):
+    dice = random.Random(seed)
+    pieces = [(dice.randint(2, 6), dice.randint(2, 6)) for _ in range(4)]
+    cloths = [(dice.randint(4, 9), dice.randint(4, 9)) for _ in range(3)]
+    stock = [cloth(f"c{at}", *size) for at, size in enumerate(cloths)]
+    answer = planned(stock, [piece(f"p{at}", *size) for at, size in enumerate(pieces)], 3.0)
+    out, area = every_share(pieces, cloths)
+    assert sum(many for _, many in answer.left_out) == out
+    assert answer.used == answer.bound == area

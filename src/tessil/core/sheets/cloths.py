@@ -15,11 +15,13 @@ from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 from scipy.sparse import csr_array
 
 from tessil.core.numbers.records import Record
+from tessil.core.sheets.few import Few, heaps_of
 from tessil.core.sheets.job import Aim
 from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Strip, settings
 
 MOST_FILLINGS = 4000
+MOST_HEAPS = 1000  # of pieces of which all is looked at that cloths can hold
 
 
 class Filling(Record, frozen=True):
@@ -51,6 +53,7 @@ class Cloths:
     ) -> None:
         self.kinds, self.cloths, self.search = tuple(kinds), tuple(cloths), search
         self.aim = aim
+        self.proved = False  # that nothing better is possible
         self.all_area = sum(cloth.area * cloth.many for cloth in cloths) + 1
         over = [Kind(kind.high, kind.wide, kind.many, kind.turns) for kind in kinds]
         self.fillers = {
@@ -269,6 +272,8 @@ class Cloths:
     def done(self) -> bool:
         """Nothing better is possible: all pieces laid in the least area that could hold them."""
         out, cost = self.score
+        if self.proved:
+            return True
         if out > self.hopeless():
             return False
         if self.aim == "open":
@@ -292,7 +297,10 @@ class Cloths:
         )
 
     def least_area(self) -> int:
-        """The least area of cloths that together are as large as the pieces laid."""
+        """The least area of cloths that together are as large as the pieces laid; what is opened
+        where it is proved that nothing less would do."""
+        if self.proved:
+            return self.score[1]
         laid = sum(kind.area * kind.many for kind in self.kinds)
         areas = sorted(cloth.area for cloth in self.cloths for _ in range(cloth.many))
         if sum(areas) <= laid or len(areas) > 40:
@@ -304,12 +312,61 @@ class Cloths:
                 return laid
         return min((there for there in reached if there >= laid), default=sum(areas))
 
+    # -- few pieces, all that there is ---------------------------------------------------------
+
+    def _all_looked_at(self) -> None:
+        """Of few pieces all that each cloth can hold, and the best of it together: proved."""
+        if heaps_of(self.wanted) > MOST_HEAPS or self.aim != "least":
+            return
+        held: dict[tuple[int, tuple[int, ...]], tuple[int, bool, Few, int]] = {}
+        for (cloth, across), filler in self.fillers.items():
+            few = Few(filler, self.wanted, self.room(cloth, across))
+            if not few.ready or not self.search.goes_on(0.6):
+                return
+            for heap in few.within(self.room(cloth, across)):
+                counts = tuple(int(there[heap]) for there in few.there)
+                held.setdefault((cloth, counts), (cloth, across, few, int(heap)))
+        rows = sorted(at for at, many in self.wanted.items() if many)
+        found = list(held.items())
+        fillings = [
+            Filling(cloth, across, (), tuple(zip(rows, counts, strict=True)))
+            for (cloth, counts), (_, across, _, _) in found
+        ]
+        chosen = self._best_of(fillings, self.search.left(0.6))
+        if chosen is not None:
+            made = []
+            for at in chosen:
+                cloth, across, few, heap = found[at][1]
+                made.append(self._filling(cloth, across, few.strips(heap)))
+            self.take(self._without_more(made))
+            self.proved = True
+
+    def _best_of(self, fillings: Sequence[Filling], seconds: float) -> list[int] | None:
+        """Which of these fillings do best together, one number a cloth; None if that is not
+        proved."""
+        if not fillings or len(fillings) > MOST_FILLINGS * 3:
+            return None
+        cost, laid, demand, opened, there = self._program(fillings)
+        solved = milp(
+            cost,
+            constraints=[LinearConstraint(laid, lb=demand), LinearConstraint(opened, ub=there)],
+            integrality=np.ones(len(cost)),
+            bounds=Bounds(0, np.inf),
+            options={"time_limit": max(seconds, 0.05), "mip_rel_gap": 0.0},
+        )
+        if solved.x is None or solved.status != 0:
+            return None
+        times = np.rint(solved.x[: len(fillings)]).astype(int)
+        return [int(at) for at in np.repeat(np.arange(len(fillings)), times)]
+
     def solve(self) -> tuple[Filling, ...]:
         """The best plan that the time allows."""
         every = [at for at, cloth in enumerate(self.cloths) for _ in range(cloth.many)]
         areas = [float(kind.area) for kind in self.kinds]
         for order in (every, sorted(every, key=lambda at: -self.cloths[at].area)):
             self.one_after_another(order, areas)
+        if not self.done():
+            self._all_looked_at()
         while not self.done() and self.search.goes_on(0.95):
             for _ in range(8):
                 if not self.done() and self.search.goes_on(0.95):

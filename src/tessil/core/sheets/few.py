@@ -61,6 +61,7 @@ class Few:
             self.piles.sort(key=lambda one: one.high)
             self._number()
             self.high = self._heights()
+            self.long = self.high  # in several strips, once that is asked
 
     def _number(self) -> None:
         self.steps = []
@@ -150,6 +151,41 @@ class Few:
         ]
         tall = self.filler.tall
         return Strip(limit, tuple(sorted(stacks, key=lambda one: (-tall(one), -one.wide))))
+
+    def within(self, room: int) -> np.ndarray:
+        """The numbers of the heaps that strips one after another hold in that length, without those
+        to which something could be added."""
+        long = self.high.astype(np.int64)
+        for heap in range(1, self.heaps):
+            part = self._parts(heap)
+            long[heap] = min(long[heap], int((self.high[part] + long[heap - part]).min()))
+        self.long = long
+        fits = long <= room
+        fits[0] = False
+        for row, step in enumerate(self.steps):
+            where = np.flatnonzero(fits & (self.there[row] < self.many[row]))
+            fits[where[long[where + step] <= room]] = False
+        return np.flatnonzero(fits)
+
+    def _parts(self, heap: int) -> np.ndarray:
+        """All heaps that a heap holds, but for the empty one and itself."""
+        found = np.zeros(1, dtype=np.int64)
+        for row, step in enumerate(self.steps):
+            taken = np.arange(int(self.there[row][heap]) + 1) * step
+            found = (found[:, np.newaxis] + taken[np.newaxis, :]).ravel()
+        return found[1:-1] if len(found) > 2 else found[:1]
+
+    def strips(self, heap: int) -> tuple[Strip, ...]:
+        """A heap in strips one after another, as short as can be; after ``within``."""
+        made: list[Strip] = []
+        while heap:
+            if self.high[heap] == self.long[heap]:
+                return (*made, self.strip(heap))
+            part = self._parts(heap)
+            best = int(part[int(np.argmin(self.high[part] + self.long[heap - part]))])
+            made.append(self.strip(best))
+            heap -= best
+        return tuple(made)
 
     def in_two(self, most: int, worse: int, search: Search) -> tuple[Strip, ...]:
         """All pieces in one strip or two, as low as can be or so much worse, by chance; nothing if
