@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QApplication
 from tessil.core.numbers.exact import Fraction
 from tessil.core.snags import Stage
 from tessil.drawing.picture import Dimension, Line
+from tessil.ui import maker as maker_module
 
 F = Fraction
 
@@ -215,3 +216,25 @@ def test_a_step_that_went_wrong_says_what_to_do_and_what_comes_with_it(pouch):
     assert len(window.desk.project.making.done) < len(before)
     pouch.ctrl(Qt.Key.Key_Z)
     assert window.desk.project.making.done == before
+
+
+def test_the_clock_counts_a_step_rests_and_goes_on(pouch, monkeypatch):
+    """Ninety seconds, a rest of an hour, thirty more: two minutes stand with the step."""
+    now = [1000.0]
+    monkeypatch.setattr(maker_module, "monotonic", lambda: now[0])
+    window, bar = pouch.window, pouch.window.make_bar
+    first = window.maker.deed()
+    assert bar.clock.text() == "Start the clock"
+    pouch.click(bar.clock)
+    now[0] += 90
+    bar._show_clock()
+    assert bar.clock.text() == "1:30"
+    pouch.click(bar.clock)
+    now[0] += 3600
+    pouch.click(bar.clock)
+    now[0] += 30
+    pouch.click(bar.do)
+    assert window.desk.project.making.seconds == {first.id: 120}
+    assert bar.clock.text() == "0:00"
+    window.open_demo("mute-sack")
+    assert not window.maker.ticks

@@ -59,6 +59,7 @@ def _step_data(plan: Plan, deed: Deed) -> dict[str, Any]:
         "gives": list(deed.gives),
         "ends": list(deed.ends),
         "done": deed.id in made.done,
+        "seconds": made.seconds.get(deed.id, 0),
         "note": made.notes.get(deed.id, ""),
     }
 

@@ -6,6 +6,7 @@ Binds the desk to what the core makes of a plan; computes nothing itself.
 from __future__ import annotations
 
 from collections.abc import Mapping
+from time import monotonic
 
 from msgspec.structs import replace
 
@@ -53,6 +54,9 @@ class Maker:
     def __init__(self, desk: Desk) -> None:
         self.desk = desk
         self._read: tuple[Plan | None, Making] = (None, NONE)
+        self._since: float | None = None  # when the clock was started, while it runs
+        self._before = 0.0  # seconds of this step before that
+        desk.opened.connect(self.stop_clock)
 
     @property
     def here(self) -> bool:
@@ -168,7 +172,34 @@ class Maker:
         if deed is None or self.is_done():
             self.turn(1)
             return ""
-        return self._go(done(self.desk.project.making, deed.id))
+        change = done(self.desk.project.making, deed.id, self.elapsed())
+        clock = self._before, self._since
+        self._before, self._since = 0.0, monotonic() if self.ticks else None
+        sentence = self._go(change)
+        if sentence:
+            self._before, self._since = clock
+        return sentence
+
+    # -- the clock ------------------------------------------------------------------------------
+
+    @property
+    def ticks(self) -> bool:
+        """Whether the clock runs."""
+        return self._since is not None
+
+    def elapsed(self) -> float:
+        """Seconds of the step in hand; a clock that is set back changes nothing."""
+        return self._before + (0.0 if self._since is None else monotonic() - self._since)
+
+    def toggle_clock(self) -> None:
+        """Start the clock, or let it rest."""
+        self._before, self._since = (
+            (self.elapsed(), None) if self.ticks else (self._before, monotonic())
+        )
+
+    def stop_clock(self) -> None:
+        """No step is being timed."""
+        self._before, self._since = 0.0, None
 
     def take_back(self) -> str:
         """The step that is looked at, or the last that was done, is not done."""

@@ -94,6 +94,10 @@ def test_steps_are_done_taken_back_left_out_and_noted(made):
     without = after(made, left_out(nothing, second.id))
     assert second.id not in names(making_of(made, without).deeds)
     assert after(made, left_out(without, second.id, False)) == nothing
+    timed = after(made, done(nothing, first.id, 61.6))
+    assert timed.seconds == {first.id: 62}
+    assert after(made, done(timed, first.id, 10)).seconds == {first.id: 72}
+    assert after(made, done(nothing, first.id, 0.4)).seconds == {}
     kept = after(made, noted(nothing, first.id, "low heat"))
     assert kept.notes == {first.id: "low heat"}
     assert after(made, noted(kept, first.id, "")) == nothing

@@ -10,15 +10,19 @@ from tessil.core.numbers.fields import Decided
 
 StepKey = Annotated[str, Field(pattern=r"^[a-z0-9 .,:-]{1,80}$")]
 MOST_STEPS = 400
+MOST_SECONDS = 360_000  # of one step: a hundred hours
 
 
 class Made(Decided):
-    """Steps that are done, those that are left out, those that are moved before others, and what
-    was noted with them."""
+    """Steps that are done, those that are left out, those that are moved before others, what was
+    noted with them, and how many seconds they took by the clock."""
 
     done: Annotated[tuple[StepKey, ...], Field(max_length=MOST_STEPS)] = ()
     skipped: Annotated[tuple[StepKey, ...], Field(max_length=MOST_STEPS)] = ()
     moved: Annotated[tuple[tuple[StepKey, StepKey], ...], Field(max_length=MOST_STEPS)] = ()
+    seconds: dict[StepKey, Annotated[int, Field(ge=0, le=MOST_SECONDS)]] = Field(
+        default_factory=dict, max_length=MOST_STEPS
+    )
     notes: dict[StepKey, Annotated[str, Field(max_length=400)]] = Field(
         default_factory=dict, max_length=MOST_STEPS
     )

@@ -24,7 +24,9 @@ def making_readings(making: Making, made: Made) -> Iterator[Reading]:
         zero = given("none", 0, Basis.GUESS, power=0)
         figure = total(parts or [zero]).called(name, "minutes")
         made_ = sum(deed.id in done for deed in deeds)
-        about = f"{made_} of {len(deeds)} steps done; a first guess until your own log knows better"
+        took = sum(made.seconds.get(deed.id, 0) for deed in deeds)
+        clock = f", {took // 60} min of them by the clock" if took else ""
+        about = f"{made_} of {len(deeds)} steps done{clock}; a first guess of how long it takes"
         yield Reading(f"making.{operation}", figure, about)
         sums.append(figure)
     if sums:

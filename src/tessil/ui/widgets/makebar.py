@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtCore import QEvent, QObject, Qt
+from PySide6.QtCore import QEvent, QObject, Qt, QTimer
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
@@ -90,6 +90,10 @@ class MakeBar(QWidget):
         self.note.setAccessibleName("A note to this step")
         self.note.setToolTip("What is to be remembered of this step")
         self.note.editingFinished.connect(self._note)
+        self.clock = self._button("Start the clock", "Time this step", self._toggle)
+        self._tick = QTimer(self)
+        self._tick.setInterval(1000)
+        self._tick.timeout.connect(self._show_clock)
         self.sooner = self._button("Do it next", "This step comes next", maker.now)
         self.out = self._button("Leave it out", "This step is not made", maker.leave_out)
         self.wrong = self._button(
@@ -98,6 +102,7 @@ class MakeBar(QWidget):
         self.in_ = self._button("Take in again", "The last step left out is made", maker.take_in)
         third.addWidget(self.with_it)
         third.addStretch()
+        third.addWidget(self.clock)
         third.addWidget(self.note)
         for button in (self.sooner, self.wrong, self.in_, self.out):
             third.addWidget(button)
@@ -114,6 +119,19 @@ class MakeBar(QWidget):
         button.setToolTip(tip)
         button.clicked.connect(lambda: work())
         return button
+
+    def _toggle(self) -> None:
+        self.maker.toggle_clock()
+        (self._tick.start if self.maker.ticks else self._tick.stop)()
+        self._show_clock()
+
+    def _show_clock(self) -> None:
+        """Minutes and seconds of the step, or what the button does."""
+        seconds = int(self.maker.elapsed())
+        running = self.maker.ticks
+        words = f"{seconds // 60}:{seconds % 60:02}" if running or seconds else "Start the clock"
+        self.clock.setText(words if running or not seconds else f"{words} ▸")
+        self.clock.setToolTip("Let the clock rest" if running else "Time this step")
 
     def _spoil(self) -> None:
         """What is to be done is told until another step is looked at."""
@@ -140,6 +158,7 @@ class MakeBar(QWidget):
         self.in_.setVisible(bool(made.skipped))
         self.back.setEnabled(standing.done > 0)
         self.note.setVisible(deed is not None)
+        self.clock.setVisible(deed is not None)
         for button in (self.do, self.sooner, self.out, self.wrong):
             button.setVisible(deed is not None and button is not self.wrong)
         if deed is None:
@@ -166,6 +185,8 @@ class MakeBar(QWidget):
         self.trouble.setText(said or trouble)
         self.trouble.setVisible(bool(said or trouble))
         self.wrong.setVisible(is_done)
+        self.clock.setVisible(not is_done)
+        self._show_clock()
         following = maker.standing().next
         self.do.setText("Done" if not trouble else "Do it all the same")
         self.do.setVisible(not is_done)

@@ -5,14 +5,18 @@ from __future__ import annotations
 from tessil.core.bag.deeds import Broken, Deed, Making
 from tessil.core.edits import Edit, edit
 from tessil.core.making.acts.whole import standing
-from tessil.core.making.choice import Made
+from tessil.core.making.choice import MOST_SECONDS, Made
 from tessil.core.making.order import broken_at, facts_for, state_after
 
 
-def done(made: Made, id_: str) -> Edit:
-    """One step is done."""
+def done(made: Made, id_: str, seconds: float = 0.0) -> Edit:
+    """One step is done; ``seconds`` by the clock are added to what it took before."""
     kept = (*(one for one in made.done if one != id_), id_)
-    return edit("Do a step", ("making", made.model_copy(update={"done": kept})))
+    changes: dict[str, object] = {"done": kept}
+    if seconds >= 1:
+        took = made.seconds.get(id_, 0) + round(seconds)
+        changes["seconds"] = {**made.seconds, id_: min(took, MOST_SECONDS)}
+    return edit("Do a step", ("making", made.model_copy(update=changes)))
 
 
 def undone(made: Made, id_: str) -> Edit:
