@@ -92,6 +92,11 @@ class Maker:
         """The bag as it is now, in sentences."""
         return tuple(state_words(self.desk.plan, self.standing().facts))
 
+    def measures(self) -> bool:
+        """Whether the step asks for a measure."""
+        deed = self.deed()
+        return deed is not None and (deed.what.endswith(".measure") or deed.what == "trim.cut")
+
     def place(self) -> int:
         """Which step that is, from 0; behind the last where all are done."""
         deed, deeds = self.deed(), self.making().deeds

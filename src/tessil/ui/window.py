@@ -173,7 +173,7 @@ class Window(ActingWindow):
         left.addWidget(self.quilt_bar)
         self.cut_bar = CutBar(self.cutter, self.bench)
         left.addWidget(self.cut_bar)
-        self.make_bar = MakeBar(self.maker, self.bench)
+        self.make_bar = MakeBar(self.maker, self.bench, self.ladder)
         left.addWidget(self.make_bar)
         left.addWidget(self.bench, 1)
         left.addWidget(self.ladder)

@@ -198,3 +198,14 @@ def ordered_as_told(made):
 
 def changes(tools):
     return sum(one != other for one, other in itertools.pairwise(tools))
+
+
+def test_a_wrist_loop_and_a_tab_are_on_before_the_seams_that_catch_them():
+    """A flat pouch with its loop, and a tote with a ring's tab on its back: neither side first."""
+    pouch = plan(tote(shape=ShapeChoice(kind="flat-pouch", options={"wrist": "loop"})))
+    order = [deed.id for deed in making_of(pouch, Made()).deeds]
+    assert order.index("baste.wrist") < min(order.index(f"sew.seam.{s}") for s in ("left", "right"))
+    ring = Mark(kind="d-ring", panel="back", x=5, y=1)
+    bag = plan(tote(marks=(ring,)))
+    order = [deed.id for deed in making_of(bag, Made()).deeds]
+    assert order.index("prepare.tab.0") < order.index("sew.seam.left")

@@ -338,7 +338,7 @@ GATE_WORDS: dict[str, tuple[str, str]] = {
     ),
     "strap-in-seam": (
         "What goes into this seam is not basted on.",
-        "The top is unpicked where it goes.",
+        "The seam is unpicked where it goes.",
     ),
     "cool-iron": (
         "The iron has not been set: something here melts.",

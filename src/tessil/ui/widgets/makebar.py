@@ -13,6 +13,8 @@ from tessil.ui.maker import Maker
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.words import Elided, Words
 
+TALL = 760  # pixels: in a lower window the ladder is there where a step measures
+
 
 class MakeKeys(QObject):
     """Keys on the bench that do steps and turn to others, while making is shown there."""
@@ -41,9 +43,9 @@ class MakeKeys(QObject):
 class MakeBar(QWidget):
     """The step that is looked at: what it is called, what is done, what keeps it back."""
 
-    def __init__(self, maker: Maker, bench: Bench) -> None:
+    def __init__(self, maker: Maker, bench: Bench, ladder: QWidget) -> None:
         super().__init__()
-        self.maker = maker
+        self.maker, self.ladder = maker, ladder
         self.keys = MakeKeys(bench, maker)
         self._of = ""
         self._told = ("", "")  # what to do, and at which step it was said
@@ -151,6 +153,8 @@ class MakeBar(QWidget):
         """Show the step as it is."""
         here = self.maker.here
         self.setVisible(here)
+        room = self.window().height() >= TALL
+        self.ladder.setVisible(not here or room or self.maker.measures())
         if not here:
             return
         deed, made = self.maker.deed(), self.maker.desk.project.making

@@ -245,6 +245,17 @@ def _loop(plan: Plan) -> Iterator[Deed]:
         )
 
 
+def in_the_seams(plan: Plan, zipped: bool) -> list[Gate]:
+    """What is caught in the seams and must be on before them: tabs; of a bag that a zipper closes
+    its loops and straps too."""
+    tabs = [one for one in plan.placed if one.kind == "d-ring" and one.index is not None]
+    found = [Gate("strap-in-seam", f"tab:{one.index}") for one in tabs]
+    if zipped:
+        keys = [one.key for one in plan.bag.attachments if one.key in LOADED]
+        found += [Gate("strap-in-seam", f"on:{key}") for key in keys]
+    return found
+
+
 def before_the_top(plan: Plan) -> tuple[Gate, ...]:
     """What must be on before the top edge is closed."""
     found = []

@@ -19,6 +19,7 @@ from tessil.core.making.acts.common import (
     minutes,
 )
 from tessil.core.making.acts.kinds import Kinds, ready_for, turned_through_gap
+from tessil.core.making.acts.parts import in_the_seams
 from tessil.core.planned import Plan
 
 
@@ -32,6 +33,7 @@ def shell_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     for at, join in enumerate(kinds.seams):
         last = at == len(kinds.seams) - 1
         gates = [UPRIGHT] if directional else []
+        gates += in_the_seams(plan, bool(kinds.zips))
         if plan.project.piping.panels and plan.edge_steps.get("piping"):
             gates.append(PIPED)
         if last and kinds.zips:
