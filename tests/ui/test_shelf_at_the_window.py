@@ -4,6 +4,8 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.cutting.acts.whole import plan_whole
+from tessil.core.edits import edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.shelf.rows import Row, Shelf
 from tessil.core.snags import Stage
@@ -166,3 +168,23 @@ def test_the_kit_is_cut_from_the_shelf_and_what_is_left_goes_back(hands, qtbot, 
     window.acts["undo"].trigger()
     assert window.desk.shelf == shelf
     assert window.cut_bar.store.isEnabled()
+
+
+def test_what_a_plan_is_cut_from_is_kept_for_its_job(hands):
+    window, desk = hands.window, hands.window.desk
+    window.open_demo()
+    desk.look(stage=Stage.CUT)
+    window.acts["keep-cloths"].trigger()
+    assert "Plan the cutting first" in window.quiet.whole
+    cutter = window.cutter
+    made = plan_whole(cutter.lots(), cutter.sources(), desk.plan.marks, 0.5)
+    desk.attempt(edit("", ("cutting", made)))
+    window.acts["keep-cloths"].trigger()
+    kept = {row.id for row in desk.shelf.rows if row.kept_for == desk.job.title}
+    assert kept == {s.source.partition("#")[0] for s in made.sheets if s.source} - {""}
+    assert cutter.sources()
+    assert cutter.advice() == []
+    others = [row.model_copy(update={"kept_for": "The fair"}) for row in desk.shelf.rows]
+    desk.attempt_shelf(desk.shelf.having(*others), "Keep")
+    assert any("is kept for The fair" in said for said in cutter.advice())
+    assert not [one for one in cutter.sources() if not one.id.startswith("offcut")]

@@ -22,11 +22,22 @@ from tessil.files.ownfile import put_aside
 from tessil.files.places import data_folder
 from tessil.files.projectfile import validated, write_quickly
 
-FORMAT = 1
+FORMAT = 2
 LOST = "what is put on the shelf now"
 LARGEST = 16 * 1024 * 1024
 LARGEST_CSV = 8 * 1024 * 1024
-COLUMNS = ("kind", "name", "width", "length", "number", "place", "price", "date", "note")
+COLUMNS = (
+    "kind",
+    "name",
+    "width",
+    "length",
+    "number",
+    "place",
+    "price",
+    "date",
+    "note",
+    "kept_for",
+)
 WANTED = ("name",)
 KINDS: tuple[str, ...] = get_args(Kind)
 
@@ -131,6 +142,7 @@ def shelf_csv(shelf: Shelf, units: Units) -> str:
                 "" if row.price is None else f"{row.price:g}",
                 row.date,
                 row.note,
+                row.kept_for,
             )
             for row in shelf.rows
         ),

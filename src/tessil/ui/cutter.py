@@ -37,7 +37,7 @@ from tessil.core.numbers.rulers import Rulers
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.sheets.apart import Apart
-from tessil.core.shelf.acts import put_away, row_of, serving, sources_of
+from tessil.core.shelf.acts import kept_for, put_away, row_of, serving, sources_of, taken_by_others
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
 from tessil.ui.desk import Desk
@@ -123,7 +123,7 @@ class Cutter:
             for at, one in enumerate(project.offcuts)
             for number in range(one.number)
         )
-        return (*offcuts, *sources_of(self.shelving.need(), self.lots()))
+        return (*offcuts, *sources_of(self.shelving.need(), self.lots(), self.desk.job.title))
 
     def advice(self) -> list[str]:
         """What is to be known of the plan of the cuts: out of date, or not all of it cut."""
@@ -133,10 +133,27 @@ class Cutter:
         said = []
         if found.changed:
             said.append("The bags have changed since the cutting was planned: plan it again.")
+        for row in taken_by_others(self.shelving.need(), self._used(found), self.desk.job.title):
+            said.append(f"{row.name} is kept for {row.kept_for}: plan the cutting again.")
         for want, many in found.over:
             of = f"{many} of {want.number}" if want.number > 1 else "it"
             said.append(f"{want.words}: {of} comes out of no cloth there is.")
         return said
+
+    def _used(self, found: Spreads) -> list[str]:
+        """Where the cloths of the plan come from, those that are not counted off yet."""
+        return [one.sheet.source for one in found.spreads if not one.sheet.stored]
+
+    def keep_cloths(self) -> str:
+        """What the plan is cut from is kept for this job on the shelf."""
+        found, shelf = self.spreads(), self.shelving.need()
+        if found is None:
+            return "Plan the cutting first, at the Cut stage."
+        after = kept_for(shelf, self._used(found), self.desk.job.title[:80])
+        if after is shelf:
+            return "Nothing of the shelf is cut by this plan, or all of it is kept already."
+        self.desk.attempt_shelf(after, "Keep cloths for this job")
+        return "What this plan is cut from is kept for this job on the shelf."
 
     def readings(self) -> tuple[Reading, ...]:
         """What to buy for all bags together: cloth where the cutting is planned, all else."""

@@ -204,6 +204,11 @@ class PagedWindow(FilingWindow):
         elif self.desk.is_open:
             self.say("Plan the cutting first, at the Cut stage.")
 
+    def keep_cloths(self) -> None:
+        """The shelf keeps for this job what its plan of the cuts takes."""
+        if self.desk.is_open:
+            self.say(self.cutter.keep_cloths())
+
     def show_sewing_sheet(self) -> None:
         """All steps of the bag in hand on paper."""
         if self.desk.is_open:

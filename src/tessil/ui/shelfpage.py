@@ -38,9 +38,9 @@ from tessil.ui.shelving import Shelving
 from tessil.ui.widgets.words import Words
 
 Index = QModelIndex | QPersistentModelIndex
-COLUMNS = ("Kind", "Name", "Size", "Number", "Place", "Price", "Date", "Note")
-EDITED = {1: "name", 3: "number", 4: "place", 5: "price", 6: "date", 7: "note"}
-WIDE = (104, 200, 150, 80, 140, 74, 116, 160)
+COLUMNS = ("Kind", "Name", "Size", "Number", "Place", "Price", "Date", "Note", "Kept for")
+EDITED = {1: "name", 3: "number", 4: "place", 5: "price", 6: "date", 7: "note", 8: "kept_for"}
+WIDE = (104, 200, 150, 80, 140, 74, 116, 140, 120)
 HELP = "fq river ripple 3 · 1/2 yd oat · 5 x 4 pea dots · zip 12 navy 2 · strips 2½ birds 6"
 
 
@@ -88,8 +88,8 @@ class ShelfTable(QAbstractTableModel):
         if column == 2:
             return size_text(row, self.page.notation())
         price = "" if row.price is None else f"{row.price:.2f}"
-        cells = (row.kind, row.name, "", str(row.number), row.place, price, row.date, row.note)
-        return cells[column]
+        first = (row.kind, row.name, "", str(row.number), row.place, price)
+        return (*first, row.date, row.note, row.kept_for)[column]
 
     def sorts_by(self, row: Row, column: int) -> float | str:
         """Sizes by their area, numbers by their value, words as they are read."""
@@ -142,7 +142,7 @@ class Matching(QSortFilterProxyModel):
         if not self.words:
             return True
         row = self.table.rows[at]
-        text = f"{row.kind} {row.name} {row.place} {row.note}".casefold()
+        text = f"{row.kind} {row.name} {row.place} {row.note} {row.kept_for}".casefold()
         return all(word in text for word in self.words)
 
 

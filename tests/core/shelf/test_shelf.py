@@ -6,7 +6,7 @@ from tessil.core.cutting.acts.whole import lots_of, plan_whole, spreads_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError
 from tessil.core.plan import plan
-from tessil.core.shelf.acts import put_away, row_of, sources_of
+from tessil.core.shelf.acts import kept_for, put_away, row_of, sources_of, taken_by_others
 from tessil.core.shelf.rows import NOTHING, Row, Shelf, fresh_id, merged_shelves
 from tessil.core.shelf.typed import read_row
 from tests.conftest import tote
@@ -145,3 +145,21 @@ def test_what_is_left_of_a_cloth_goes_on_the_shelf_and_what_was_used_goes_from_i
     again = put_away(after, spread, "left", "2026-11-28")
     assert len(again.rows) == len(after.rows)  # offcuts alike are counted, not told twice
     assert put_away(NOTHING, spread, "left", "").rows
+
+
+def test_what_is_kept_for_one_job_is_cut_by_no_other():
+    """Two alike and a third kept for the fair: the kit is cut from two, the fair from all three."""
+    shelf = Shelf(
+        rows=(
+            Row(id="a", kind="fat quarter", name="Oat plain", width=F(21), length=F(18), number=2),
+            Row(id="b", name="Oat plain", width=F(9), length=F(9), kept_for="The fair"),
+        )
+    )
+    lots = [lot for lot in lots_of([plan(tote())]) if lot.stock == "oat"]
+    assert [one.id for one in sources_of(shelf, lots, "The kit")] == ["a#1", "a#2"]
+    assert len(list(sources_of(shelf, lots, "The fair"))) == 3
+    kept = kept_for(shelf, ("a#1", "a#2", "b#1", "", "offcut 1.1"), "The kit")
+    assert [row.kept_for for row in kept.rows] == ["The kit", "The fair"]
+    assert kept_for(kept, ("a#1",), "The fair") is kept
+    assert [row.id for row in taken_by_others(kept, ("a#1", "b#1"), "The kit")] == ["b"]
+    assert taken_by_others(kept, ("a#1", ""), "The kit") == ()

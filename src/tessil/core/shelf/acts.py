@@ -18,11 +18,14 @@ def _means(name: str, lot: Lot) -> bool:
     return wanted in (lot.name.casefold(), lot.stock.casefold())
 
 
-def sources_of(shelf: Shelf, lots: Iterable[Lot]) -> Iterator[Source]:
-    """Every single piece on the shelf that some of a job can be cut from."""
+def sources_of(shelf: Shelf, lots: Iterable[Lot], job: str = "") -> Iterator[Source]:
+    """Every single piece on the shelf that some of a job can be cut from, without what is kept for
+    others."""
     for lot in lots:
         for row in shelf.rows:
             if not row.flat or not row.number or not _means(row.name, lot):
+                continue
+            if not row.free_for(job):
                 continue
             assert row.width is not None
             assert row.length is not None
@@ -33,6 +36,24 @@ def sources_of(shelf: Shelf, lots: Iterable[Lot]) -> Iterator[Source]:
 def row_of(shelf: Shelf, source: str) -> Row | None:
     """The row that a cloth of a cutting plan comes from."""
     return shelf.row(source.partition(PART)[0])
+
+
+def kept_for(shelf: Shelf, sources: Iterable[str], job: str) -> Shelf:
+    """The shelf with the rows from which a plan is cut kept for that job; those kept for another
+    stay as they are."""
+    after = shelf
+    for source in dict.fromkeys(one.partition(PART)[0] for one in sources):
+        row = after.row(source)
+        if row is not None and not row.kept_for:
+            after = after.having(row.model_copy(update={"kept_for": job}))
+    return after
+
+
+def taken_by_others(shelf: Shelf, sources: Iterable[str], job: str) -> tuple[Row, ...]:
+    """The rows of a plan that are kept for another job."""
+    rows = [row_of(shelf, one) for one in sources if one]
+    there = {row.id: row for row in rows if row is not None and not row.free_for(job)}
+    return tuple(there.values())
 
 
 def put_away(shelf: Shelf, spread: Spread, mark: str, date: str) -> Shelf:

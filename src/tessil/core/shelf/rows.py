@@ -74,6 +74,11 @@ class Row(Decided):
     price: Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)] | None = None
     date: Annotated[str, Field(max_length=10)] = ""
     note: Annotated[str, Field(max_length=200)] = ""
+    kept_for: Annotated[str, Field(max_length=80)] = ""  # the job that it is kept for
+
+    def free_for(self, job: str) -> bool:
+        """Whether a job may be cut from it: it is kept for none, or for that one."""
+        return self.kept_for in ("", job)
 
     @property
     def flat(self) -> bool:
