@@ -236,5 +236,11 @@ def test_the_clock_counts_a_step_rests_and_goes_on(pouch, monkeypatch):
     pouch.click(bar.do)
     assert window.desk.project.making.seconds == {first.id: 120}
     assert bar.clock.text() == "0:00"
-    window.open_demo("mute-sack")
+    window.open_demo()
     assert not window.maker.ticks
+    window.maker.toggle_clock()
+    window.desk.turn_to(1)
+    now[0] += 60
+    assert (window.maker.ticks, window.maker.elapsed()) == (False, 0.0)
+    window.desk.turn_to(0)
+    assert window.maker.elapsed() == 60.0

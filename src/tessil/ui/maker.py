@@ -56,6 +56,7 @@ class Maker:
         self._read: tuple[Plan | None, Making] = (None, NONE)
         self._since: float | None = None  # when the clock was started, while it runs
         self._before = 0.0  # seconds of this step before that
+        self._timed = 0  # the bag of the job that is timed
         desk.opened.connect(self.stop_clock)
 
     @property
@@ -189,18 +190,20 @@ class Maker:
 
     @property
     def ticks(self) -> bool:
-        """Whether the clock runs."""
-        return self._since is not None
+        """Whether the clock runs for the bag in hand."""
+        return self._since is not None and self._timed == self.desk.at
 
     def elapsed(self) -> float:
         """Seconds of the step in hand; a clock that is set back changes nothing."""
+        if self._timed != self.desk.at:
+            return 0.0
         return self._before + (0.0 if self._since is None else monotonic() - self._since)
 
     def toggle_clock(self) -> None:
         """Start the clock, or let it rest."""
-        self._before, self._since = (
-            (self.elapsed(), None) if self.ticks else (self._before, monotonic())
-        )
+        before, runs = self.elapsed(), self.ticks
+        self._before, self._since = before, None if runs else monotonic()
+        self._timed = self.desk.at
 
     def stop_clock(self) -> None:
         """No step is being timed."""

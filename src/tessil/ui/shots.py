@@ -75,6 +75,7 @@ def _cutting(window: Window, shoot: Callable[[str], None]) -> None:
     """The kit cut from the band's shelf, and the shelf."""
     from tessil.core.cutting.acts.whole import plan_whole
 
+    window.desk.stack.setClean()  # what was changed for the pictures before need not be kept
     window.open_demo()
     desk, cutter = window.desk, window.cutter
     desk.look(stage=Stage.CUT)
