@@ -3,6 +3,7 @@
 from collections import Counter
 
 import pytest
+from msgspec.structs import replace
 
 from tessil.core.cutting.acts.byhand import places_for, sent, spoiled, spoiled_words, turned
 from tessil.core.cutting.acts.whole import Source, lots_of, plan_whole, spreads_of, ticked
@@ -156,3 +157,28 @@ def test_planned_again_a_piece_cut_wrong_is_still_cut_once_more(begun):
     change, _ = spoiled(cut, found, spread, 0, sources, made.marks)
     again = plan_whole(lots, sources, made.marks, 0.4, before=after(made, change))
     assert laid(again) == laid(after(made, change))
+
+
+def test_a_piece_that_has_another_size_now_is_not_cut_once_more_for_what_was_cut_wrong(begun):
+    made, lots, sources, cutting = begun
+    found, spread = spread_of(cutting, lots, "red")
+    cut = after(made, ticked(cutting, spread.at, len(spread.parting.cuts), ""))
+    found, spread = spread_of(cut, lots, "red")
+    change, _ = spoiled(cut, found, spread, 0, sources, made.marks)
+    key = spread.pieces[0].want.key
+    larger = [
+        replace(
+            lot,
+            wants=tuple(
+                replace(want, width=want.width + 1) if want.key == key else want
+                for want in lot.wants
+            ),
+        )
+        for lot in lots
+    ]
+    again = plan_whole(larger, (), made.marks, 0.4, before=after(made, change))
+    new = [
+        one for sheet in again.sheets if not sheet.done and not sheet.pinned for one in sheet.laid
+    ]
+    wanted = next(want for lot in larger for want in lot.wants if want.key == key)
+    assert sum(one.piece == key for one in new) == wanted.number

@@ -183,13 +183,17 @@ def plan_whole(
 
 def _rest(lot: Lot, sheets: Sequence[Sheet], wrong: Mapping[str, int]) -> Lot:
     """What is still to be laid beside the cloths that stay."""
-    left = {want.key: want.number + wrong.get(want.key, 0) for want in lot.wants}
     wants = {want.key: want for want in lot.wants}
+    there: Counter[str] = Counter()
     for sheet in sheets:
         for one in sheet.laid:
             want = wants.get(one.piece)
             if want is not None and want.is_cut_as(one):
-                left[one.piece] -= 1
+                there[one.piece] += 1
+    # What was cut wrong lies there too, but is none of those that are wanted.
+    left = {
+        key: want.number - max(there[key] - wrong.get(key, 0), 0) for key, want in wants.items()
+    }
     kept = [replace(want, number=left[want.key]) for want in lot.wants if left[want.key] > 0]
     return replace(lot, wants=tuple(kept))
 
