@@ -5,6 +5,7 @@ Reads in black and white: pieces are numbered and no print is painted.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from msgspec.structs import replace
@@ -127,22 +128,25 @@ def _freed(spread: Spread, at: int, notation: Notation) -> str:
 def _labels(spreads: Sequence[Spread], notation: Notation, width: float) -> Iterator[Block]:
     """A label for every piece, to be cut out and pinned on."""
     every = [(spread, one) for spread in spreads for one in spread.pieces]
+    laid = Counter(one.want.key for _, one in every)  # one more where one was cut wrong
     counts: dict[str, int] = {}
     texts = []
     for spread, one in every:
         counts[one.want.key] = counts.get(one.want.key, 0) + 1
-        texts.append(_label(spread, one, counts[one.want.key], notation))
+        texts.append(_label(spread, one, counts[one.want.key], laid[one.want.key], notation))
     yield heading("Labels for the pieces", fresh=True)
     for at in range(0, len(texts), LABELS_ABREAST):
         yield _row(texts[at : at + LABELS_ABREAST], width / LABELS_ABREAST)
 
 
-def _label(spread: Spread, one: Lying, nth: int, notation: Notation) -> tuple[str, ...]:
+def _label(
+    spread: Spread, one: Lying, nth: int, number: int, notation: Notation
+) -> tuple[str, ...]:
     arrow = "" if one.want.turns else "  ↑ up"
     return (
         f"{one.want.words}{arrow}",
         notation.size(one.want.width, one.want.height),
-        f"{one.want.bag_name}, {nth} of {one.want.number}",
+        f"{one.want.bag_name}, {nth} of {max(number, one.want.number)}",
         spread.lot.name,
     )
 
