@@ -21,6 +21,7 @@ from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Strip, settings
 
 MOST_FILLINGS = 4000
+HEAPS_A_SECOND = 15_000  # that can be tried on a cloth in a second
 MOST_HEAPS = 1000  # of pieces of which all is looked at that cloths can hold
 
 
@@ -316,7 +317,8 @@ class Cloths:
 
     def _all_looked_at(self) -> None:
         """Of few pieces all that each cloth can hold, and the best of it together: proved."""
-        if heaps_of(self.wanted) > MOST_HEAPS or self.aim != "least":
+        most = min(MOST_HEAPS, self.search.left(0.6) * HEAPS_A_SECOND / len(self.fillers))
+        if heaps_of(self.wanted) > most or self.aim != "least":
             return
         held: dict[tuple[int, tuple[int, ...]], tuple[int, bool, Few, int]] = {}
         for (cloth, across), filler in self.fillers.items():

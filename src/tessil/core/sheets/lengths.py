@@ -27,6 +27,7 @@ MOST_STRIPS = 1500
 WARM = (0, 0, 0, 3, 6)
 COLD, LOST = 15, 60
 HEAPS_AT_ONCE = (0, 0, 0, 1_000, 3_000)  # of a part of a plan that is looked at wholly
+HEAPS_A_SECOND = 300_000  # that can be looked at, and looked through, in a second
 MOST_TO_PRICE = 120  # kinds of which strips are made for their prices
 MOST_AT_ONCE = 300  # kinds of which a strip is made
 
@@ -409,7 +410,7 @@ class Yardage:
 
     def _all_looked_at(self) -> float:
         """Of few pieces all strips there are; the bound that they prove."""
-        if heaps_of(self.wanted) > MOST_HEAPS:
+        if heaps_of(self.wanted) > min(MOST_HEAPS, self.search.left(0.6) * HEAPS_A_SECOND):
             return 0.0
         few = Few(self.filler, self.wanted, self._length())
         if not few.ready:

@@ -28,7 +28,7 @@ from tessil.core.sheets.job import CutJob, Piece, Stock
 from tessil.core.sheets.plan import plan_cutting
 from tessil.core.trouble import CannotPlan
 
-SECONDS = 0.4  # to lay one cloth anew
+SECONDS = 0.09  # to lay one cloth anew: a window waits for it
 BEGUN = "Cuts are made on this cloth: what lies on it stays where it is."
 
 Lies = tuple[Want, Inches, Inches, bool]  # a piece, how wide and high it lies, if it may turn
@@ -99,7 +99,7 @@ def sent(
     made = _laid(fresh if other is None else other.sheet, [*there, goes], marks)
     if made is None:
         raise CannotPlan("piece", f"{one.want.words} does not fit there beside what lies there.")
-    left = _laid(spread.sheet, lies, marks) if lies else None
+    left = _without(spread, number, lies, marks) if lies else None
     changes: dict[int, Sheet | None] = {spread.at: left}
     if other is not None:
         changes[other.at] = made
@@ -199,6 +199,18 @@ def _laid(sheet: Sheet, lies: Sequence[Lies], marks: Rulers) -> Sheet | None:
         for one in answer.placements
     )
     return laid_on(sheet, rows, answer.bound, marks).model_copy(update={"pinned": True})
+
+
+def _without(spread: Spread, number: int, lies: Sequence[Lies], marks: Rulers) -> Sheet:
+    """A cloth without one of its pieces: as the others lie, or anew where that takes less."""
+    rows = tuple(
+        Laid(piece=one.want.key, x=one.box.x, y=one.box.y, w=one.box.w, h=one.box.h)
+        for at, one in enumerate(spread.pieces)
+        if at != number
+    )
+    kept = laid_on(spread.sheet, rows, Fraction(0), marks).model_copy(update={"pinned": True})
+    anew = _laid(spread.sheet, lies, marks)
+    return anew if anew is not None and anew.length < kept.length else kept
 
 
 def _having(
