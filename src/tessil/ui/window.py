@@ -244,7 +244,7 @@ class Window(ActingWindow):
             self.new_bag()
         super().showEvent(event)
 
-    def _run(self, method: str, _checked: bool = False) -> None:
+    def _run(self, method: str, _: bool = False) -> None:
         getattr(self, method)()
 
     def _turn(self, stage: Stage, _checked: bool = False) -> None:

@@ -183,6 +183,15 @@ def test_a_tote_is_reached_through_its_top(made):
     assert "The lining is closed: nothing can be set into it any more." in state_words(made, facts)
 
 
+def test_a_seam_left_out_is_a_snag_that_says_how_many_wait(made):
+    seam = next(deed for deed in making_of(made, Made()).deeds if deed.what == "join.seam")
+    project = applied(made.project, left_out(Made(), seam.id))
+    snags = [snag for snag in plan(project).snags if snag.key == f"make.waits.{seam.id}"]
+    assert len(snags) == 1
+    assert snags[0].title.endswith("seam: left out")
+    assert applied(project, snags[0].fixes[0]).making == Made()
+
+
 def test_what_went_wrong_takes_back_all_that_rests_on_it_and_nothing_else():
     """The pouch turned and closed, and a missed layer is found: turning and gap go with it, and the
     zipper, sewn before, stays."""

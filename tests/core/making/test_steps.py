@@ -201,6 +201,25 @@ def changes(tools):
     return sum(one != other for one, other in itertools.pairwise(tools))
 
 
+def test_no_step_of_the_edge_stage_is_forgotten(every):
+    """Only the look at a strap is told in other words; each is made of what is planned there."""
+    seen = set()
+    for made in [*every, *(plan(load(KIT).project(at)) for at in range(4))]:
+        told = {step.what for steps in made.edge_steps.values() for step in steps}
+        has = {deed.what for deed in making_of(made, Made()).deeds}
+        assert told - has <= {"strap.check"}, made.shape.key
+        assert "strap.check" not in told or "check.untwisted" in has
+        seen |= told
+    assert seen >= {"bias.join", "strap.ends", "strap.thread", "pipe.cover", "bind.fold"}
+
+
+def test_a_clutch_without_a_lining_of_its_own_is_not_turned_through_any_gap():
+    bag = plan(tote(shape=ShapeChoice(kind="clutch"), lining="quilted-in"))
+    kinds = {deed.what for deed in making_of(bag, Made()).deeds}
+    assert "edges.turn-in" in kinds
+    assert not kinds & {"join.round", "turn.gap", "gap.close"}
+
+
 def test_a_wrist_loop_and_a_tab_are_on_before_the_seams_that_catch_them():
     """A flat pouch with its loop, and a tote with a ring's tab on its back: neither side first."""
     pouch = plan(tote(shape=ShapeChoice(kind="flat-pouch", options={"wrist": "loop"})))

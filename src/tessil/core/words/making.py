@@ -68,9 +68,13 @@ _MAKING: dict[str, tuple[str, str]] = {
     "quilt.measure": (
         "Measure the quilted panel",
         "{Panels}: about {wide} by {high} is expected. Let it lie, measure it, and write on the "
-        "ladder what came out; lining and binding follow it.",
+        "ladder what came out; what is trimmed off follows it.",
     ),
-    "trim.cut": ("Trim to size", "Trim the {panels} to {wide} by {high}."),
+    "trim.cut": (
+        "Trim to size",
+        "Trim the {panels} to {wide} by {high}. If it came out otherwise, write it on the ladder: "
+        "lining and binding follow it.",
+    ),
     "trim.stay": (
         "Stay-stitch",
         "Sew once round the {panels}, ⅛ in (3 mm) inside its edge, so that no seam opens.",
@@ -241,6 +245,10 @@ _MAKING: dict[str, tuple[str, str]] = {
     "top.sew": ("Sew round the top", "Sew round the top edge; strap and flap hang down inside."),
     "top.baste": ("Baste the top", "Baste round the top, ⅛ in (3 mm) from the edge."),
     "top.turn-in": ("Turn the top in", "Turn the top edge in twice and topstitch it."),
+    "edges.turn-in": (
+        "Turn the edges in",
+        "Turn the edges of the {panels} in twice all round, mitre the corners, topstitch.",
+    ),
     "top.stitch": ("Topstitch the top", "Roll the seam to the edge, press, topstitch round it."),
     "turn.gap": ("Turn through the gap", "Turn the bag right side out through the gap."),
     "turn.zip": ("Turn through the zipper", "Turn the bag right side out through the zipper."),
@@ -271,6 +279,7 @@ _HEADS = (
     ("bind.", "Binding"),
     ("pipe.", "Piping"),
     ("strap.", "Strap"),
+    ("bias.", "Bias strips"),
     ("square.", "Square the {panels}"),
     ("zip.", "Zipper"),
     ("cord.", "Cord"),

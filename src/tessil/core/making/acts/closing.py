@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from tessil.core.bag.deeds import Deed, Gate
 from tessil.core.making.acts.common import CAUGHT, CLIPPED, GAP_LEFT, OPEN_ZIP, from_steps, minutes
 from tessil.core.making.acts.kinds import Kinds, kinds_of, turned_through_gap
-from tessil.core.making.acts.parts import before_the_top
+from tessil.core.making.acts.parts import before_the_top, strips_ready
 from tessil.core.planned import Plan
 
 
@@ -149,7 +149,8 @@ def _through_the_gap(plan: Plan, kinds: Kinds, needs: Sequence[str]) -> Iterator
 def _bound(plan: Plan, needs: Sequence[str], gates: tuple[Gate, ...] = ()) -> Iterator[Deed]:
     """The binding round the top, or round the bag, in the steps of the edge stage."""
     steps = plan.edge_steps.get("binding", ())
-    made = from_steps(steps, "bind", "finish", (), tuple(needs), ("bound",), "walking foot")
+    ready = (*needs, *strips_ready(plan))
+    made = from_steps(steps, "bind", "finish", (), ready, ("bound",), "walking foot")
     for at, deed in enumerate(made):
         yield deed if at else _gated(deed, gates)
 
@@ -159,10 +160,40 @@ def _gated(deed: Deed, gates: tuple[Gate, ...]) -> Deed:
 
 
 def flat_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
-    """Body and lining sewn together all round, turned, folded and stitched at its sides."""
-    keys = tuple(panel.key for panel in plan.panels)
+    """Body and lining sewn together all round and turned, or the edges of a body without a lining
+    turned in; folded and stitched at its sides."""
     body = plan.shape.leader
     edges = tuple((body, edge.key.slug) for edge in plan.bag.panel(body).edges)
+    lined = any(panel.panel.kind == "lining" for panel in plan.panels)
+    if lined:
+        yield from _sewn_round(plan, edges)
+    else:
+        yield Deed(
+            "edges.turn-in",
+            "edges.turn-in",
+            "assemble",
+            (body,),
+            tool="walking foot",
+            needs=tuple(f"trimmed:{panel.key}" for panel in plan.panels),
+            gates=before_the_top(plan),
+            gives=("turned", "lining closed"),
+            minutes=minutes(8),
+        )
+    yield Deed(
+        "sides.stitch",
+        "sides.stitch",
+        "finish",
+        (body,),
+        tool="walking foot",
+        needs=("gap closed",) if lined else ("turned",),
+        gives=("sides stitched", *_all_sewn(kinds)),
+        minutes=minutes(6),
+    )
+
+
+def _sewn_round(plan: Plan, edges: tuple[tuple[str, str], ...]) -> Iterator[Deed]:
+    """Body and lining sewn together all round and turned through the gap."""
+    keys = tuple(panel.key for panel in plan.panels)
     yield Deed(
         "sew.round",
         "join.round",
@@ -213,16 +244,6 @@ def flat_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         gives=("gap closed",),
         gap=plan.gap,
         minutes=minutes(5),
-    )
-    yield Deed(
-        "sides.stitch",
-        "sides.stitch",
-        "finish",
-        (body,),
-        tool="walking foot",
-        needs=("gap closed",),
-        gives=("sides stitched", *_all_sewn(kinds)),
-        minutes=minutes(6),
     )
 
 

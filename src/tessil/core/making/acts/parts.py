@@ -18,6 +18,7 @@ from tessil.core.planned import Plan
 
 POCKETS = ("slip", "divided", "window")
 LATER = ("stiffener", "motif")
+BIAS_READY = "bias strips joined"
 LOADED = ("strap", "handles", "wrist")
 
 
@@ -25,6 +26,7 @@ def part_deeds(plan: Plan) -> Iterator[Deed]:
     """Everything of a bag that is made by itself or put on one panel."""
     yield from _marked(plan)
     yield from _snap(plan)
+    yield from _bias(plan)
     yield from _piping(plan)
     yield from _flap(plan)
     yield from _straps(plan)
@@ -90,13 +92,24 @@ def _snap(plan: Plan) -> Iterator[Deed]:
         )
 
 
+def _bias(plan: Plan) -> Iterator[Deed]:
+    """Strips on the bias, joined before they bind or cover anything."""
+    steps = plan.edge_steps.get("bias", ())
+    yield from from_steps(steps, "bias", "prepare", (), ("cut",), (BIAS_READY,), "¼ in foot")
+
+
+def strips_ready(plan: Plan) -> tuple[str, ...]:
+    """What is so before a binding or piping is made of its strips."""
+    return (BIAS_READY,) if plan.edge_steps.get("bias") else ()
+
+
 def _piping(plan: Plan) -> Iterator[Deed]:
     keys = tuple(
         key for key in plan.project.piping.panels if any(p.key == key for p in plan.panels)
     )
     steps = plan.edge_steps.get("piping", ())
     if keys and steps:
-        needs = tuple(f"trimmed:{key}" for key in keys)
+        needs = (*(f"trimmed:{key}" for key in keys), *strips_ready(plan))
         yield from from_steps(steps, "pipe", "prepare", keys, needs, (PIPED.fact,), "zipper foot")
 
 
@@ -185,11 +198,12 @@ def _straps(plan: Plan) -> Iterator[Deed]:
     for one in plan.bag.attachments:
         if one.key not in LOADED:
             continue
-        steps = plan.edge_steps.get("straps", ()) if one.key == "strap" else ()
-        made = f"{one.key} made"
-        if steps:
-            first = steps[:1]
-            yield from from_steps(first, "strap", "prepare", (), ("cut",), (made,), "walking foot")
+        steps = [s for s in plan.edge_steps.get("straps", ()) if s.what != "strap.check"]
+        made, ready = f"{one.key} made", f"{one.key} ends sewn"
+        folds = [step for step in steps if step.what == "strap.fold"]
+        later = [step for step in steps if step.what != "strap.fold"]
+        if folds:
+            yield from from_steps(folds, one.key, "prepare", (), ("cut",), (made,), "walking foot")
         else:
             yield Deed(
                 f"prepare.{one.key}",
@@ -211,6 +225,10 @@ def _straps(plan: Plan) -> Iterator[Deed]:
             values=(("what", one.label.lower()),),
             minutes=minutes(1),
         )
+        looked = f"{one.key} untwisted"
+        yield from from_steps(
+            later, f"{one.key} ends", "prepare", (), (looked,), (ready,), "walking foot"
+        )
         ends = _where(plan, one.key)
         yield Deed(
             f"baste.{one.key}",
@@ -218,11 +236,8 @@ def _straps(plan: Plan) -> Iterator[Deed]:
             "prepare",
             ends,
             tool="walking foot",
-            needs=(made, *(f"marked:{key}" for key in ends)),
-            gates=(
-                Gate("untwisted", f"{one.key} untwisted"),
-                Gate("fold-inside", f"{one.key} looked at"),
-            ),
+            needs=(ready if later else made, *(f"marked:{key}" for key in ends)),
+            gates=(Gate("untwisted", looked), Gate("fold-inside", f"{one.key} looked at")),
             gives=(f"on:{one.key}",),
             values=(("what", one.label.lower()),),
             minutes=minutes(5),
