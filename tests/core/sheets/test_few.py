@@ -11,9 +11,10 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 from tessil.core.sheets.apart import plan_by_two
 from tessil.core.sheets.few import Few
 from tessil.core.sheets.job import CutJob
+from tessil.core.sheets.lengths import Yardage
 from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Search
-from tessil.core.sheets.strips import Filler, Kind
+from tessil.core.sheets.strips import Filler, Kind, Stack, Strip
 from tests.core.sheets.checking import faults
 from tests.core.sheets.test_cutting_plans import cloth, piece, planned, random_job, yardage
 
@@ -190,3 +191,18 @@ def test_few_pieces_from_scraps_open_the_least_there_is(seed):
     out, area = every_share(pieces, cloths)
     assert sum(many for _, many in answer.left_out) == out
     assert answer.used == answer.bound == area
+
+
+def test_a_plan_with_a_piece_too_many_or_too_few_is_none():
+    """Two 10 × 5 are wanted: one strip of both is a plan, one of three or of one is not."""
+    search = Yardage([Kind(10, 5, 2, False)], 40, Search(1.0))
+    one, two, three = (Strip(5, (Stack(10, ((0, False),)),) * n) for n in (1, 2, 3))
+    assert search.take([two])
+    for strips in ([one], [three], [two, one], []):
+        assert not search.take(strips)
+    assert search.best == (two,)
+
+
+@pytest.mark.parametrize("seed", range(3))
+def test_a_longer_walk_lays_every_piece_once(seed):
+    planned([yardage()], random_job(seed, 44).pieces, 2.5, seed=seed)

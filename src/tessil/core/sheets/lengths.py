@@ -8,6 +8,7 @@ length could do at least.
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 
 import numpy as np
@@ -143,7 +144,13 @@ class Yardage:
         return self.best
 
     def take(self, strips: Sequence[Strip]) -> bool:
-        """Keep a plan's strips for choosing from, and the plan if it is the best."""
+        """Keep a plan's strips for choosing from, and the plan if it is the best; one that has a
+        piece too many or too few is none."""
+        counts: Counter[int] = Counter()
+        for strip in strips:
+            counts.update(strip.counts)
+        if counts != Counter(self.wanted):  # kinds of which none is wanted count as none
+            return False
         for strip in strips:
             self._keep(strip)
         length = sum(strip.high for strip in strips)

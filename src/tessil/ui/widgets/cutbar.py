@@ -18,6 +18,7 @@ from tessil.drawing.cuttingview import name_of
 from tessil.ui.cutter import Cutter
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.choosers import Chooser, Tick
+from tessil.ui.widgets.pushes import push
 from tessil.ui.widgets.words import Elided, Words
 
 STORE, COUNT_OFF = "Put what is left on the shelf", "It is used up"
@@ -64,23 +65,18 @@ class PieceRow(QWidget):
         self.told = Words()
         self.told.setObjectName("error")
         self.told.setWordWrap(True)
-        self.turn = self._button("Turn it", "It lies the other way on its cloth (T)")
-        self.turn.clicked.connect(lambda: self.say(cutter.turn_piece()))
+        tip = "It lies the other way on its cloth (T)"
+        self.turn = push("Turn it", tip, lambda: self.say(cutter.turn_piece()))
         self.send = Chooser((), self._sent)
         self.send.setAccessibleName("Cut it from another cloth")
         self.send.setMinimumContentsLength(14)
         self.send.setToolTip("Cut it from another cloth")
-        self.wrong = self._button("Cut wrong", "It was cut wrong: find what to cut it from again")
-        self.wrong.clicked.connect(lambda: self.say(cutter.spoil_piece()))
+        tip = "It was cut wrong: find what to cut it from again"
+        self.wrong = push("Cut wrong", tip, lambda: self.say(cutter.spoil_piece()))
         row.addWidget(self.name)
         row.addWidget(self.told, 1)
         for widget in (self.send, self.turn, self.wrong):
             row.addWidget(widget)
-
-    def _button(self, words: str, tip: str) -> QPushButton:
-        button = QPushButton(words)
-        button.setToolTip(tip)
-        return button
 
     def say(self, sentence: str) -> None:
         """What came of it."""
@@ -137,8 +133,8 @@ class CutBar(QWidget):
         row = QHBoxLayout()
         row.setSpacing(6)
         column.addLayout(row)
-        self.before = self._button("‹", "The cloth before (←)", partial(cutter.turn, -1))
-        self.after = self._button("›", "The next cloth (→)", partial(cutter.turn, 1))
+        self.before = push("‹", "The cloth before (←)", partial(cutter.turn, -1), "quiet")
+        self.after = push("›", "The next cloth (→)", partial(cutter.turn, 1), "quiet")
         self.cloth = Elided()
         self.cloth.setObjectName("figure")
         self.source = Elided()
@@ -178,14 +174,6 @@ class CutBar(QWidget):
         second.addWidget(self.made)
         self.piece = PieceRow(cutter)
         column.addWidget(self.piece)
-
-    def _button(self, words: str, tip: str, work: object) -> QPushButton:
-        button = QPushButton(words)
-        button.setObjectName("quiet")
-        button.setToolTip(tip)
-        button.setAccessibleName(tip)
-        button.clicked.connect(work)
-        return button
 
     def _segment(self, words: str, work: object) -> QPushButton:
         button = QPushButton(words)

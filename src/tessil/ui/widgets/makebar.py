@@ -7,10 +7,11 @@ from functools import partial
 
 from PySide6.QtCore import QEvent, QObject, Qt, QTimer
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from tessil.ui.maker import Maker
 from tessil.ui.widgets.bench import Bench
+from tessil.ui.widgets.pushes import push
 from tessil.ui.widgets.words import Elided, Words
 
 TALL = 760  # pixels: in a lower window the ladder is there where a step measures
@@ -55,8 +56,8 @@ class MakeBar(QWidget):
         row = QHBoxLayout()
         row.setSpacing(6)
         column.addLayout(row)
-        self.before = self._quiet("‹", "The step before (←)", partial(maker.turn, -1))
-        self.after = self._quiet("›", "The step after (→)", partial(maker.turn, 1))
+        self.before = push("‹", "The step before (←)", partial(maker.turn, -1), "quiet")
+        self.after = push("›", "The step after (→)", partial(maker.turn, 1), "quiet")
         self.title = Elided()
         self.title.setObjectName("steptitle")
         self.count = Words()
@@ -72,8 +73,8 @@ class MakeBar(QWidget):
         self.words.setObjectName("step")
         self.words.setWordWrap(True)
         second.addWidget(self.words, 1)
-        self.back = self._button("Take it back", "It is not done (Backspace)", maker.take_back)
-        self.do = self._button("Done", "The step is done (Space)", maker.do)
+        self.back = push("Take it back", "It is not done (Backspace)", maker.take_back)
+        self.do = push("Done", "The step is done (Space)", maker.do)
         self.do.setObjectName("main")
         second.addWidget(self.back)
         second.addWidget(self.do)
@@ -92,16 +93,14 @@ class MakeBar(QWidget):
         self.note.setAccessibleName("A note to this step")
         self.note.setToolTip("What is to be remembered of this step")
         self.note.editingFinished.connect(self._note)
-        self.clock = self._button("Start the clock", "Time this step", self._toggle)
+        self.clock = push("Start the clock", "Time this step", self._toggle)
         self._tick = QTimer(self)
         self._tick.setInterval(1000)
         self._tick.timeout.connect(self._show_clock)
-        self.sooner = self._button("Do it next", "This step comes next", maker.now)
-        self.out = self._button("Leave it out", "This step is not made", maker.leave_out)
-        self.wrong = self._button(
-            "It went wrong", "Do it again, with what rests on it", self._spoil
-        )
-        self.in_ = self._button("Take in again", "The last step left out is made", maker.take_in)
+        self.sooner = push("Do it next", "This step comes next", maker.now)
+        self.out = push("Leave it out", "This step is not made", maker.leave_out)
+        self.wrong = push("It went wrong", "Do it again, with what rests on it", self._spoil)
+        self.in_ = push("Take in again", "The last step left out is made", maker.take_in)
         third.addWidget(self.with_it)
         third.addStretch()
         third.addWidget(self.clock)
@@ -109,18 +108,6 @@ class MakeBar(QWidget):
         for button in (self.sooner, self.wrong, self.in_, self.out):
             third.addWidget(button)
         column.addWidget(self.trouble)
-
-    def _quiet(self, words: str, tip: str, work: Callable[[], object]) -> QPushButton:
-        button = self._button(words, tip, work)
-        button.setObjectName("quiet")
-        button.setAccessibleName(tip)
-        return button
-
-    def _button(self, words: str, tip: str, work: Callable[[], object]) -> QPushButton:
-        button = QPushButton(words)
-        button.setToolTip(tip)
-        button.clicked.connect(lambda: work())
-        return button
 
     def _toggle(self) -> None:
         self.maker.toggle_clock()
