@@ -6,7 +6,8 @@ from __future__ import annotations
 from functools import lru_cache
 from importlib.resources import files
 
-from PySide6.QtGui import QFont, QFontDatabase
+from PySide6.QtCore import QRectF, Qt
+from PySide6.QtGui import QFont, QFontDatabase, QFontMetricsF
 
 from tessil.drawing import theme
 
@@ -18,6 +19,7 @@ _FILES = (
     "TessilTitle-Medium.ttf",
     "TessilTitle-SemiBold.ttf",
 )
+WRAP = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop | Qt.TextFlag.TextWordWrap)
 _loaded: list[int] = []
 
 
@@ -54,3 +56,16 @@ def title_font(pixels: float | None = None, strong: bool = False) -> QFont:
     """The face of titles and large figures."""
     weight = QFont.Weight.DemiBold if strong else QFont.Weight.Medium
     return _font(theme.TITLE_FACE, pixels or theme.TITLE, weight)
+
+
+@lru_cache(maxsize=4096)
+def wrapped_height(face: str, pixels: float, weight: QFont.Weight, wide: int, words: str) -> float:
+    """How high words are in that width, in pixels; measured once, since layouts ask many times."""
+    room = QRectF(0, 0, wide, 10_000)
+    return QFontMetricsF(_font(face, pixels, weight)).boundingRect(room, WRAP, words).height()
+
+
+def text_height(words: str, wide: float, pixels: float, strong: bool = False) -> float:
+    """How high words of the reading face are in that width; strong as names of things are."""
+    weight = QFont.Weight.Medium if strong else QFont.Weight.Normal
+    return wrapped_height(theme.TEXT_FACE, pixels, weight, int(wide), words)

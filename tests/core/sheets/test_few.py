@@ -15,6 +15,7 @@ from tessil.core.sheets.lengths import Yardage
 from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Stack, Strip
+from tests.conftest import HUNT
 from tests.core.sheets.checking import faults
 from tests.core.sheets.test_cutting_plans import cloth, piece, planned, random_job, yardage
 
@@ -41,7 +42,7 @@ def levels(sizes, wide):
     return round(solved.fun)
 
 
-@pytest.mark.parametrize("seed", range(6))
+@pytest.mark.parametrize("seed", range(3 * HUNT))
 def test_a_general_solver_finds_no_shorter_one(seed):
     """Of pieces that differ in width and keep their way no two can stand in one stack: levels."""
     dice = random.Random(seed)
@@ -95,7 +96,7 @@ def test_all_in_two_strips_or_not_at_all():
 
 def test_two_searches_are_no_worse_than_one():
     job = random_job(4, 26)
-    answer = plan_by_two(job, 1.5, 1)
+    answer = plan_by_two(job, 1.0, 1)
     assert faults(job, answer) == []
     small = CutJob("in", (yardage(),), (piece("a", 10, 5, 4),))
     assert plan_by_two(small, 20.0, 1).used == 5
@@ -127,10 +128,10 @@ def test_what_is_left_of_a_cloth_lies_in_one_piece():
     assert max((30 - ends[0]) * 20, (20 - rights[0]) * 30) >= 20 * 22
 
 
-@pytest.mark.parametrize("seed", range(3))
+@pytest.mark.parametrize("seed", range(2 * HUNT))
 def test_the_ruler_is_set_less_often_for_a_little_more_cloth(seed):
     job = random_job(seed, 18)
-    least, fewest = (plan_cutting(replace(job, aim=aim), 1.5) for aim in ("least", "setups"))
+    least, fewest = (plan_cutting(replace(job, aim=aim), 0.8) for aim in ("least", "setups"))
     assert faults(job, fewest) == []
     assert fewest.used <= least.used * 1.031
     assert settings_of(fewest) <= settings_of(least)
@@ -203,6 +204,6 @@ def test_a_plan_with_a_piece_too_many_or_too_few_is_none():
     assert search.best == (two,)
 
 
-@pytest.mark.parametrize("seed", range(3))
+@pytest.mark.parametrize("seed", range(2 * HUNT))
 def test_a_longer_walk_lays_every_piece_once(seed):
-    planned([yardage()], random_job(seed, 44).pieces, 2.5, seed=seed)
+    planned([yardage()], random_job(seed, 44).pieces, 1.5, seed=seed)

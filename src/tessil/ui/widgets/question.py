@@ -6,12 +6,11 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPaintEvent, QPen, QPolygonF
 
 from tessil.drawing import theme
-from tessil.drawing.fonts import medium_font, text_font
+from tessil.drawing.fonts import WRAP, medium_font, text_font, text_height
 from tessil.ui.widgets.bywidth import ByWidth
 from tessil.ui.widgets.words import plain_tip
 
 TITLE, PAD, MARK = 80, 5, 22  # pixels: the titles' column, above and below, the mark at the right
-WRAP = int(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignTop | Qt.TextFlag.TextWordWrap)
 
 
 class Question(ByWidth):
@@ -41,8 +40,7 @@ class Question(ByWidth):
         one = QFontMetricsF(medium_font(theme.TEXT)).height()
         if self.isChecked():
             return round(one + 2 * PAD)
-        metrics = QFontMetricsF(text_font(theme.TEXT))
-        high = metrics.boundingRect(self._answer_box(width), WRAP, self.answer).height()
+        high = text_height(self.answer, self._answer_box(width).width(), theme.TEXT)
         return round(max(one, high) + 2 * PAD)
 
     def minimumSizeHint(self) -> QSize:

@@ -20,7 +20,7 @@ from tessil.core.numbers.lengths import Notation
 from tessil.core.reading import Reading
 from tessil.core.words.written import exact_text, value_text, working, working_words
 from tessil.drawing import theme
-from tessil.drawing.fonts import medium_font, text_font
+from tessil.drawing.fonts import medium_font, text_font, text_height
 from tessil.ui.widgets.bywidth import ByWidth
 from tessil.ui.widgets.words import plain_tip
 
@@ -89,10 +89,9 @@ class FigureRow(ByWidth):
         return self._heights[width]
 
     def _height(self, width: int) -> int:
-        metrics = QFontMetricsF(text_font(theme.SMALL + 1))
-        room = QRectF(0, 0, width - 2 * PAD - self._right_room(), 1000)
+        room = width - 2 * PAD - self._right_room()
         more = self._name_more(width - 2 * PAD)
-        high = max(metrics.boundingRect(room, WRAP, self.sum).height(), theme.px(15))
+        high = max(text_height(self.sum, room, theme.SMALL + 1), theme.px(15))
         return round(theme.px(22) + more + high + 7)
 
     def _name_more(self, width: float) -> float:
@@ -100,9 +99,8 @@ class FigureRow(ByWidth):
         room = width - self._value_room()
         if self._name_wide <= room:
             return 0.0
-        metrics = QFontMetricsF(medium_font(theme.TEXT))
-        high = metrics.boundingRect(QRectF(0, 0, room, 1000), WRAP, self.name).height()
-        return max(high - metrics.height(), 0.0)
+        one = QFontMetricsF(medium_font(theme.TEXT)).height()
+        return max(text_height(self.name, room, theme.TEXT, strong=True) - one, 0.0)
 
     def _value_room(self) -> float:
         return QFontMetricsF(self._fonts()[0]).horizontalAdvance(self.value) + 10
