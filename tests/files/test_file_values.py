@@ -126,7 +126,7 @@ def test_only_a_satchel_says_in_format_6_what_its_flap_passed_over():
     [
         (0, "has a format number that never was: 0."),
         (-3, "has a format number that never was: -3."),
-        (999_999, r"newer Tessil \(format 999999; this one reads up to 9\)"),
+        (999_999, r"newer Tessil \(format 999999; this one reads up to 10\)"),
         (10**6, r"newer Tessil \(format far beyond; this one"),
         (-(10**6), "never was: far beyond."),
         (True, "it has no format number."),

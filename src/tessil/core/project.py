@@ -14,6 +14,7 @@ from pydantic import Field, field_validator
 from tessil.core.brief.choice import CornerSchool, Held, Lining, Seams, ShapeChoice
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.catalogue.prints import Print
+from tessil.core.costing.choice import Pricing, Sale
 from tessil.core.cutting.choice import CutFor, CutFrom, Cutting, Stock
 from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap, Zipper
 from tessil.core.layout.choice import Rules
@@ -28,7 +29,7 @@ from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark, Snap, Wash
 from tessil.core.words.refusals import printable
 
-FORMAT = 9
+FORMAT = 10
 MOST_BAGS = 999
 MOST_IN_A_JOB = 60
 Part = TypeVar("Part", bound=Decided)
@@ -65,6 +66,7 @@ class Shared(Decided):
     cut_for: CutFor = "least"  # what a plan of the cuts is chosen for
     cutting: Cutting | None = None  # of all bags together
     machine: Machine = Field(default_factory=Machine)
+    pricing: Pricing = Field(default_factory=Pricing)
     first_seams: Seams | None = None  # that a new bag of the job begins with
 
 
@@ -99,6 +101,7 @@ class OneBag(Decided):
     snap: Snap = Field(default_factory=Snap)
     wash: Wash = Field(default_factory=Wash)
     making: Made = Field(default_factory=Made)
+    sale: Sale = Field(default_factory=Sale)
     settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
     left: dict[str, LeftShape] = Field(default_factory=dict, max_length=20)  # by kind
 
@@ -148,7 +151,7 @@ class Project(Shared, OneBag):
 class Job(Decided):
     """The document: bags that are made from one heap of cloth, and that heap."""
 
-    format: Literal[9] = 9
+    format: Literal[10] = 10
     name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
     shared: Shared = Field(default_factory=Shared)
     bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = Field(

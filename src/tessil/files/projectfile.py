@@ -102,6 +102,8 @@ MIGRATIONS: dict[int, Migration] = {
     7: lambda document: {**document, "format": 8},
     # Format 9 only has more to say: what cuts are planned for, what was cut wrong.
     8: lambda document: {**document, "format": 9},
+    # Format 10 only has more to say: time and money.
+    9: lambda document: {**document, "format": 10},
 }
 
 

@@ -6,6 +6,7 @@ from typing import Annotated
 
 from pydantic import Field
 
+from tessil.core.bag.deeds import Operation
 from tessil.core.numbers.fields import Decided
 
 StepKey = Annotated[str, Field(pattern=r"^[a-z0-9 .,:-]{1,80}$")]
@@ -23,6 +24,8 @@ class Made(Decided):
     seconds: dict[StepKey, Annotated[int, Field(ge=0, le=MOST_SECONDS)]] = Field(
         default_factory=dict, max_length=MOST_STEPS
     )
+    # How many of the batch are through a kind of work, where that is counted.
+    through: dict[Operation, Annotated[int, Field(ge=0, le=999)]] = Field(default_factory=dict)
     notes: dict[StepKey, Annotated[str, Field(max_length=400)]] = Field(
         default_factory=dict, max_length=MOST_STEPS
     )

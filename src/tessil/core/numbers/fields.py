@@ -14,6 +14,7 @@ from pydantic_core import CoreSchema, core_schema
 
 from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import LONGEST, Inches, LengthError, read_length, write_exact
+from tessil.core.numbers.money import MOST, read_money, write_money
 
 
 def _length(value: Any) -> Inches:
@@ -127,3 +128,20 @@ def _part(value: Any) -> Fraction:
 
 ExactShare = Annotated[Fraction, _exact(_part, float, core_schema.float_schema(), _NUMBER)]
 Degrees = Annotated[Fraction, _exact(_degrees, float, core_schema.float_schema(), _NUMBER)]
+
+
+def _money(value: Any) -> Fraction:
+    """An amount of money; ``MoneyError`` is a ValueError with its sentence."""
+    if isinstance(value, Fraction):
+        if not 0 <= value <= MOST:
+            raise ValueError("An amount from 0 to 1,000,000 goes here.")
+        return value
+    if isinstance(value, (int, float)) and not isinstance(value, bool):
+        return read_money(str(value))
+    if isinstance(value, str):
+        return read_money(value)
+    raise ValueError("An amount of money goes here, such as 12.50.")
+
+
+_MONEY = {"type": "string", "pattern": r"^[0-9]+([.][0-9]+|/[0-9]+)?$", "maxLength": 80}
+Money = Annotated[Fraction, _exact(_money, write_money, core_schema.str_schema(), _MONEY)]

@@ -349,10 +349,11 @@ def is_on_mark(value: Inches, mark: Inches) -> bool:
 
 
 class Notation(Record, frozen=True):
-    """How a maker reads lengths: unit system and finest ruler mark (in inches)."""
+    """How a maker reads lengths and money: unit system, finest ruler mark (in inches), currency."""
 
     units: Units = "inch"
     mark: Inches = Fraction(1, 16)
+    currency: str = ""  # that amounts of money are in
 
     def read_off(self, value: Inches, unit: bool = False) -> str:
         """A length as one would read it off the ruler, rounded to the nearest mark."""

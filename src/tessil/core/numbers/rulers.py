@@ -5,6 +5,8 @@ Common practice, no source.  The metric marks are whole metric steps, not conver
 
 from __future__ import annotations
 
+from functools import cache
+
 from msgspec.structs import replace
 
 from tessil.core.numbers.exact import Fraction
@@ -46,9 +48,13 @@ _METRIC = Rulers(
 )
 
 
-def rulers(units: Units, rounding: Units | None = None) -> Rulers:
-    """The marks of a unit system, read in it too; or those of ``rounding``, read in ``units``."""
+@cache
+def rulers(units: Units, rounding: Units | None = None, currency: str = "") -> Rulers:
+    """The marks of a unit system, read in it too; or those of ``rounding``, read in ``units``;
+    money is in ``currency``."""
     read = _INCH if units == "inch" else _METRIC
+    if currency:
+        read = replace(read, notation=replace(read.notation, currency=currency))
     if rounding is None or rounding == units:
         return read
     return replace(_INCH if rounding == "inch" else _METRIC, notation=read.notation)

@@ -18,7 +18,7 @@ from msgspec import Struct
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import MM_PER_INCH, exact_root, round_down, round_near, round_up
 
-Show = Literal["plain", "percent", "mm", "metres", "grams", "minutes"]
+Show = Literal["plain", "percent", "mm", "metres", "grams", "minutes", "money", "hours"]
 
 
 class Basis(IntEnum):

@@ -97,7 +97,7 @@ def brief_of(project: Project, shape: Shape) -> Brief:
         seams=_seams(project),
         wall=_wall(project, shape),
         lining_shorter=given("lining shorter by", project.lining_shorter),
-        rulers=rulers(project.units, project.rounding),
+        rulers=rulers(project.units, project.rounding, project.pricing.currency),
         options=_options(shape, project.shape.options),
         lining=project.lining,
         corner=project.corner,

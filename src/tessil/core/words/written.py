@@ -26,6 +26,7 @@ from tessil.core.numbers.lengths import (
 )
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import NO_HAIR, Figure, Show, given
+from tessil.core.words.money import money_text, rounded_money
 
 # How tightly an operation binds, for brackets: functions spelled in words bind loosest.
 _LOOSE, _ADD, _MULTIPLY, _TIGHT = range(4)
@@ -146,7 +147,9 @@ _SHOWN: dict[Show, tuple[int, str, Fraction]] = {
     "metres": (1, "m", 1000 / MM_PER_INCH),
     "grams": (1, "g", _ONE),
     "minutes": (1, "min", _ONE),
+    "hours": (2, "h", _ONE),
 }
+LONG_UNIT = {"inch": (Fraction(36), "yd"), "metric": (IN_PER["cm"] * 100, "m")}  # cloth's prices
 
 
 def _written(figure: Figure, notation: Notation, finer: int = 0, mm: bool = False) -> _Number:
@@ -156,6 +159,8 @@ def _written(figure: Figure, notation: Notation, finer: int = 0, mm: bool = Fals
     if mm and figure.power == 1:
         made = _decimal(value, 2 + finer, "", 1 / MM_PER_INCH)
         return _Number(made.text, made.value)
+    if figure.show == "money":
+        return _money(figure, notation, finer)
     if figure.show != "plain":
         places, unit, per = _SHOWN[figure.show]
         return _decimal(value, places + finer, unit, per)
@@ -190,6 +195,17 @@ def _volume(value: Fraction, notation: Notation, finer: int) -> _Number:
     return _decimal(value, 1 + finer, "cu in", _ONE)
 
 
+def _money(figure: Figure, notation: Notation, finer: int) -> _Number:
+    """An amount; one that is paid for a length (its power is −1) is told for a yard or a metre."""
+    per, unit = LONG_UNIT[notation.units] if figure.power == -1 else (_ONE, "")
+    kept = figure.value * per
+    text = money_text(kept, notation.currency, finer, signed=False)
+    return _Number(
+        f"{text} a {unit}" if unit else text,
+        rounded_money(kept, notation.currency, finer) / per,
+    )
+
+
 def exact_text(figure: Figure, notation: Notation) -> str:
     """The value without a ruler's rounding: fractions where they are, else decimals."""
     return _written(figure, notation).text
@@ -210,6 +226,10 @@ def _reads(figure: Figure, value: Fraction, notation: Notation) -> str:
         return write_decimal(value, 0) + " g"
     if figure.show == "minutes":
         return write_decimal(value, 0) + " min"
+    if figure.show == "hours":
+        return write_decimal(value, 1) + " h"
+    if figure.show == "money" and figure.power == 0:
+        return money_text(value, notation.currency)
     if figure.power == 2 and notation.units == "metric":
         return write_decimal(value / IN_PER["cm"] ** 2, 0) + " cm²"
     if figure.power == 3 and notation.units == "inch":

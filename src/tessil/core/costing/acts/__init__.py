@@ -1,0 +1,1 @@
+"""Sums over whole planned bags: time, cost, price."""

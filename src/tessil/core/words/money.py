@@ -1,0 +1,83 @@
+"""Money as it is written where the maker lives: by her locale, in the job's currency.
+
+The rules are the Unicode locale data's, by Babel; loaded when the first amount is written.
+"""
+
+from __future__ import annotations
+
+import os
+from functools import cache
+
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import round_near
+
+CENT = Fraction(1, 100)
+
+
+def place() -> str:
+    """The locale that money is written by, from the environment; plain English where none says."""
+    for name in ("LC_ALL", "LC_MONETARY", "LANG"):
+        said = os.environ.get(name, "").partition(".")[0].partition("@")[0]
+        if said and said not in ("C", "POSIX"):
+            return said if _known(said) else "en_US"
+    return "en_US"
+
+
+@cache
+def _known(said: str) -> bool:
+    from babel import Locale, UnknownLocaleError
+
+    try:
+        Locale.parse(said)
+    except (UnknownLocaleError, ValueError):
+        return False
+    return True
+
+
+@cache
+def usual_currency(locale: str) -> str:
+    """The currency of a locale's country today; none where it names no country."""
+    from babel import Locale
+    from babel.numbers import get_territory_currencies
+
+    territory = Locale.parse(locale).territory
+    return next(iter(get_territory_currencies(territory)), "") if territory else ""
+
+
+@cache
+def is_currency(code: str) -> bool:
+    """Whether three letters name a currency."""
+    from babel.numbers import list_currencies
+
+    return code in list_currencies()
+
+
+@cache
+def _decimals(code: str) -> int:
+    from babel.numbers import get_currency_precision
+
+    return int(get_currency_precision(code)) if code else 2
+
+
+def rounded_money(value: Fraction, code: str, finer: int = 0) -> Fraction:
+    """An amount to the smallest coin, or so many decimals finer."""
+    step = Fraction(1, 10 ** (_decimals(code) + finer))
+    return -round_near(-value, step) if value < 0 else round_near(value, step)
+
+
+def money_text(value: Fraction, code: str, finer: int = 0, signed: bool = True) -> str:
+    """An amount with its sign, ``€48.00``; the bare number where there is none or it is not
+    wanted."""
+    from decimal import Decimal
+
+    from babel.numbers import format_currency, format_decimal
+
+    places = _decimals(code) + finer
+    kept = rounded_money(value, code, finer)
+    number = Decimal(int(kept * 10**places)).scaleb(-places)
+    decimals = f".{'0' * places}" if places else ""
+    if not code or not signed:
+        return str(format_decimal(number, format=f"#,##0{decimals}", locale=place()))
+    if finer:
+        return str(format_currency(number, code, locale=place(), currency_digits=False))
+    return str(format_currency(number, code, locale=place()))
