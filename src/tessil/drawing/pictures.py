@@ -18,6 +18,7 @@ from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bands import ON_BAG, trimmed_bands
 from tessil.drawing.clothview import cut_picture
+from tessil.drawing.costview import Reckoned, reckoned_picture
 from tessil.drawing.cuttingview import cutting_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
@@ -66,6 +67,7 @@ class View(Record, frozen=True):
     cut: bool = False  # its next cut in hand
     step: Deed | None = None  # of making
     sewn: float = 1.0  # the share of its seams that is sewn
+    reckoned: Reckoned | None = None  # time and money
 
 
 def picture_of(plan: Plan, view: View) -> Picture:
@@ -77,6 +79,8 @@ def picture_of(plan: Plan, view: View) -> Picture:
             return cut_picture(plan)
         at = min(view.sheet, len(found.spreads) - 1)
         return cutting_picture(found, at, view.cut, plan.marks.notation, view.piece)
+    if view.stage is Stage.MAKE and view.reckoned is not None:
+        return reckoned_picture(view.reckoned, plan.marks.notation)
     if view.stage is Stage.MAKE:
         if view.leaf == "bag":
             return whole_picture(plan, "The bag as it is now.", view.sewn)

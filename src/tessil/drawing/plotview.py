@@ -18,36 +18,39 @@ ROOM = (62, 26, 24, 52)
 DOT = 0.1
 
 
-def _axes(
+def axes(
     most_x: float,
     most_y: float,
     marks_x: list[tuple[float, str]],
     words: tuple[str, str],
     step: float,
+    high: float = HIGH,
 ) -> Iterator[Item]:
-    yield Line(((0.0, 0.0), (0.0, HIGH), (WIDE, HIGH)), "raw")
+    """Axes with their marks and words; the plot is ``WIDE`` by ``high``."""
+    yield Line(((0.0, 0.0), (0.0, high), (WIDE, high)), "raw")
     for value, text in marks_x:
         x = value / most_x * WIDE
-        yield Line(((x, HIGH), (x, HIGH + 0.12)), "raw")
-        yield Label((x, HIGH + 0.42), text)
+        yield Line(((x, high), (x, high + 0.12)), "raw")
+        yield Label((x, high + 0.42), text)
     at = 0.0
     while at <= most_y + 1e-9:
-        y = HIGH - at / most_y * HIGH
+        y = high - at / most_y * high
         yield Line(((0.0, y), (WIDE, y)), "thin")
         yield Label((-0.15, y), f"{at:g}", align="right")
         at += step
-    yield Label((WIDE, HIGH + 0.9), words[0], align="right")
+    yield Label((WIDE, high + 0.9), words[0], align="right")
     yield Label((-0.6, -0.35), words[1], align="left")
 
 
-def _diamond(at: Point, size: float = DOT) -> tuple[Point, ...]:
+def diamond(at: Point, size: float = DOT) -> tuple[Point, ...]:
+    """A point of a plot."""
     x, y = at
     return ((x, y - size), (x + size, y), (x, y + size), (x - size, y))
 
 
 def _dot(at: Point, name: str, outlies: bool) -> Iterator[Item]:
-    yield Shade(_diamond(at), "shade")
-    yield Line(_diamond(at), "warn" if outlies else "notch", closed=True)
+    yield Shade(diamond(at), "shade")
+    yield Line(diamond(at), "warn" if outlies else "notch", closed=True)
     if outlies:
         yield Label((at[0] + 0.2, at[1] - 0.2), name, align="left", chip=True)
 
@@ -78,7 +81,7 @@ def gap_picture(view: StackView, metric: bool) -> Picture:
     else:
         marks = [(n / 2, ("½", "1", "1½", "2", "2½", "3")[n - 1]) for n in range(1, 7)]
         words = "gap between lines, in"
-    items += _axes(most_gap, most, marks, (words, "% lost across the lines"), _steps(most))
+    items += axes(most_gap, most, marks, (words, "% lost across the lines"), _steps(most))
     items.append(Line(tuple(place(gap, view.across(gap)[1]) for gap in gaps), "drawn"))
     for point in view.points:
         if point.gap <= most_gap:
@@ -100,7 +103,7 @@ def agreement_picture(view: StackView) -> Picture:
 
     step = _steps(most)
     marks = [(n * step, f"{n * step:g}") for n in range(int(most / step) + 1)]
-    items: list[Item] = [*_axes(most, most, marks, ("% expected", "% measured"), step)]
+    items: list[Item] = [*axes(most, most, marks, ("% expected", "% measured"), step)]
     items.append(Line(((0.0, HIGH), (WIDE, 0.0)), "fold"))
     for entry in found:
         miss = view.fitted.miss(entry.observation.row)

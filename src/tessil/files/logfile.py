@@ -43,6 +43,9 @@ COLUMNS = ("name", "date", "batting", "pattern", "run", "angle", *SIZES, "minute
 WANTED = ("batting", "gap", "width before", "height before")
 
 
+FORMAT = 2
+
+
 def book_path() -> Path:
     """Where the maker's logbook lies."""
     return data_folder() / "logbook.json"
@@ -51,7 +54,9 @@ def book_path() -> Path:
 def to_text(book: Book) -> str:
     """The book as it stands in its file."""
     data = book.model_dump(mode="json", exclude_defaults=True)
-    return json.dumps({"format": 1, **data}, ensure_ascii=False, indent=2, sort_keys=True) + "\n"
+    return (
+        json.dumps({"format": FORMAT, **data}, ensure_ascii=False, indent=2, sort_keys=True) + "\n"
+    )
 
 
 def from_text(text: str, name: str = "The logbook") -> Book:
@@ -62,10 +67,11 @@ def from_text(text: str, name: str = "The logbook") -> Book:
         raise BrokenFile(f"{name} is not a whole logbook: its contents make no sense.") from None
     if not isinstance(data, dict) or not _is_number(data.get("format")):
         raise BrokenFile(f"{name} is no logbook of Tessil's.")
-    if data["format"] > 1:
+    if data["format"] > FORMAT:
         raise NewerFile(f"{name} was written by a newer Tessil.")
-    book = validated(Book, data, name)
-    check_pictures(((swatch.name, swatch.photo) for swatch in book.swatches), name)
+    book = validated(Book, {**data, "format": FORMAT}, name)  # format 2 only has more to say
+    photos = [(swatch.name, swatch.photo) for swatch in book.swatches]
+    check_pictures([*photos, *((bag.name, bag.photo) for bag in book.made)], name)
     return book
 
 

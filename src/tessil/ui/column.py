@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 from pydantic import ValidationError
@@ -25,17 +26,25 @@ from tessil.core.words.refusals import first_refusal
 from tessil.core.words.steps import told
 from tessil.core.words.written import value_text
 from tessil.drawing import theme
-from tessil.ui.cutter import Cutter
 from tessil.ui.desk import Desk
-from tessil.ui.maker import Maker
+from tessil.ui.pricer import Pricer
 from tessil.ui.quilt_words import quilting_words
 from tessil.ui.searches import Searches
 from tessil.ui.specs import Spec
 from tessil.ui.stages import LEAVES, TITLES, leaf_of, specs
+from tessil.ui.widgets.amounts import MoneyField, PercentField
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.choosers import Chooser, LateChooser, Segments, Tick
 from tessil.ui.widgets.fieldrow import FieldRow
-from tessil.ui.widgets.fields import CountField, EntryField, LengthField, Try, TypedField, WordField
+from tessil.ui.widgets.fields import (
+    CountField,
+    EntryField,
+    LengthField,
+    NoteField,
+    Try,
+    TypedField,
+    WordField,
+)
 from tessil.ui.widgets.leaves import Leaves
 from tessil.ui.widgets.question import Question
 from tessil.ui.widgets.receipt import Receipt
@@ -52,7 +61,13 @@ SHORT = {2: 21, 3: 16}  # choices with so few letters in all stand side by side
 
 MOST_ASIDE = 120  # rows of fields; about as many as all stages of a bag ask for
 _OF_THE_MOMENT = ("basket", "search", "slide")  # they hold more than their form says
-_PLAIN_FIELDS = {"word": WordField, "entry": EntryField}
+_PLAIN_FIELDS: dict[str, Callable[[Try], QWidget]] = {
+    "word": WordField,
+    "entry": EntryField,
+    "note": NoteField,
+    "money": MoneyField,
+    "percent": PercentField,
+}
 
 
 class Stitches(QFrame):
@@ -142,9 +157,11 @@ class Column(QWidget):
     page_wanted = Signal(str)
     stepping = Signal()
 
-    def __init__(self, desk: Desk, searches: Searches, cutter: Cutter, maker: Maker) -> None:
+    def __init__(self, desk: Desk, searches: Searches, pricer: Pricer) -> None:
         super().__init__()
-        self.desk, self.searches, self.cutter, self.maker = desk, searches, cutter, maker
+        self.desk, self.searches, self.pricer = desk, searches, pricer
+        self.cutter, self.maker = pricer.cutter, pricer.maker
+        pricer.moved.connect(self.refresh)
         searches.moved.connect(self._show_searches)
         self.setObjectName("card")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
@@ -219,6 +236,8 @@ class Column(QWidget):
         concerned = self.maker.concerned() if self.maker.here else stage
         caution = caution_for(concerned, _in_hand(plan, concerned, desk.seen.panel))
         state = [" ".join(self.maker.state())] if self.maker.here else []
+        if self.pricer.here:
+            state, caution = self.pricer.words(), ""
         words = [*state, *_advice(desk), *self.cutter.advice(), caution]
         if not figures and not self.fields:
             words.insert(0, f"Nothing to decide for the {label.lower()} here.")
@@ -242,6 +261,8 @@ class Column(QWidget):
         desk = self.desk
         seen = desk.seen
         asked = (seen.stage, seen.panel)
+        if self.pricer.here:
+            return self.pricer.readings()
         if self.maker.here:
             return self.maker.readings()
         if self.cutter.here and (found := self.cutter.readings()):
@@ -259,7 +280,10 @@ class Column(QWidget):
         leaf = leaf_of(desk.seen.stage, desk.seen.leaf)
         self.leaves.show_leaves(leaves, leaf)
         seen = desk.seen
-        made = specs(desk.plan, seen.stage, seen.panel, leaf, seen.asked, seen.ply)
+        if self.pricer.here:
+            made = self.pricer.specs()
+        else:
+            made = specs(desk.plan, seen.stage, seen.panel, leaf, seen.asked, seen.ply)
         shape = tuple(spec.form for spec in made)
         place = (str(seen.stage), seen.panel, leaf, f"{seen.asked} {seen.ply}")
         self.specs = {spec.key: spec for spec in made}
@@ -385,8 +409,8 @@ class Column(QWidget):
                     self._show_value(self.specs[key])
             return sentence
 
-        if spec.kind in ("length", "length?"):
-            made = LengthField(self._notation, attempt, spec.kind == "length?")
+        if spec.kind in ("length", "length?", "money?"):
+            made = self._measured(spec, attempt)
             if spec.empty:
                 made.show_empty(spec.empty)
             return made
@@ -407,6 +431,11 @@ class Column(QWidget):
             return LateChooser(spec.choices, attempt, lambda: self._more(key))
         kind = Segments if letters <= SHORT.get(len(spec.choices), 0) else Chooser
         return kind(spec.choices, attempt)
+
+    def _measured(self, spec: Spec, attempt: Try) -> LengthField | MoneyField:
+        if spec.kind == "money?":
+            return MoneyField(attempt, True)
+        return LengthField(self._notation, attempt, spec.kind == "length?")
 
     def _more(self, key: str) -> tuple[tuple[Any, str], ...]:
         spec = self.specs.get(key)

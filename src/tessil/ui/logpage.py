@@ -21,7 +21,7 @@ from tessil.drawing.plotview import agreement_picture, gap_picture
 from tessil.ui.desk import Desk
 from tessil.ui.recordpage import RecordPage
 from tessil.ui.widgets.choosers import Chooser, Segments, Tick
-from tessil.ui.widgets.fields import CountField, LengthField, WordField
+from tessil.ui.widgets.fields import CountField, LengthField, NoteField, WordField
 from tessil.ui.widgets.pictureview import PictureView
 from tessil.ui.widgets.words import Words
 
@@ -87,7 +87,7 @@ class LogPage(RecordPage):
     def _fields(self) -> None:
         notation = lambda: self.desk.plan.marks.notation  # noqa: E731
         self.add_row("name", "Name", WordField(self._set("name")), "What you call it")
-        self.add_row("date", "Date", _Optional(self._set("date")), "Year-month-day")
+        self.add_row("date", "Date", NoteField(self._set("date")), "Year-month-day")
         self.add_row("batting", "Layers", Chooser((), self._set("batting")), "What lay under it")
         self.add_row("pattern", "Pattern", Chooser(_PATTERNS, self._set("pattern")), "As sewn")
         self.add_row(
@@ -319,13 +319,6 @@ class LogPage(RecordPage):
         changed = swatches[self.at].model_copy(update={"photo": photo})
         kept = (*swatches[: self.at], changed, *swatches[self.at + 1 :])
         return edit("Keep a photo of a swatch", ("swatches", kept))
-
-
-class _Optional(WordField):
-    """A word that may be empty."""
-
-    def _try_name(self, value: str, run: str) -> str:
-        return self._attempt(value.strip(), run)
 
 
 def _entry(at: int, swatch: Swatch, stack: str, far: bool) -> str:

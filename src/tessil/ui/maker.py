@@ -64,6 +64,11 @@ class Maker:
         """Whether making is what the bench is about."""
         return self.desk.seen.stage is Stage.MAKE
 
+    @property
+    def sews(self) -> bool:
+        """Whether a step is looked at, and not what time and money say."""
+        return self.here and self.desk.seen.leaf.get(Stage.MAKE, "step") in ("step", "bag")
+
     def making(self) -> Making:
         """The steps of the bag in hand, in their order."""
         plan = self.desk.plan

@@ -17,6 +17,7 @@ from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Place, Snag, Stage
 from tessil.drawing.bands import spot_in
+from tessil.drawing.costview import Reckoned
 from tessil.drawing.pictures import View
 from tessil.drawing.projecting import Stand
 from tessil.ui.stages import leaf_of
@@ -122,6 +123,7 @@ def view_of(
     spreads: Spreads | None,
     step: Deed | None = None,
     sewn: float = 1.0,
+    reckoned: Reckoned | None = None,
 ) -> View:
     """What the bench is asked to show."""
     return View(
@@ -141,4 +143,5 @@ def view_of(
         seen.cut,
         step,
         sewn,
+        reckoned,
     )

@@ -16,6 +16,10 @@ Kind = Literal[
     "count",
     "count?",
     "word",
+    "money",
+    "money?",
+    "percent",
+    "note",  # a word that may be empty
     "choice",
     "toggle",
     "basket",

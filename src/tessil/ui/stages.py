@@ -211,7 +211,13 @@ LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
         ("closing", "Closing"),
     ),
     Stage.CUT: (("cloth", "Cloth"), ("wares", "Zippers, cord, thread")),
-    Stage.MAKE: (("step", "The step in hand"), ("bag", "The bag as it is")),
+    Stage.MAKE: (
+        ("step", "Step"),
+        ("bag", "Bag so far"),
+        ("time", "Time"),
+        ("price", "Price"),
+        ("costs", "Costs"),
+    ),
     Stage.QUILT: (("lines", "Lines"), ("sewing", "Sewing"), ("draws", "Draws in")),
 }
 

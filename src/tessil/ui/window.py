@@ -38,6 +38,7 @@ from tessil.ui.cutter import Cutter
 from tessil.ui.hand import Hand
 from tessil.ui.maker import Maker
 from tessil.ui.manners import Manners
+from tessil.ui.pricer import Pricer
 from tessil.ui.rest import Rest
 from tessil.ui.searches import Searches
 from tessil.ui.seen import view_of
@@ -137,6 +138,7 @@ class Window(ActingWindow):
         self.searches = Searches(self.desk)
         self.searches.moved.connect(self.show_photo_state)
         self.cutter, self.maker = Cutter(self.desk, self.shelving), Maker(self.desk)
+        self.pricer = Pricer(self.maker, self.cutter)
         self.searches.kinds["cutting.search"] = self.cutter.work
         self.bench.piece_taken.connect(self.hand.clicked)
         self.bench.piece_met.connect(self.hand.swap_with)
@@ -145,7 +147,7 @@ class Window(ActingWindow):
         self.bench.piece_drawn.connect(lambda key: self.hand.painted(key, self._stroke))
         self.ladder = LadderBar(self._notation, self._measure)
         self.ladder.one_of.chosen.connect(self.take_one)
-        self.column = Column(self.desk, self.searches, self.cutter, self.maker)
+        self.column = Column(self.desk, self.searches, self.pricer)
         self.column.print_clicked.connect(self.hand.lay)
         self.column.page_wanted.connect(self.show_page)
         self.bench.mark_taken.connect(self.desk.take_mark)
@@ -355,7 +357,7 @@ class Window(ActingWindow):
         if seen.snag is not None:
             place = seen.snag.place
         found = self.cutter.spreads() if self.cutter.here else None
-        view = view_of(seen, place, found, *self.maker.shown())
+        view = view_of(seen, place, found, *self.maker.shown(), self.pricer.shown())
         metric = desk.project.units == "metric"
         mark = seen.mark if seen.stage is Stage.TRIM else None
         lays = seen.stage is Stage.PIECE and seen.tool == "lay"

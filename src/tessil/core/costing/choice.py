@@ -4,13 +4,22 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, ExactShare, Money
+from tessil.core.words.money import is_currency
 
 PriceKey = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9 ./-]{0,80}$")]
-Currency = Annotated[str, Field(pattern=r"^([A-Z]{3})?$")]
+
+
+def _currency(code: str) -> str:
+    if code and not is_currency(code):
+        raise ValueError("A currency has three letters, such as EUR, GBP or USD.")
+    return code
+
+
+Currency = Annotated[str, Field(pattern=r"^([A-Z]{3})?$"), AfterValidator(_currency)]
 Sold = Literal["sold", "gift", "lower"]
 Part = Annotated[ExactShare, Field(ge=0, lt=1)]
 MOST_PRICES = 400

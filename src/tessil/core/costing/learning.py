@@ -66,7 +66,8 @@ def mean_power(before: int, number: int, slope: float) -> float:
     Beyond 200 bags the sum is taken as its integral (Euler and Maclaurin), right to a millionth.
     """
     if number <= 200:
-        return sum(n**slope for n in range(before + 1, before + number + 1)) / number
+        every = range(before + 1, before + number + 1)
+        return float(sum(n**slope for n in every)) / number
     low, high = before + 1.0, float(before + number)
     if abs(slope + 1) < 1e-9:
         area = log(high / low)
@@ -74,7 +75,7 @@ def mean_power(before: int, number: int, slope: float) -> float:
         area = (high ** (slope + 1) - low ** (slope + 1)) / (slope + 1)
     ends = (low**slope + high**slope) / 2
     bend = slope * (high ** (slope - 1) - low ** (slope - 1)) / 12
-    return (area + ends + bend) / number
+    return float(area + ends + bend) / number
 
 
 def fitted(guess: float, seen: Sequence[Timed], rate: float = RATE) -> Curve:
@@ -98,5 +99,5 @@ def _place(before: int, number: int, slope: float) -> float:
 
 
 def rate_of(first: float, nth: float, number: int) -> float:
-    """The rate at which a first time falls to that of the nth bag: ``(T(n) / T(1))^(1 / log₂ n)``."""
+    """The rate at which a first time falls to the nth: ``(T(n) / T(1))^(1 / log₂ n)``."""
     return float((nth / first) ** (1 / log2(number)))

@@ -7,19 +7,22 @@ sentence; what is learned from swatches is ``fit``'s to say.
 from __future__ import annotations
 
 import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, Field, field_validator, model_validator
 
+from tessil.core.bag.deeds import Operation
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.catalogue.prints import Photo
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Degrees, Size
+from tessil.core.numbers.fields import Decided, Degrees, Money, Size
 from tessil.core.piecing.choice import SeamTest
 
 MOST_SWATCHES = 5000
 MOST_TESTS = 200
 MOST_PHOTOS = 40
+MOST_TIMES = 10_000
+MOST_MADE = 2000
 MOST_LOSS = Fraction(1, 4)
 LEAST_LINES = 3
 Stack = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9+-]{0,200}$")]
@@ -139,13 +142,82 @@ def _sewn(angle: float, gap: Fraction) -> Sewn:
     return Sewn.model_construct(angle=angle, gap=gap, share=1.0)
 
 
-class Book(Decided):
-    """All that the maker has written down, by kind.  Format 1."""
+Work = Operation | Literal["all"]
+Minutes = Annotated[float, Field(gt=0, le=6000, allow_inf_nan=False)]
+Kind = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 
-    format: Literal[1] = 1
+
+def _moment(value: str) -> str:
+    if value:
+        try:
+            datetime.time.fromisoformat(value)
+        except ValueError:
+            raise ValueError("A time of day is written 14:05.") from None
+    return value
+
+
+class Timing(Decided):
+    """A sitting: minutes of one kind of work for so many bags at once, after so many before.
+
+    ``kind`` is the bag's shape; ``work`` may be all of a bag.  ``goes_on`` belongs to the sitting
+    before it of that bag and work, which was broken off: their minutes count together.
+    """
+
+    date: Annotated[str, Field(max_length=10)] = ""
+    begun: Annotated[str, Field(max_length=8)] = ""
+    kind: Kind = "tote"
+    bag: Annotated[str, Field(max_length=80)] = ""
+    work: Work = "all"
+    number: Annotated[int, Field(ge=1, le=999)] = 1
+    before: Annotated[int, Field(ge=0, le=100_000)] = 0
+    minutes: Minutes = 60.0
+    goes_on: bool = False
+    used: bool = True
+    note: Annotated[str, Field(max_length=200)] = ""
+    source: Annotated[str, Field(max_length=120)] = ""
+
+    _a_day = field_validator("date")(_day)
+    _a_moment = field_validator("begun")(_moment)
+
+
+class MadeBag(Decided):
+    """Bags that were made: what they were to be and became, what they took, where they went.
+
+    ``planned`` and ``got`` are finished sizes; ``minutes``, ``cost`` and ``price`` are for one bag;
+    ``choices`` is all that was decided for it, as in a job file, to make it again.
+    """
+
+    name: Annotated[str, Field(min_length=1, max_length=80)] = "bag"
+    kind: Kind = "tote"
+    date: Annotated[str, Field(max_length=10)] = ""
+    number: Annotated[int, Field(ge=1, le=999)] = 1
+    planned: Annotated[tuple[Size, ...], Field(max_length=3)] = ()
+    got: Annotated[tuple[Size, ...], Field(max_length=3)] = ()
+    minutes: Minutes | None = None
+    currency: Annotated[str, Field(pattern=r"^([A-Z]{3})?$")] = ""
+    cost: Money | None = None
+    price: Money | None = None
+    way: Literal["sold", "gift", "lower", "kept"] = "sold"
+    buyer: Annotated[str, Field(max_length=80)] = ""
+    remarks: Annotated[str, Field(max_length=1000)] = ""
+    mistakes: Annotated[str, Field(max_length=1000)] = ""
+    scraps: Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)] | None = None
+    source: Annotated[str, Field(max_length=100)] = ""  # its swatches' in this book
+    choices: dict[str, Any] = Field(default_factory=dict)
+    photo: Photo | None = None
+
+    _a_day = field_validator("date")(_day)
+
+
+class Book(Decided):
+    """All that the maker has written down, by kind.  Format 2."""
+
+    format: Literal[2] = 2
     swatches: Annotated[tuple[Swatch, ...], Field(max_length=MOST_SWATCHES)] = ()
     seam_tests: Annotated[tuple[SeamTest, ...], Field(max_length=MOST_TESTS)] = ()
     materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
+    times: Annotated[tuple[Timing, ...], Field(max_length=MOST_TIMES)] = ()
+    made: Annotated[tuple[MadeBag, ...], Field(max_length=MOST_MADE)] = ()
 
     @field_validator("swatches")
     @classmethod

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import TypeVar
 
-from tessil.core.logbook.book import MOST_SWATCHES, MOST_TESTS, Book
+from tessil.core.logbook.book import MOST_MADE, MOST_SWATCHES, MOST_TESTS, MOST_TIMES, Book
 
 T = TypeVar("T")
 
@@ -23,6 +23,8 @@ def merged_books(base: Book, ours: Book, theirs: Book) -> Book:
     return Book(
         swatches=merged(base.swatches, ours.swatches, theirs.swatches)[:MOST_SWATCHES],
         seam_tests=merged(base.seam_tests, ours.seam_tests, theirs.seam_tests)[-MOST_TESTS:],
+        times=merged(base.times, ours.times, theirs.times)[-MOST_TIMES:],
+        made=merged(base.made, ours.made, theirs.made)[-MOST_MADE:],
         materials=tuple(
             {
                 entry.key: entry

@@ -67,7 +67,8 @@ class Learned(Record, frozen=True):
         return tuple(
             tuple(
                 sum(
-                    part.weight * (part.cov[i][j] + (part.mean[i] - mean[i]) * (part.mean[j] - mean[j]))
+                    part.weight
+                    * (part.cov[i][j] + (part.mean[i] - mean[i]) * (part.mean[j] - mean[j]))
                     for part in self.parts
                 )
                 for j in size

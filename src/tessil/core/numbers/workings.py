@@ -31,8 +31,10 @@ class Basis(IntEnum):
     GEOMETRY = 1
     MEASURED = 2
     SWATCHES = 3
-    PRACTICE = 4
-    GUESS = 5
+    TIMES = 4
+    PRICES = 5
+    PRACTICE = 6
+    GUESS = 7
 
     @property
     def words(self) -> str:
@@ -44,6 +46,8 @@ _BASIS_WORDS = {
     Basis.CHOSEN: "your choice",
     Basis.MEASURED: "measured",
     Basis.SWATCHES: "your swatches",
+    Basis.TIMES: "your own times",
+    Basis.PRICES: "your prices",
     Basis.PRACTICE: "common practice",
     Basis.GUESS: "starting guess",
 }

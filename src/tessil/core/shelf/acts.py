@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
+from tessil.core.costing.prices import Priced
 from tessil.core.cutting.acts.shopping import Line, WareKind
-from tessil.core.cutting.acts.whole import Lot, Source, Spread
+from tessil.core.cutting.acts.whole import Lot, Source, Spread, Spreads
+from tessil.core.numbers.exact import Fraction
+from tessil.core.planned import Plan
 from tessil.core.shelf.rows import Kind, Row, Shelf, fresh_id
 
 MOST_OF_ONE = 40  # pieces alike that a search is given; more would only slow it
@@ -105,6 +108,56 @@ def serving(shelf: Shelf, line: Line) -> tuple[Row, ...]:
         and row.number
         and (row.length is None or line.size is None or row.length >= line.size)
     )
+
+
+def prices_of(shelf: Shelf, things: Iterable[Priced], plan: Plan) -> dict[str, Fraction]:
+    """What was paid last for each thing, by the shelf: for an inch of what is sold by its length,
+    cloth over its whole width, else for a piece."""
+    found: dict[str, Fraction] = {}
+    rows = sorted((row for row in shelf.rows if row.price), key=lambda row: row.date)
+    for thing in things:
+        for row in rows:
+            price = _unit_price(row, thing, plan)
+            if price is not None:
+                found[thing.key] = price
+    return found
+
+
+def _unit_price(row: Row, thing: Priced, plan: Plan) -> Fraction | None:
+    assert row.price is not None
+    price = Fraction(str(row.price))
+    kind, _, rest = thing.key.partition(" ")
+    if kind in ("cloth", "material"):
+        if not row.flat or row.name.strip().casefold() not in (thing.name.casefold(), rest):
+            return None
+        assert row.width is not None
+        assert row.length is not None
+        made = plan.materials.get(rest) if kind == "material" else None
+        wide = made.width if made else plan.project.stock.usable_width
+        return price * wide / (row.width * row.length)
+    return _ware_price(row, thing, price)
+
+
+def _ware_price(row: Row, thing: Priced, price: Fraction) -> Fraction | None:
+    name, _, size = thing.key.rpartition(" ") if not thing.long else (thing.key, "", "")
+    kind = _ALIKE.get(name or thing.key)  # type: ignore[call-overload]
+    if row.kind != kind:
+        return None
+    if thing.long:
+        return price / row.length if row.length else None
+    if size and row.length is not None and row.length < Fraction(size):
+        return None
+    return price
+
+
+def scraps_of(shelf: Shelf, spreads: Spreads | None) -> frozenset[str]:
+    """The cloths of a plan of the cuts that are scraps: rests of others, scraps of the shelf."""
+    found = set()
+    for one in spreads.spreads if spreads is not None else ():
+        row = row_of(shelf, one.sheet.source) if one.sheet.source else None
+        if one.sheet.source and (row is None or row.kind == "scrap"):
+            found.add(one.sheet.source)
+    return frozenset(found)
 
 
 def _kind_left(lot: Lot) -> Kind:

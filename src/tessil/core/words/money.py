@@ -44,6 +44,20 @@ def usual_currency(locale: str) -> str:
     return next(iter(get_territory_currencies(territory)), "") if territory else ""
 
 
+def currency_of(code: str) -> str:
+    """A currency that was chosen, or that of the maker's country; none where no country is said."""
+    if code or not any(os.environ.get(name) for name in ("LC_ALL", "LC_MONETARY", "LANG")):
+        return code
+    named = place()
+    return usual_currency(named) if named != "en_US" or _says("en_US") else ""
+
+
+def _says(locale: str) -> bool:
+    return any(
+        os.environ.get(name, "").startswith(locale) for name in ("LC_ALL", "LC_MONETARY", "LANG")
+    )
+
+
 @cache
 def is_currency(code: str) -> bool:
     """Whether three letters name a currency."""
@@ -61,7 +75,7 @@ def _decimals(code: str) -> int:
 
 def rounded_money(value: Fraction, code: str, finer: int = 0) -> Fraction:
     """An amount to the smallest coin, or so many decimals finer."""
-    step = Fraction(1, 10 ** (_decimals(code) + finer))
+    step = Fraction(1, 10 ** (_decimals(currency_of(code)) + finer))
     return -round_near(-value, step) if value < 0 else round_near(value, step)
 
 
@@ -72,6 +86,7 @@ def money_text(value: Fraction, code: str, finer: int = 0, signed: bool = True) 
 
     from babel.numbers import format_currency, format_decimal
 
+    code = currency_of(code)
     places = _decimals(code) + finer
     kept = rounded_money(value, code, finer)
     number = Decimal(int(kept * 10**places)).scaleb(-places)

@@ -201,8 +201,7 @@ def _money(figure: Figure, notation: Notation, finer: int) -> _Number:
     kept = figure.value * per
     text = money_text(kept, notation.currency, finer, signed=False)
     return _Number(
-        f"{text} a {unit}" if unit else text,
-        rounded_money(kept, notation.currency, finer) / per,
+        f"{text} a {unit}" if unit else text, rounded_money(kept, notation.currency, finer) / per
     )
 
 

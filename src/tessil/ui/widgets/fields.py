@@ -375,6 +375,13 @@ class WordField(TypedField):
         return self._attempt(value.strip(), run)
 
 
+class NoteField(WordField):
+    """A word that may be empty."""
+
+    def _try_name(self, value: str, run: str) -> str:
+        return self._attempt(value.strip(), run)
+
+
 class EntryField(WordField):
     """A line to type one thing after another; what was taken leaves it empty."""
 

@@ -138,11 +138,11 @@ class MakeBar(QWidget):
 
     def refresh(self) -> None:
         """Show the step as it is."""
-        here = self.maker.here
-        self.setVisible(here)
+        here, sews = self.maker.here, self.maker.sews
+        self.setVisible(sews)
         room = self.window().height() >= TALL
-        self.ladder.setVisible(not here or room or self.maker.measures())
-        if not here:
+        self.ladder.setVisible(not here or (sews and (room or self.maker.measures())))
+        if not sews:
             return
         deed, made = self.maker.deed(), self.maker.desk.project.making
         standing = self.maker.standing()

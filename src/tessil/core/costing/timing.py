@@ -1,0 +1,163 @@
+"""What sittings that were timed say of the next one: kind of work by kind of work.
+
+Knows the logbook's times and first guesses; must not know plans.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+
+from tessil.core.bag.deeds import OPERATIONS, Operation
+from tessil.core.costing.learning import Curve, Timed, fitted
+from tessil.core.logbook.book import Timing
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.records import Record
+from tessil.core.numbers.workings import Basis, Figure, count, given
+
+# Minutes to get ready for a kind of work, once for all bags that are made together: from memory.
+# Cutting six at once saves ten to fifteen minutes a bag (common practice, no source).
+READY: Mapping[Operation, int] = {
+    "cut": 15,
+    "piece": 4,
+    "layer": 4,
+    "quilt": 5,
+    "trim": 3,
+    "mark": 2,
+    "prepare": 4,
+    "zipper": 4,
+    "assemble": 4,
+    "line": 3,
+    "turn": 1,
+    "finish": 3,
+}
+READY_MOST = Fraction(7, 10)  # of what one bag takes
+LEAST = 0.2  # of a sitting's minutes go to its bags, however long getting ready is said to take
+
+
+class Sitting(Record, frozen=True):
+    """Minutes of one kind of work for so many bags, with what was broken off put together."""
+
+    timing: Timing
+    minutes: float
+
+
+def sittings(times: Iterable[Timing], kind: str) -> tuple[Sitting, ...]:
+    """The sittings of one kind of bag that count; what goes on belongs to the one before it."""
+    found: list[Sitting] = []
+    for one in times:
+        if one.kind != kind or not one.used:
+            continue
+        last = next(
+            (
+                at
+                for at in range(len(found) - 1, -1, -1)
+                if (found[at].timing.bag, found[at].timing.work) == (one.bag, one.work)
+            ),
+            None,
+        )
+        if one.goes_on and last is not None:
+            found[last] = Sitting(found[last].timing, found[last].minutes + one.minutes)
+        else:
+            found.append(Sitting(one, one.minutes))
+    return tuple(found)
+
+
+def made_before(times: Iterable[Timing], kind: str) -> int:
+    """How many bags of a kind were made, by what is written down."""
+    return max((one.before + one.number for one in times if one.kind == kind), default=0)
+
+
+def overlapping(times: Sequence[Timing]) -> frozenset[int]:
+    """The places of sittings that lie in the time of another: nobody sews two bags at once."""
+    by_day: dict[str, list[tuple[float, float, int]]] = {}
+    for at, one in enumerate(times):
+        if one.date and one.begun:
+            hours, minutes = one.begun.split(":")[:2]
+            begun = float(int(hours) * 60 + int(minutes))
+            by_day.setdefault(one.date, []).append((begun, begun + one.minutes, at))
+    found: set[int] = set()
+    for rows in by_day.values():
+        rows.sort()
+        reach, last = -1.0, -1
+        for begun, ended, at in rows:
+            if begun < reach - 0.5:
+                found |= {at, last}
+            if ended > reach:
+                reach, last = ended, at
+    return frozenset(found)
+
+
+class WorkTime(Record, frozen=True):
+    """What one kind of work takes: ready once, then so much for each bag.
+
+    ``first`` is what the first bag took or would take; ``curve`` what is learned of it.
+    """
+
+    work: Operation
+    ready: Figure
+    first: Figure
+    curve: Curve
+    before: int
+
+    def each(self, number: int) -> Figure:
+        """Minutes for one of so many bags."""
+        share = self.curve.minutes(self.before, number) / self.curve.minutes(0)
+        basis = Basis.TIMES if self.curve.sittings else Basis.GUESS
+        falls = given("practice", Fraction(round(share * 1000), 1000), basis, power=0)
+        return (self.first * falls).called("a bag", "minutes")
+
+    def all(self, number: int) -> Figure:
+        """Minutes for so many bags together."""
+        return self.ready + count("bags", number) * self.each(number)
+
+    def range(self, number: int) -> tuple[float, float]:
+        """What so many take, nine times in ten."""
+        off, each = self.curve.off(self.before, number), float(self.each(number).value)
+        ready = float(self.ready.value)
+        return ready + number * each / off, ready + number * each * off
+
+
+def work_times(
+    guesses: Mapping[Operation, Figure], times: Sequence[Timing], kind: str
+) -> tuple[WorkTime, ...]:
+    """Every kind of work of a bag, from first guesses and what was timed of bags of its kind."""
+    seen, before = sittings(times, kind), made_before(times, kind)
+    whole = max(float(sum(figure.value for figure in guesses.values())), 1.0)
+    rows = [_timed(one) for one in seen if one.timing.work == "all"]
+    hand = _Hand(fitted(whole, rows), whole, before)
+    return tuple(
+        hand.time(work, guesses[work], [one for one in seen if one.timing.work == work])
+        for work in OPERATIONS
+        if work in guesses and guesses[work].value > 0
+    )
+
+
+def _timed(one: Sitting, ready: float = 0.0) -> Timed:
+    """A sitting as minutes for each of its bags, without getting ready."""
+    own = max(one.minutes - ready, one.minutes * LEAST)
+    return Timed(one.timing.before, one.timing.number, own / one.timing.number)
+
+
+class _Hand(Record, frozen=True):
+    """How quick a hand is by whole bags that were timed, against what was guessed for one."""
+
+    whole: Curve
+    guess: float
+    before: int
+
+    def time(self, work: Operation, guess: Figure, seen: Sequence[Sitting]) -> WorkTime:
+        """One kind of work: by its own sittings, else by whole bags, else as guessed."""
+        ready = min(Fraction(READY[work]), guess.value * READY_MOST)
+        first = float(guess.value - ready)
+        if seen:
+            curve = fitted(first, [_timed(one, float(ready)) for one in seen])
+            first = curve.minutes(0)
+        elif self.whole.sittings:
+            curve = self.whole
+            first *= curve.minutes(0) / self.guess
+        else:
+            curve = fitted(first, ())
+        basis = Basis.TIMES if curve.sittings else Basis.GUESS
+        begun = given("first bag", Fraction(round(first * 10), 10), basis, 0, "minutes")
+        set_up = given("getting ready", ready, Basis.GUESS, 0, "minutes")
+        return WorkTime(work, set_up, begun, curve, self.before)

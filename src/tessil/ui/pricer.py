@@ -1,0 +1,222 @@
+"""Time and money at the window: what the bag in hand takes, costs and pays.
+
+Binds the desk to what the core reckons; computes nothing itself.
+"""
+
+from __future__ import annotations
+
+import datetime
+
+from PySide6.QtCore import QObject, Signal
+
+from tessil.core.costing.acts.cost import Heap, things_of
+from tessil.core.costing.acts.hours import (
+    Hours,
+    clock_times,
+    day_words,
+    days_of,
+    hours_of,
+    time_readings,
+    waiting_words,
+    with_clock,
+)
+from tessil.core.costing.acts.levers import Lever, levers_of, pay_of
+from tessil.core.costing.acts.price import Pay, price_readings
+from tessil.core.costing.prices import PriceList
+from tessil.core.costing.timing import made_before
+from tessil.core.edits import edit
+from tessil.core.logbook.book import Book, Timing
+from tessil.core.memory.recall import Memory
+from tessil.core.numbers.exact import Fraction
+from tessil.core.plan import plan as plan_project
+from tessil.core.planned import Plan
+from tessil.core.project import Project
+from tessil.core.reading import Reading
+from tessil.core.shelf.acts import prices_of, scraps_of
+from tessil.core.snags import Stage
+from tessil.core.words.money import money_text
+from tessil.drawing.costview import Reckoned
+from tessil.ui.cutter import Cutter
+from tessil.ui.maker import Maker
+from tessil.ui.price_specs import cost_specs, price_specs, time_specs
+from tessil.ui.rest import Rest
+from tessil.ui.specs import Spec
+
+LEAVES = ("time", "price", "costs")
+LATE_MS, LATE_MOST_MS = 300, 1500
+
+
+class Pricer(QObject):
+    """What time and money say of the bag on the desk; ``moved`` when what pays more is known."""
+
+    moved = Signal()
+
+    def __init__(self, maker: Maker, cutter: Cutter) -> None:
+        super().__init__()
+        self.desk, self.maker, self.cutter = maker.desk, maker, cutter
+        self._hours: tuple[object, object, Hours | None] = (None, None, None)
+        self._pay: tuple[tuple[object, ...], Pay | None] = ((), None)
+        self._levers: tuple[tuple[object, ...], tuple[Lever, ...]] = ((), ())
+        self._memory = Memory()
+        self._late = Rest(LATE_MS, LATE_MOST_MS, self)
+        self._late.due.connect(self._find_levers)
+
+    @property
+    def leaf(self) -> str:
+        """Which of its leaves is open, if one is."""
+        seen = self.desk.seen
+        leaf = seen.leaf.get(Stage.MAKE, "step") if seen.stage is Stage.MAKE else ""
+        return leaf if leaf in LEAVES else ""
+
+    @property
+    def here(self) -> bool:
+        """Whether time or money is what is looked at."""
+        return bool(self.leaf)
+
+    # -- what is reckoned --------------------------------------------------------------------
+
+    def hours(self) -> Hours | None:
+        """What the bags in hand take."""
+        plan, book = self.desk.plan, self.desk.book
+        if self._hours[0] is not plan or self._hours[1] is not book:
+            self._hours = (plan, book, hours_of(plan, self.maker.making(), book))
+        return self._hours[2]
+
+    def prices(self) -> PriceList:
+        """The job's own prices, and the shelf's."""
+        plan, shelf = self.desk.plan, self.cutter.shelving.need()
+        return PriceList(plan.project.pricing.prices, prices_of(shelf, things_of(plan), plan))
+
+    def heap(self) -> Heap:
+        """Where the cloth comes from."""
+        found = self.cutter.spreads()
+        return Heap(self.desk.at, found, scraps_of(self.cutter.shelving.need(), found))
+
+    def pay(self) -> Pay | None:
+        """What the bag in hand costs and pays."""
+        asked = self._asked()
+        if not same_objects(self._pay[0], asked):
+            made = pay_of(self.desk.plan, self.desk.book, self.prices(), self.heap())
+            self._pay = (asked, made)
+        return self._pay[1]
+
+    def _asked(self) -> tuple[object, ...]:
+        return (
+            self.desk.plan,
+            self.desk.book,
+            self.cutter.shelving.need(),
+            self.desk.project.cutting,
+        )
+
+    def _find_levers(self) -> None:
+        """What would raise the wage most, found once the hand rests."""
+        asked = self._asked()
+        if self.leaf != "price" or same_objects(self._levers[0], asked):
+            return
+        found = levers_of(self.desk.plan, self.desk.book, self.prices(), self.heap(), self._planned)
+        self._levers = (asked, found)
+        self.moved.emit()
+
+    def _planned(self, project: Project) -> Plan:
+        return plan_project(project, self.desk.book, self._memory)
+
+    def levers(self) -> tuple[Lever, ...]:
+        """What would raise the wage, as far as it is known for the bag as it is."""
+        if same_objects(self._levers[0], self._asked()):
+            return self._levers[1]
+        self._late.touch()
+        return ()
+
+    # -- what is shown -----------------------------------------------------------------------
+
+    def shown(self) -> Reckoned | None:
+        """What the bench draws, while one of the leaves is open."""
+        hours = self.hours() if self.here else None
+        if hours is None:
+            return None
+        if self.leaf == "time":
+            return Reckoned(hours, days_of(self.desk.plan, hours))
+        return Reckoned(hours, pay=self.pay())
+
+    def readings(self) -> tuple[Reading, ...]:
+        """The figures of the open leaf."""
+        hours, pay = self.hours(), None
+        if hours is None:
+            return ()
+        if self.leaf == "time":
+            return tuple(time_readings(self.desk.plan, hours))
+        pay = self.pay()
+        found = () if pay is None else tuple(price_readings(pay, self.say))
+        own = {"price.wage", "price.kept", "price.asked", "price.time"}
+        if self.leaf == "price":
+            return tuple(one for one in found if one.key in {*own, "price.cost"})
+        return tuple(one for one in found if one.key not in own)
+
+    def say(self, value: Fraction) -> str:
+        """An amount in the job's currency."""
+        return money_text(value, self.desk.project.pricing.currency)
+
+    def specs(self) -> tuple[Spec, ...]:
+        """The choices of the open leaf."""
+        plan = self.desk.plan
+        if self.leaf == "time":
+            clock = bool(plan.project.making.seconds)
+            return tuple(time_specs(plan, self.hours(), clock))
+        if self.leaf == "price":
+            return tuple(price_specs(plan, self.levers()))
+        return tuple(cost_specs(plan, things_of(plan), self.prices()))
+
+    def words(self) -> list[str]:
+        """What is to be said beyond the figures."""
+        plan, hours = self.desk.plan, self.hours()
+        if hours is None:
+            return []
+        if self.leaf == "time":
+            days = days_of(plan, hours)
+            due = f"Due {plan.project.sale.due}." if plan.project.sale.due else ""
+            return [*waiting_words(plan, hours), *day_words(days, hours.number), due]
+        if self.leaf == "price":
+            return [self._lever_words(), LAW]
+        pay = self.pay()
+        missing = pay.cost.materials.missing if pay is not None else ()
+        return [f"No price yet: {', '.join(missing).lower()}."] if missing else []
+
+    def _lever_words(self) -> str:
+        said = [
+            f"{one.edit.words}: {'+' if one.gain >= 0 else '−'}{self.say(abs(one.gain))} an hour."
+            for one in self.levers()
+        ]
+        return "\n".join(["What would change the wage:", *said]) if said else ""
+
+    # -- the logbook -------------------------------------------------------------------------
+
+    def write_clock(self) -> str:
+        """What the clock says goes into the logbook, once; a sentence."""
+        plan, book = self.desk.plan, self.desk.book
+        before = made_before(_without(book, plan), plan.project.shape.kind)
+        today = datetime.date.today().isoformat()
+        new = clock_times(plan, self.maker.making(), today, before)
+        if not new:
+            return "The clock has timed nothing yet: start it with a step."
+        after = with_clock(book, new)
+        sentence = self.desk.attempt_book(
+            edit("Write the clock's times down", ("times", after.times))
+        )
+        return sentence or f"{len(new)} kinds of work are in your log of times."
+
+
+def _without(book: Book, plan: Plan) -> tuple[Timing, ...]:
+    """The times in the book but for those of this bag's own clock."""
+    mark = f"{plan.project.log_name}/"
+    return tuple(one for one in book.times if not one.source.startswith(mark))
+
+
+def same_objects(one: tuple[object, ...], other: tuple[object, ...]) -> bool:
+    """Whether two tuples hold the very same things."""
+    return len(one) == len(other) and all(a is b for a, b in zip(one, other, strict=True))
+
+
+LAW = (
+    "Goods that are sold fall under local rules (labels, fire, toys, tax): they come before "
+    "anything here; ask the authority concerned."
+)
