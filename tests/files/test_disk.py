@@ -187,12 +187,12 @@ def test_a_folder_that_cannot_be_written_is_a_sentence(tmp_path, monkeypatch):
 
 
 def test_a_newer_logbook_stays_where_it_is():
-    book_path().write_text('{"format": 2, "swatches": []}')
+    book_path().write_text('{"format": 3, "swatches": []}')
     book, said = begin_book()
     assert book.swatches == ()
     assert "newer" in said
     assert "not kept" in said
-    assert book_path().read_text() == '{"format": 2, "swatches": []}'
+    assert book_path().read_text() == '{"format": 3, "swatches": []}'
     with pytest.raises(NewerFile):
         load_newer()
 

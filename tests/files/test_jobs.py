@@ -67,7 +67,7 @@ def test_a_job_is_written_and_read_as_it_is(tmp_path):
         ({"bags": []}, BrokenFile, "is a job without a bag: there is nothing to open."),
         ({"bags": [{}] * 61}, BrokenFile, "at bags to make: At most 60 entries go here."),
         (
-            {"format": 10},
+            {"format": 11},
             NewerFile,
             "was written by a newer Tessil (format 11; this one reads up to 10).",
         ),

@@ -218,6 +218,7 @@ OF_THE_CRAFT = {
 }
 OF_MACHINES = {
     *("acadver", "ascii", "dxf", "endsec", "endtab", "eof", "insunits", "polyline", "seqend"),
+    *("eur", "gbp", "lc", "posix", "usd"),
     *("args", "bool", "config", "csv", "ctrl", "ctx", "dict", "enum", "gt", "int", "jpeg", "json"),
     *(
         "loc",

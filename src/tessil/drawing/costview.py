@@ -220,17 +220,3 @@ def _moved(item: Item, by: float) -> Item:
     if isinstance(item, Label):
         return replace(item, at=(item.at[0], item.at[1] + by))
     return item
-
-
-def work_bars(names: Sequence[str], values: Sequence[float], unit: str) -> Picture:
-    """Bars beside one another's names, the longest over the whole width."""
-    most = max([*values, 1e-9])
-    items: list[Item] = []
-    for at, (name, value) in enumerate(zip(names, values, strict=True)):
-        y, wide = at * 0.62, value / most * WIDE * 0.85
-        items.append(Shade(rectangle(0.0, y, wide, 0.42), "glow"))
-        items.append(Line(rectangle(0.0, y, wide, 0.42), "raw", closed=True))
-        items.append(Label((-0.15, y + 0.21), name, align="right"))
-        items.append(Label((wide + 0.15, y + 0.21), f"{value:.0f} {unit}", align="left"))
-    box = (0.0, 0.0, WIDE, max(len(names) * 0.62, 1.0))
-    return Picture(tuple(items), box, (120, 20, 60, 20), ruled=False, caption="")

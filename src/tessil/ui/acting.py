@@ -20,7 +20,7 @@ from tessil.ui.cutter import Cutter
 from tessil.ui.filing import new_mark
 from tessil.ui.hand import Hand
 from tessil.ui.manners import SHOPPING
-from tessil.ui.pages import PagedWindow
+from tessil.ui.moneypages import MoneyWindow
 from tessil.ui.widgets.bagswitch import BagSwitch
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.fields import TypedField
@@ -29,7 +29,7 @@ from tessil.ui.widgets.snaglist import SnagList
 from tessil.ui.widgets.words import Words
 
 
-class ActingWindow(PagedWindow):
+class ActingWindow(MoneyWindow):
     """Undo, redo, units, rows, ways to each place of the window by keys, work by hand."""
 
     bench: Bench

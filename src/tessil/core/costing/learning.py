@@ -55,6 +55,12 @@ class Curve(Record, frozen=True):
         """Minutes for each of so many bags on the average, after so many before."""
         return exp(self.learned.mean[0]) * mean_power(before, number, self.slope)
 
+    def at(self, nth: float) -> tuple[float, float]:
+        """Minutes for the nth bag, and how many times longer or shorter they may be."""
+        x = log(nth)
+        off = exp(self.learned.miss((1.0, x)))
+        return exp(self.learned.mean[0] + self.slope * x), off
+
     def off(self, before: int, number: int = 1) -> float:
         """How many times longer or shorter it may be, nine sittings in ten."""
         return exp(self.learned.miss((1.0, _place(before, number, self.slope))))

@@ -123,7 +123,7 @@ def work_times(
     """Every kind of work of a bag, from first guesses and what was timed of bags of its kind."""
     seen, before = sittings(times, kind), made_before(times, kind)
     whole = max(float(sum(figure.value for figure in guesses.values())), 1.0)
-    rows = [_timed(one) for one in seen if one.timing.work == "all"]
+    rows = [timed(one) for one in seen if one.timing.work == "all"]
     hand = _Hand(fitted(whole, rows), whole, before)
     return tuple(
         hand.time(work, guesses[work], [one for one in seen if one.timing.work == work])
@@ -132,7 +132,7 @@ def work_times(
     )
 
 
-def _timed(one: Sitting, ready: float = 0.0) -> Timed:
+def timed(one: Sitting, ready: float = 0.0) -> Timed:
     """A sitting as minutes for each of its bags, without getting ready."""
     own = max(one.minutes - ready, one.minutes * LEAST)
     return Timed(one.timing.before, one.timing.number, own / one.timing.number)
@@ -150,7 +150,7 @@ class _Hand(Record, frozen=True):
         ready = min(Fraction(READY[work]), guess.value * READY_MOST)
         first = float(guess.value - ready)
         if seen:
-            curve = fitted(first, [_timed(one, float(ready)) for one in seen])
+            curve = fitted(first, [timed(one, float(ready)) for one in seen])
             first = curve.minutes(0)
         elif self.whole.sittings:
             curve = self.whole

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Iterator
 
 from tessil.core.costing.prices import Priced
 from tessil.core.cutting.acts.shopping import Line, WareKind
 from tessil.core.cutting.acts.whole import Lot, Source, Spread, Spreads
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.planned import Plan
 from tessil.core.shelf.rows import Kind, Row, Shelf, fresh_id
 
@@ -144,10 +146,17 @@ def _ware_price(row: Row, thing: Priced, price: Fraction) -> Fraction | None:
     if row.kind != kind:
         return None
     if thing.long:
-        return price / row.length if row.length else None
+        length = row.length or _spool(row)
+        return price / length if length else None
     if size and row.length is not None and row.length < Fraction(size):
         return None
     return price
+
+
+def _spool(row: Row) -> Fraction | None:
+    """How much thread a spool holds, where its name says so: ``200 m oat``."""
+    found = re.search(r"(?<![\w.])([1-9][0-9]{1,4}) ?m(?!\w)", row.name)
+    return Fraction(int(found[1]) * 1000) / MM_PER_INCH if found else None
 
 
 def scraps_of(shelf: Shelf, spreads: Spreads | None) -> frozenset[str]:

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from tessil.core.bag.deeds import Deed, Operation
+from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Notation
 from tessil.core.words.steps import STEP_WORDS, filled
@@ -473,3 +474,20 @@ def mending_words(what: str) -> str:
     """What to do where a step of that kind went wrong."""
     said = next((words for start, words in _MENDING if what.startswith(start)), "")
     return said or "Take it apart as far as it went wrong, press, and do it again."
+
+
+# What does not bear water or an iron; common practice, no source.
+_WIPED = ("vinyl", "faux-leather", "heavy-stiff-interfacing", "foam")
+
+
+def made_of_words(materials: Mapping[str, Material], keys: tuple[str, ...]) -> str:
+    """What a label says a bag is made of."""
+    names = ", ".join(materials[key].name.lower() for key in keys)
+    return f"Made of {names}." if names else "Made of cotton."
+
+
+def care_words(keys: frozenset[str]) -> str:
+    """How a bag is to be cared for, by the tenderest of what it is made of."""
+    if any(word in key for key in keys for word in _WIPED):
+        return "Wipe clean with a damp cloth. Do not wash, do not iron, keep from heat."
+    return "Wash by hand, cool, in mild soap; dry flat. Iron from the lining side, not hot."

@@ -93,6 +93,4 @@ def money_text(value: Fraction, code: str, finer: int = 0, signed: bool = True) 
     decimals = f".{'0' * places}" if places else ""
     if not code or not signed:
         return str(format_decimal(number, format=f"#,##0{decimals}", locale=place()))
-    if finer:
-        return str(format_currency(number, code, locale=place(), currency_digits=False))
     return str(format_currency(number, code, locale=place()))

@@ -125,6 +125,6 @@ def price_readings(pay: Pay, say: Callable[[Fraction], str]) -> Iterator[Reading
     for line in pay.cost.materials.lines:
         if line.cost is not None:
             yield Reading(f"price.{line.thing.key}", line.cost, "For one bag", leaf="price")
-    for key, part in (("hourly", pay.cost.by_hour), ("bagly", pay.cost.by_bag)):
+    for key, part in (("by hour", pay.cost.by_hour), ("by bag", pay.cost.by_bag)):
         if part.value:
             yield Reading(f"price.{key}", part, "For one bag", leaf="price")
