@@ -21,11 +21,13 @@ from tessil.core.project import Job
 from tessil.core.snags import Weight
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import printable
+from tessil.files.costreport import Ledger
 from tessil.files.jobreport import job_cut_csv, job_data, job_strips_csv, job_text
 from tessil.files.logfile import load_book
 from tessil.files.places import path_in
 from tessil.files.projectfile import FileTrouble, load, schema
 from tessil.files.report import check_text
+from tessil.files.shelffile import load_shelf
 
 COMMANDS = ("report", "check", "cut", "shots", "schema")
 
@@ -53,6 +55,7 @@ def _command() -> argparse.ArgumentParser:
     report = commands.add_parser("report", help="print the plan without a display")
     report.add_argument("file", type=Path)
     report.add_argument("--log", type=Path, help="a logbook in place of your own")
+    report.add_argument("--shelf", type=Path, help="a shelf in place of your own")
     report.add_argument("--bag", help="one bag of several, by name or number")
     report.add_argument("--format", choices=("text", "json", "csv", "strips"), default="text")
     check = commands.add_parser("check", help="print snags; exit 1 if any blocks")
@@ -141,13 +144,18 @@ def _bag_at(job: Job, asked: str) -> int:
 def _report(asked: argparse.Namespace) -> int:
     job, plans = _planned(asked)
     if asked.format == "json":
-        print(_json(job_data(job, plans)))
+        print(_json(job_data(job, plans, _ledger(asked))))
     elif asked.format == "text":
-        sys.stdout.write(job_text(job, plans))
+        sys.stdout.write(job_text(job, plans, ledger=_ledger(asked)))
     else:
         made = job_cut_csv(plans) if asked.format == "csv" else job_strips_csv(plans)
         sys.stdout.write(made)
     return 0
+
+
+def _ledger(asked: argparse.Namespace) -> Ledger:
+    """What time and money are reckoned from: the logbook, and prices by the shelf."""
+    return Ledger(load_book(asked.log), load_shelf(asked.shelf))
 
 
 def _json(data: object) -> str:

@@ -8,9 +8,9 @@ from math import ceil
 
 from msgspec.structs import replace
 
-from tessil.core.costing.acts.hours import Hours
+from tessil.core.costing.acts.hours import Hours, share_words
 from tessil.core.costing.acts.price import Pay, kept
-from tessil.core.costing.days import Day
+from tessil.core.costing.days import Day, Share
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.records import Record
@@ -30,12 +30,13 @@ class Reckoned(Record, frozen=True):
     hours: Hours
     days: tuple[Day, ...] = ()
     pay: Pay | None = None
+    together: bool = False  # the sittings are for all bags of the job
 
 
 def reckoned_picture(one: Reckoned, notation: Notation) -> Picture:
     """The bench of time, or of money."""
     if one.pay is None:
-        return time_picture(one.hours, one.days)
+        return time_picture(one.hours, one.days, one.together)
     return price_picture(one.pay, notation)
 
 
@@ -54,7 +55,7 @@ def _with(hours: Hours, number: int) -> Hours:
     return replace(hours, number=number)
 
 
-def time_picture(hours: Hours, days: Sequence[Day]) -> Picture:
+def time_picture(hours: Hours, days: Sequence[Day], together: bool) -> Picture:
     """Minutes for one bag against how many are made together, with what it may be; below it what
     is done in which sitting."""
     numbers = sorted({*NUMBERS, hours.number})
@@ -81,6 +82,8 @@ def time_picture(hours: Hours, days: Sequence[Day]) -> Picture:
     items += _days(days, hours.number, TALL + 1.5)
     high = TALL + 1.5 + DAY * min(len(days), MOST_DAYS + 1)
     caption = "Red: what to expect, with the range for nine sittings of ten."
+    if together:
+        caption = "Above: the bag in hand. Below: the sittings for all bags of the job."
     room = (92, 26, 24, 40)
     return Picture(tuple(items), (0.0, 0.0, WIDE, high), room, ruled=False, caption=caption)
 
@@ -100,18 +103,31 @@ def _days(days: Sequence[Day], number: int, top: float) -> Iterator[Item]:
     for at, day in enumerate(days[:MOST_DAYS]):
         x, y = 0.0, top + at * DAY
         yield Label((-0.15, y + DAY * 0.36), f"sitting {at + 1}", align="right")
-        for number_, share in enumerate(day.shares):
+        for number_, share in enumerate(_by_work(day)):
             wide = share.minutes / longest * WIDE
             box = rectangle(x, y, wide, DAY * 0.72)
             yield Shade(box, "glow" if number_ % 2 else "paper")
             yield Line(box, "raw", closed=True)
-            name = OPERATION_WORDS[share.work].lower()
-            words = f"{name} {share.number}" if number > 1 else name
-            yield Label((x + wide / 2, y + DAY * 0.36), words, within=wide, short=name)
+            words = share_words(share, number == 1)
+            short = OPERATION_WORDS[share.work].lower()
+            yield Label((x + wide / 2, y + DAY * 0.36), words, within=wide, short=short)
             x += wide
     if len(days) > MOST_DAYS:
         words = f"and {len(days) - MOST_DAYS} more sittings"
         yield Label((0.0, top + MOST_DAYS * DAY + 0.2), words, align="left")
+
+
+def _by_work(day: Day) -> list[Share]:
+    """A sitting's works, each whole, whatever the bags are called."""
+    found: list[Share] = []
+    for share in day.shares:
+        if found and found[-1].work == share.work:
+            last = found[-1]
+            number, minutes = last.number + share.number, last.minutes + share.minutes
+            found[-1] = replace(last, number=number, minutes=minutes, name="")
+        else:
+            found.append(share)
+    return found
 
 
 def shares_of(pay: Pay) -> Iterator[tuple[str, Fraction, Tone]]:

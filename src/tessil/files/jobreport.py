@@ -8,8 +8,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Any
 
+from msgspec.structs import replace
+
 from tessil.core.planned import Plan
 from tessil.core.project import Job
+from tessil.files.costreport import Ledger, cost_data, cost_text, reckoned
 from tessil.files.csvtext import write_list
 from tessil.files.cuttingreport import cutting_data, cutting_of, cutting_text
 from tessil.files.makingreport import making_data, making_text
@@ -19,10 +22,17 @@ from tessil.files.striplist import HEAD, strip_rows, strips_csv
 RULE = "\n" + "─" * 60 + "\n\n"
 
 
-def job_text(job: Job, plans: Sequence[Plan], told: Callable[[Plan], str] = report_text) -> str:
-    """The bags' pages of text, under the job's name."""
+def job_text(
+    job: Job,
+    plans: Sequence[Plan],
+    told: Callable[[Plan], str] = report_text,
+    ledger: Ledger | None = None,
+) -> str:
+    """The bags' pages of text, under the job's name; time and money by a ledger."""
     found = cutting_of(job, plans) if told is report_text else None
     last = [] if found is None else [cutting_text(found, plans)]
+    if ledger is not None:
+        last.append(cost_text(reckoned(plans, replace(ledger, spreads=found))))
     tell = _bag_text if told is report_text else told
     if len(plans) == 1:
         return RULE.join([tell(plans[0]), *last])
@@ -36,10 +46,12 @@ def _bag_text(plan: Plan) -> str:
     return f"{report_text(plan)}\n{making_text(plan)}"
 
 
-def job_data(job: Job, plans: Sequence[Plan]) -> dict[str, Any]:
-    """The bags' reports as data, in a list where there are several."""
+def job_data(job: Job, plans: Sequence[Plan], ledger: Ledger | None = None) -> dict[str, Any]:
+    """The bags' reports as data, in a list where there are several; time and money by a ledger."""
     found = cutting_of(job, plans)
     cut = {} if found is None else {"cutting": cutting_data(found, plans)}
+    if ledger is not None:
+        cut["reckoning"] = cost_data(reckoned(plans, replace(ledger, spreads=found)))
     if len(plans) == 1:
         return {**_bag_data(plans[0]), **cut}
     return {"job": job.title, "bags": [_bag_data(made) for made in plans], **cut}

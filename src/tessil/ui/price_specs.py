@@ -26,9 +26,11 @@ def _page(key: str, label: str, help_: str) -> Spec:
     return Spec(key, "page", label, help_, None, always(_NONE))
 
 
-def time_specs(plan: Plan, hours: Hours | None, clock: bool) -> Iterator[Spec]:
+def time_specs(plan: Plan, hours: Hours | None, clock: bool, several: bool) -> Iterator[Spec]:
     """How many, how long one sits, how far the batch is."""
     yield field_of(plan, "bags", "count", "Bags together", "Made work by work, as one batch")
+    if several:
+        yield _together(plan)
     yield field_of(
         plan, "pricing.sitting", "count", "A sitting, min", "How long one sews at a time"
     )
@@ -55,14 +57,21 @@ def time_specs(plan: Plan, hours: Hours | None, clock: bool) -> Iterator[Spec]:
     yield _page("times.page", "Your times…", "Every sitting you timed, and what it teaches")
 
 
+def _together(plan: Plan) -> Spec:
+    about = "One plan of the sittings, one price"
+    return field_of(plan, "pricing.together", "toggle", "All bags of the job as one", about)
+
+
 def _setting(words: str, path: tuple[str, ...]) -> Callable[[Any], Edit]:
     return lambda new: Edit(words, ((path, new),))
 
 
-def price_specs(plan: Plan, levers: Sequence[Lever]) -> Iterator[Spec]:
+def price_specs(plan: Plan, levers: Sequence[Lever], several: bool) -> Iterator[Spec]:
     """The price it brings, the wage that is wished for, what others take of it."""
     price = field_of(plan, "sale.price", "money?", "Price it brings", "What a buyer pays")
     yield with_empty(price, "none yet")
+    if several:
+        yield _together(plan)
     yield field_of(plan, "sale.way", "choice", "It goes", "How it leaves you", "", _SOLD)
     if plan.project.sale.way == "lower":
         yield field_of(plan, "sale.reason", "note", "Why for less", "A friend, a flaw, a fair")

@@ -6,7 +6,9 @@ Binds the desk to what the core reckons; computes nothing itself.
 from __future__ import annotations
 
 import datetime
+from contextlib import suppress
 
+from msgspec.structs import replace
 from PySide6.QtCore import QObject, Signal
 
 from tessil.core.costing.acts.cost import Heap, things_of
@@ -16,16 +18,20 @@ from tessil.core.costing.acts.hours import (
     day_words,
     days_of,
     hours_of,
+    tasks_of,
     time_readings,
     waiting_words,
     with_clock,
 )
 from tessil.core.costing.acts.levers import Lever, levers_of, pay_of
 from tessil.core.costing.acts.price import Pay, price_readings
+from tessil.core.costing.acts.together import Member, Whole, whole_readings
+from tessil.core.costing.days import Task
 from tessil.core.costing.prices import PriceList
 from tessil.core.costing.timing import made_before
 from tessil.core.edits import edit
 from tessil.core.logbook.book import Book, Timing
+from tessil.core.making.acts.whole import making_of
 from tessil.core.memory.recall import Memory
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan as plan_project
@@ -34,6 +40,7 @@ from tessil.core.project import Project
 from tessil.core.reading import Reading
 from tessil.core.shelf.acts import prices_of, scraps_of
 from tessil.core.snags import Stage
+from tessil.core.trouble import CannotPlan
 from tessil.core.words.money import money_text
 from tessil.drawing.costview import Reckoned
 from tessil.ui.cutter import Cutter
@@ -57,6 +64,7 @@ class Pricer(QObject):
         self._hours: tuple[object, object, Hours | None] = (None, None, None)
         self._pay: tuple[tuple[object, ...], Pay | None] = ((), None)
         self._levers: tuple[tuple[object, ...], tuple[Lever, ...]] = ((), ())
+        self._whole: tuple[tuple[object, ...], Whole] = ((), Whole(()))
         self._memory = Memory()
         self._late = Rest(LATE_MS, LATE_MOST_MS, self)
         self._late.due.connect(self._find_levers)
@@ -127,6 +135,49 @@ class Pricer(QObject):
         self._late.touch()
         return ()
 
+    @property
+    def together(self) -> bool:
+        """Whether all bags of the job are reckoned as one."""
+        return len(self.desk.job.bags) > 1 and self.desk.project.pricing.together
+
+    def _others(self) -> list[tuple[int, Plan]]:
+        """The plans of all bags that can be planned, by their place in the job."""
+        found = []
+        for at in range(len(self.desk.job.bags)):
+            with suppress(CannotPlan):
+                plan = self.desk.plan if at == self.desk.at else self.desk.plan_of(at)
+                found.append((at, plan))
+        return found
+
+    def tasks(self) -> tuple[Task, ...]:
+        """What is still to be done, of the bag in hand or of all."""
+        plan, hours = self.desk.plan, self.hours()
+        if hours is None:
+            return ()
+        if not self.together:
+            return tasks_of(plan, hours)
+        found: list[Task] = []
+        for _, one in self._others():
+            own = hours_of(one, making_of(one, one.project.making), self.desk.book)
+            if own is not None:
+                found += tasks_of(one, own, one.project.name)
+        return tuple(found)
+
+    def whole(self) -> Whole:
+        """All bags of the job as one."""
+        asked = (*self._asked(), self.desk.job)
+        if not same_objects(self._whole[0], asked):
+            heap, members = self.heap(), []
+            for at, plan in self._others():
+                shelf = self.cutter.shelving.need()
+                known = prices_of(shelf, things_of(plan), plan)
+                prices = PriceList(plan.project.pricing.prices, known)
+                pay = pay_of(plan, self.desk.book, prices, replace(heap, at=at))
+                if pay is not None:
+                    members.append(Member(plan.project.name, pay))
+            self._whole = (asked, Whole(tuple(members)))
+        return self._whole[1]
+
     # -- what is shown -----------------------------------------------------------------------
 
     def shown(self) -> Reckoned | None:
@@ -135,7 +186,7 @@ class Pricer(QObject):
         if hours is None:
             return None
         if self.leaf == "time":
-            return Reckoned(hours, days_of(self.desk.plan, hours))
+            return Reckoned(hours, days_of(self.desk.plan, self.tasks()), together=self.together)
         return Reckoned(hours, pay=self.pay())
 
     def readings(self) -> tuple[Reading, ...]:
@@ -145,6 +196,8 @@ class Pricer(QObject):
             return ()
         if self.leaf == "time":
             return tuple(time_readings(self.desk.plan, hours))
+        if self.together and self.leaf == "price":
+            return tuple(whole_readings(self.whole(), self.say))
         pay = self.pay()
         found = () if pay is None else tuple(price_readings(pay, self.say))
         own = {"price.wage", "price.kept", "price.asked", "price.time"}
@@ -161,9 +214,9 @@ class Pricer(QObject):
         plan = self.desk.plan
         if self.leaf == "time":
             clock = bool(plan.project.making.seconds)
-            return tuple(time_specs(plan, self.hours(), clock))
+            return tuple(time_specs(plan, self.hours(), clock, len(self.desk.job.bags) > 1))
         if self.leaf == "price":
-            return tuple(price_specs(plan, self.levers()))
+            return tuple(price_specs(plan, self.levers(), len(self.desk.job.bags) > 1))
         return tuple(cost_specs(plan, things_of(plan), self.prices()))
 
     def words(self) -> list[str]:
@@ -172,9 +225,9 @@ class Pricer(QObject):
         if hours is None:
             return []
         if self.leaf == "time":
-            days = days_of(plan, hours)
+            days = days_of(plan, self.tasks())
             due = f"Due {plan.project.sale.due}." if plan.project.sale.due else ""
-            return [*waiting_words(plan, hours), *day_words(days, hours.number), due]
+            return [*waiting_words(plan, hours), *day_words(days, hours.number == 1), due]
         if self.leaf == "price":
             return [self._lever_words(), LAW]
         pay = self.pay()

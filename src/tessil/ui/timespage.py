@@ -74,7 +74,7 @@ class TimesPage(ListPage):
         times = self.desk.book.times
         kind, work = self._in_hand()
         rows = [timed(one) for one in sittings(times, kind) if one.timing.work == work]
-        curve = fitted(sum(row.minutes for row in rows) / len(rows), rows) if rows else None
+        curve = fitted(sum(r.minutes / r.number for r in rows) / len(rows), rows) if rows else None
         dots = learning_dots(times, kind, work)
         self.plot.show_picture(learning_picture(dots, curve))
         self.bars.show_picture(bars_picture(minutes_by_work(times), "min"))

@@ -48,6 +48,7 @@ class Pricing(Decided):
     count: Literal["used", "opened"] = "used"  # cloth by what goes into the bag, or by what is cut
     sitting: Annotated[int, Field(ge=10, le=MOST_MINUTES)] = 120  # minutes
     sittings: Annotated[int, Field(ge=1, le=60)] = 2
+    together: bool = False  # all bags of the job are reckoned as one
 
 
 class Sale(Decided):

@@ -5,9 +5,9 @@ Knows times of work; must not know plans.
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 
-from tessil.core.bag.deeds import Operation
+from tessil.core.bag.deeds import OPERATIONS, Operation
 from tessil.core.costing.timing import WorkTime
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure, total
@@ -16,12 +16,23 @@ MOST_BATCH = 60
 MOST_DAYS = 200
 
 
+class Task(Record, frozen=True):
+    """One kind of work to be done for so many bags of one name."""
+
+    time: WorkTime
+    number: int
+    waiting: int
+    name: str = ""
+
+
 class Share(Record, frozen=True):
-    """So many bags through one kind of work in a sitting, in so many minutes."""
+    """So many bags through one kind of work in a sitting, in so many minutes; ``name`` of which,
+    where bags of several names are made."""
 
     work: Operation
     number: int
     minutes: float
+    name: str = ""
 
 
 class Day(Record, frozen=True):
@@ -62,28 +73,26 @@ def best_batch(times: Sequence[WorkTime], minutes: float) -> int:
     return found
 
 
-def day_plan(
-    times: Sequence[WorkTime], number: int, sitting: int, through: Mapping[Operation, int]
-) -> tuple[Day, ...]:
-    """What is done in which sitting: work by work, each bag's whole, getting ready again where a
-    sitting begins in the middle of a kind of work.
+def day_plan(tasks: Sequence[Task], sitting: int) -> tuple[Day, ...]:
+    """What is done in which sitting: work by work, each bag's whole.  One gets ready for a kind of
+    work once, for all bags whatever their name, and again where a sitting begins in the middle.
 
-    ``through`` says how many bags are through a kind of work already.  A bag that takes longer
-    than a sitting has one of its own.
+    A bag that takes longer than a sitting has one of its own.
     """
     days: list[list[Share]] = [[]]
-    left = float(sitting)
-    for one in times:
-        waiting = number - min(through.get(one.work, 0), number)
-        each, ready = float(one.each(number).value), float(one.ready.value)
+    left, last = float(sitting), ""
+    for task in sorted(tasks, key=lambda one: OPERATIONS.index(one.time.work)):
+        waiting, each = task.waiting, float(task.time.each(task.number).value)
         while waiting and len(days) <= MOST_DAYS:
+            ready = 0.0 if last == task.time.work else float(task.time.ready.value)
             fits = int((left - ready) / each + 1e-9) if each > 0 else waiting
             if fits < 1 and days[-1]:
                 days.append([])
-                left = float(sitting)
+                left, last = float(sitting), ""
                 continue
             now = min(max(fits, 1), waiting)
-            days[-1].append(Share(one.work, now, ready + now * each))
+            days[-1].append(Share(task.time.work, now, ready + now * each, task.name))
             left -= ready + now * each
             waiting -= now
+            last = task.time.work
     return tuple(Day(tuple(day)) for day in days if day)

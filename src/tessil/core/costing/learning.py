@@ -3,8 +3,8 @@
 ``T(n) = T(1)·n^b``, ``b = log₂ r`` (T. P. Wright, Factors Affecting the Cost of Airplanes, Journal
 of the Aeronautical Sciences 3, 1936): every doubling takes ``r`` times as long.  In logarithms a
 line, learned with its scatter (``numbers/regress.py``) from a starting guess, so that one sitting
-says a little and ten say nearly all.  What was timed for several bags at once counts at the bag
-whose own time is their mean.  Knows numbers only.
+says a little and ten say nearly all.  Bags that are made together share getting ready, which takes
+so many times as long as the first bag's own work: ``M = T(1)·(ratio + Σ n^b)``.  Knows numbers.
 """
 
 from __future__ import annotations
@@ -23,7 +23,7 @@ ROUNDS = 3
 
 
 class Timed(Record, frozen=True):
-    """A sitting: so many bags at once, after so many before, and minutes for one of them."""
+    """A sitting: so many bags at once, after so many before, and minutes for all of them."""
 
     before: int
     number: int
@@ -35,6 +35,17 @@ class Curve(Record, frozen=True):
 
     learned: Learned
     sittings: int
+    ratio: float = 0.0  # getting ready against the first bag's own work
+
+    @property
+    def first(self) -> float:
+        """Minutes of the first bag's own work."""
+        return exp(self.learned.mean[0])
+
+    @property
+    def ready(self) -> float:
+        """Minutes to get ready."""
+        return self.first * self.ratio
 
     @property
     def slope(self) -> float:
@@ -52,56 +63,57 @@ class Curve(Record, frozen=True):
         return float(2 ** (self.slope - off)), float(2 ** (self.slope + off))
 
     def minutes(self, before: int, number: int = 1) -> float:
-        """Minutes for each of so many bags on the average, after so many before."""
-        return exp(self.learned.mean[0]) * mean_power(before, number, self.slope)
+        """Minutes of own work for each of so many bags on the average, after so many before."""
+        return self.first * power_sum(before, number, self.slope) / number
 
     def at(self, nth: float) -> tuple[float, float]:
-        """Minutes for the nth bag, and how many times longer or shorter they may be."""
-        x = log(nth)
-        off = exp(self.learned.miss((1.0, x)))
-        return exp(self.learned.mean[0] + self.slope * x), off
+        """Minutes of own work for the nth bag, and how many times longer or shorter they may be."""
+        off = exp(self.learned.miss((1.0, log(nth))))
+        return self.first * float(nth**self.slope), off
 
     def off(self, before: int, number: int = 1) -> float:
-        """How many times longer or shorter it may be, nine sittings in ten."""
-        return exp(self.learned.miss((1.0, _place(before, number, self.slope))))
+        """How many times longer or shorter a sitting may be, nine times in ten."""
+        return exp(self.learned.miss((1.0, _lean(before, number, self.slope, self.ratio))))
 
 
-def mean_power(before: int, number: int, slope: float) -> float:
-    """The mean of ``n^slope`` over the bags ``before + 1`` to ``before + number``.
+def power_sum(before: int, number: int, slope: float) -> float:
+    """The sum of ``n^slope`` over the bags ``before + 1`` to ``before + number``.
 
-    Beyond 200 bags the sum is taken as its integral (Euler and Maclaurin), right to a millionth.
+    Beyond 200 bags it is taken as its integral (Euler and Maclaurin), right to a millionth.
     """
     if number <= 200:
-        every = range(before + 1, before + number + 1)
-        return float(sum(n**slope for n in every)) / number
+        return float(sum(n**slope for n in range(before + 1, before + number + 1)))
     low, high = before + 1.0, float(before + number)
     if abs(slope + 1) < 1e-9:
         area = log(high / low)
     else:
-        area = (high ** (slope + 1) - low ** (slope + 1)) / (slope + 1)
-    ends = (low**slope + high**slope) / 2
-    bend = slope * (high ** (slope - 1) - low ** (slope - 1)) / 12
-    return float(area + ends + bend) / number
+        area = float(high ** (slope + 1) - low ** (slope + 1)) / (slope + 1)
+    ends = float(low**slope + high**slope) / 2
+    return area + ends + slope * float(high ** (slope - 1) - low ** (slope - 1)) / 12
 
 
-def fitted(guess: float, seen: Sequence[Timed], rate: float = RATE) -> Curve:
-    """The curve after these sittings, begun from minutes guessed for a first bag."""
-    prior = Guess((log(guess), log2(rate)), (GUESS_OFF, RATE_OFF), SCATTER, VAGUE)
+def _lean(before: int, number: int, slope: float, ratio: float) -> float:
+    """How a sitting's logarithm leans on the slope: what ``ln (ratio + Σ n^slope)`` grows by."""
+    step = 1e-4
+    up, down = (log(ratio + power_sum(before, number, slope + by)) for by in (step, -step))
+    return (up - down) / (2 * step)
+
+
+def fitted(first: float, seen: Sequence[Timed], ratio: float = 0.0, rate: float = RATE) -> Curve:
+    """The curve after these sittings, begun from minutes guessed for a first bag's own work."""
+    prior = Guess((log(first), log2(rate)), (GUESS_OFF, RATE_OFF), SCATTER, VAGUE)
     slope = prior.mean[1]
-    for _ in range(ROUNDS if any(one.number > 1 for one in seen) else 1):
-        rows = [
-            Seen((1.0, _place(one.before, one.number, slope)), log(one.minutes)) for one in seen
-        ]
-        found = learn(prior, rows)
+    for _ in range(ROUNDS if seen else 1):
+        found = learn(prior, [_row(one, slope, ratio) for one in seen])
         slope = found.mean[1]
-    return Curve(found, len(seen))
+    return Curve(found, len(seen), ratio)
 
 
-def _place(before: int, number: int, slope: float) -> float:
-    """The logarithm of the bag whose own time is the mean of so many."""
-    if number == 1 or abs(slope) < 1e-6:
-        return log(before + (number + 1) / 2)
-    return log(mean_power(before, number, slope)) / slope
+def _row(one: Timed, slope: float, ratio: float) -> Seen:
+    """A sitting's logarithm as a line in level and slope, about a slope that is nearly right."""
+    lean = _lean(one.before, one.number, slope, ratio)
+    whole = log(ratio + power_sum(one.before, one.number, slope))
+    return Seen((1.0, lean), log(one.minutes) - whole + lean * slope)
 
 
 def rate_of(first: float, nth: float, number: int) -> float:

@@ -7,6 +7,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 
+from msgspec.structs import replace
+
 from tessil.core.bag.deeds import OPERATIONS, Operation
 from tessil.core.costing.learning import Curve, Timed, fitted
 from tessil.core.logbook.book import Timing
@@ -31,7 +33,6 @@ READY: Mapping[Operation, int] = {
     "finish": 3,
 }
 READY_MOST = Fraction(7, 10)  # of what one bag takes
-LEAST = 0.2  # of a sitting's minutes go to its bags, however long getting ready is said to take
 
 
 class Sitting(Record, frozen=True):
@@ -112,9 +113,8 @@ class WorkTime(Record, frozen=True):
 
     def range(self, number: int) -> tuple[float, float]:
         """What so many take, nine times in ten."""
-        off, each = self.curve.off(self.before, number), float(self.each(number).value)
-        ready = float(self.ready.value)
-        return ready + number * each / off, ready + number * each * off
+        off, middle = self.curve.off(self.before, number), float(self.all(number).value)
+        return middle / off, middle * off
 
 
 def work_times(
@@ -122,42 +122,53 @@ def work_times(
 ) -> tuple[WorkTime, ...]:
     """Every kind of work of a bag, from first guesses and what was timed of bags of its kind."""
     seen, before = sittings(times, kind), made_before(times, kind)
-    whole = max(float(sum(figure.value for figure in guesses.values())), 1.0)
+    ready = {work: min(Fraction(READY[work]), guesses[work].value * READY_MOST) for work in guesses}
+    own = max(float(sum(figure.value for figure in guesses.values()) - sum(ready.values())), 1.0)
     rows = [timed(one) for one in seen if one.timing.work == "all"]
-    hand = _Hand(fitted(whole, rows), whole, before)
+    whole = fitted(own, rows, float(sum(ready.values())) / own)
+    hand = _Hand(whole, own, before)
     return tuple(
-        hand.time(work, guesses[work], [one for one in seen if one.timing.work == work])
+        hand.time(
+            work, guesses[work], ready[work], [one for one in seen if one.timing.work == work]
+        )
         for work in OPERATIONS
         if work in guesses and guesses[work].value > 0
     )
 
 
-def timed(one: Sitting, ready: float = 0.0) -> Timed:
-    """A sitting as minutes for each of its bags, without getting ready."""
-    own = max(one.minutes - ready, one.minutes * LEAST)
-    return Timed(one.timing.before, one.timing.number, own / one.timing.number)
+def timed(one: Sitting) -> Timed:
+    """A sitting as numbers."""
+    return Timed(one.timing.before, one.timing.number, one.minutes)
 
 
 class _Hand(Record, frozen=True):
-    """How quick a hand is by whole bags that were timed, against what was guessed for one."""
+    """How quick a hand is by whole bags that were timed, against what was guessed for one's own
+    work."""
 
     whole: Curve
     guess: float
     before: int
 
-    def time(self, work: Operation, guess: Figure, seen: Sequence[Sitting]) -> WorkTime:
+    def time(
+        self, work: Operation, guess: Figure, ready: Fraction, seen: Sequence[Sitting]
+    ) -> WorkTime:
         """One kind of work: by its own sittings, else by whole bags, else as guessed."""
-        ready = min(Fraction(READY[work]), guess.value * READY_MOST)
         first = float(guess.value - ready)
-        if seen:
-            curve = fitted(first, [timed(one, float(ready)) for one in seen])
-            first = curve.minutes(0)
-        elif self.whole.sittings:
-            curve = self.whole
-            first *= curve.minutes(0) / self.guess
-        else:
-            curve = fitted(first, ())
+        ratio = float(ready) / first
+        curve = fitted(first, [timed(one) for one in seen], ratio)
+        if not seen and self.whole.sittings:  # the whole's pace, at this work's own length
+            curve, first = replace(self.whole, ratio=ratio), first * self.whole.first / self.guess
+        elif seen:
+            first = curve.first
         basis = Basis.TIMES if curve.sittings else Basis.GUESS
-        begun = given("first bag", Fraction(round(first * 10), 10), basis, 0, "minutes")
-        set_up = given("getting ready", ready, Basis.GUESS, 0, "minutes")
-        return WorkTime(work, set_up, begun, curve, self.before)
+        return WorkTime(
+            work,
+            given("getting ready", _tenth(first * ratio), basis, 0, "minutes"),
+            given("first bag", _tenth(first), basis, 0, "minutes"),
+            curve,
+            self.before,
+        )
+
+
+def _tenth(minutes: float) -> Fraction:
+    return Fraction(round(minutes * 10), 10)

@@ -5,7 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 
 from tessil.core.bag.deeds import OPERATIONS, Making, Operation
-from tessil.core.costing.days import Day, batch_minutes, batch_range, best_batch, day_plan
+from tessil.core.costing.days import (
+    Day,
+    Share,
+    Task,
+    batch_minutes,
+    batch_range,
+    best_batch,
+    day_plan,
+)
 from tessil.core.costing.timing import WorkTime, work_times
 from tessil.core.logbook.book import Book, Timing
 from tessil.core.numbers.records import Record
@@ -53,10 +61,18 @@ def hours_of(plan: Plan, making: Making, book: Book, number: int = 0) -> Hours |
     return Hours(works, number or plan.project.made) if works else None
 
 
-def days_of(plan: Plan, hours: Hours) -> tuple[Day, ...]:
+def tasks_of(plan: Plan, hours: Hours, name: str = "") -> tuple[Task, ...]:
+    """The kinds of work that are still to be done for a bag's batch."""
+    through = through_of(plan)
+    return tuple(
+        Task(one, hours.number, hours.number - min(through.get(one.work, 0), hours.number), name)
+        for one in hours.works
+    )
+
+
+def days_of(plan: Plan, tasks: Sequence[Task]) -> tuple[Day, ...]:
     """The sittings that are still to come."""
-    pricing = plan.project.pricing
-    return day_plan(hours.works, hours.number, pricing.sitting, through_of(plan))
+    return day_plan(tasks, plan.project.pricing.sitting)
 
 
 def through_of(plan: Plan) -> Mapping[Operation, int]:
@@ -99,15 +115,19 @@ def _batch(plan: Plan, hours: Hours) -> Iterator[Reading]:
     yield Reading("time.batch", figure, about, leaf="time")
 
 
-def day_words(days: Sequence[Day], number: int) -> Iterator[str]:
-    """The sittings in sentences: what in which, and what is waiting then."""
+def day_words(days: Sequence[Day], alone: bool) -> Iterator[str]:
+    """The sittings in sentences: what in which; ``alone`` where one bag of one name is made."""
     for at, day in enumerate(days, start=1):
-        parts = []
-        for share in day.shares:
-            of = "all" if share.number == number and number > 1 else str(share.number)
-            name = OPERATION_WORDS[share.work].lower()
-            parts.append(f"{name} {of}" if number > 1 else name)
+        parts = [share_words(share, alone) for share in day.shares]
         yield f"Sitting {at}, {day.minutes:.0f} min: {', '.join(parts)}."
+
+
+def share_words(share: Share, alone: bool) -> str:
+    """What is done in a part of a sitting: ``piece 6``, ``trim 2 reed pouch``."""
+    name = OPERATION_WORDS[share.work].lower()
+    if share.name:
+        return f"{name} {share.number} {share.name.lower()}"
+    return name if alone else f"{name} {share.number}"
 
 
 def waiting_words(plan: Plan, hours: Hours) -> Iterator[str]:
