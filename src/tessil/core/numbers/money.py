@@ -10,7 +10,8 @@ import re
 from tessil.core.numbers.exact import Fraction
 
 MOST = Fraction(1_000_000)
-_SIGNS = re.compile(r"[^0-9.,'/’+\-−–—]")
+# A sign or letters before and behind, never between; ``48.-`` and ``48,–`` have no cents.
+_AMOUNT = re.compile(r"(?P<before>[^0-9]*)(?P<amount>[0-9](?:[0-9.,'’/\s]*[0-9])?)[^0-9/]*")
 _PLAIN = re.compile(r"[0-9]+(\.[0-9]{1,9})?")
 
 
@@ -24,13 +25,13 @@ def read_money(text: str) -> Fraction:
 
     Raises MoneyError for what is no amount, is below zero or beyond a million.
     """
-    plain = _SIGNS.sub("", text.strip())
-    plain = re.sub(r"[.,][-–—−]+$", "", plain)
-    if not plain:
+    found = _AMOUNT.fullmatch(text.strip())
+    if found is None:
         raise MoneyError("An amount of money goes here, such as 12.50.")
-    if plain[0] in "-−–":
+    if any(sign in found["before"] for sign in "-−–"):
         raise MoneyError("An amount cannot be below zero.")
-    over, _, under = plain.partition("/")
+    point = "0." if found["before"].endswith((".", ",")) else ""
+    over, _, under = f"{point}{''.join(found['amount'].split())}".partition("/")
     value = _number(over)
     if under:
         parts = _number(under)
