@@ -114,7 +114,7 @@ def test_a_length_is_exact_read_and_explained(made):
         "number": 15.75,
         "unit": "inches",
         "reads": "15¾",
-        "working": "14¾ ÷ (1 − 2.34 %) + 2 × ¼, up to ¼",
+        "working": "14¾ ÷ (1 − 2.55 %) + 2 × ¼, up to ¼",
         "words": "trimmed width ÷ (1 − width drawn in, at most) + 2 × squaring margin, "
         "up to piecing step",
         "basis": "starting guess",

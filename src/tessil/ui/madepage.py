@@ -56,19 +56,19 @@ class MadePage(ListPage):
             return lambda one: self._size(getattr(one, field))
 
         cells = (
-            word("Date", 104, "date"),
+            word("Date", 100, "date"),
             word("Bag", 150, "name"),
-            figure("Number", 70, lambda one: str(one.number), "number"),
-            figure("Planned", 120, size("planned")),
-            figure("Got", 120, size("got"), "got"),
-            figure("Minutes", 74, _minutes, "minutes"),
-            figure("Cost", 74, _money("cost"), "cost"),
-            figure("Price", 74, _money("price"), "price"),
-            figure("An hour", 76, _wage),
-            word("It went", 70, "way"),
-            word("To", 110, "buyer"),
-            word("Mistakes", 140, "mistakes"),
-            word("Remarks", 160, "remarks"),
+            figure("Bags", 52, lambda one: str(one.number), "number"),
+            figure("Minutes", 72, _minutes, "minutes"),
+            figure("Cost", 70, _money("cost"), "cost"),
+            figure("Price", 76, _money("price"), "price"),
+            figure("An hour", 74, _wage),
+            word("It went", 68, "way"),
+            figure("Planned", 130, size("planned")),
+            figure("Got", 130, size("got"), "got"),
+            word("To", 120, "buyer"),
+            word("Mistakes", 160, "mistakes"),
+            word("Remarks", 180, "remarks"),
         )
         about = "What each took, cost and paid. Choose two to see how they differ."
         super().__init__(desk, "Bags you made", about, cells)
@@ -108,7 +108,7 @@ class MadePage(ListPage):
             lines = list(compared(rows[0], rows[1], notation, say))
             self.said.setText("\n".join([f"{rows[0].name} and {rows[1].name}", *lines]))
         elif rows:
-            self.said.setText(_about(rows[0]))
+            self.said.setText(self._about(rows[0]))
         else:
             self.said.setText(self._sum())
         photo = rows[0].photo if len(rows) == 1 else None
@@ -127,6 +127,22 @@ class MadePage(ListPage):
             words += f" Wages in {', '.join(sorted(other))} are not drawn beside those in "
             words += f"{self._currency() or 'no currency'}."
         return words
+
+    def _about(self, one: MadeBag) -> str:
+        """One bag in a few lines: sizes, where it went, what it taught."""
+        taught = sum(
+            bool(one.source) and s.source.startswith(f"{one.source}/") for s in self._swatches
+        )
+        sizes = f"Planned {self._size(one.planned)}" if one.planned else ""
+        sizes += f", got {self._size(one.got)}" if one.got else ""
+        parts = [
+            f"{one.name}, {one.number} of it" + (f", for {one.buyer}" if one.buyer else ""),
+            sizes,
+            f"Taught {taught} swatches of your logbook." if taught else "",
+            one.remarks,
+            f"Mistakes: {one.mistakes}" if one.mistakes else "",
+        ]
+        return "\n".join(part for part in parts if part)
 
     def _currency(self) -> str:
         return currency_of(self.desk.project.pricing.currency)
@@ -199,8 +215,3 @@ class MadePage(ListPage):
 
 def _minutes(one: MadeBag) -> str:
     return "" if one.minutes is None else f"{one.minutes:.0f}"
-
-
-def _about(one: MadeBag) -> str:
-    parts = [one.name, one.remarks, f"Mistakes: {one.mistakes}" if one.mistakes else ""]
-    return "\n".join(part for part in parts if part)

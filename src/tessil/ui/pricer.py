@@ -67,7 +67,7 @@ class Pricer(QObject):
         self._whole: tuple[tuple[object, ...], Whole] = ((), Whole(()))
         self._memory = Memory()
         self._late = Rest(LATE_MS, LATE_MOST_MS, self)
-        self._late.due.connect(self._find_levers)
+        self._late.due.connect(self.find_levers)
 
     @property
     def leaf(self) -> str:
@@ -116,7 +116,7 @@ class Pricer(QObject):
             self.desk.project.cutting,
         )
 
-    def _find_levers(self) -> None:
+    def find_levers(self) -> None:
         """What would raise the wage most, found once the hand rests."""
         asked = self._asked()
         if self.leaf != "price" or same_objects(self._levers[0], asked):

@@ -54,6 +54,7 @@ def _take(folder: Path) -> None:
         shoot(f"{number}-{stage}")
     _quilting(window, shoot)
     _making(window, shoot)
+    _money(window, shoot)
     _piecing(window, shoot)
     window.open_demo()
     window.desk.look(stage=Stage.EDGE)
@@ -98,38 +99,35 @@ def _making(window: Window, shoot: Callable[[str], None]) -> None:
     shoot("8-make")
 
 
+def _money(window: Window, shoot: Callable[[str], None]) -> None:
+    """Six pouches for the reed section: when, for how much, and the season before."""
+    window.desk.attempt(edit("Make six", ("bags", 6)))
+    window.desk.turn_leaf("time")
+    shoot("16-time")
+    window.desk.turn_leaf("price")
+    window.pricer.find_levers()
+    shoot("17-price")
+    window.show_made()
+    window.made_page.view.selectRow(7)
+    shoot("18-bags-made")
+
+
 def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
-    """The layout, the basket, the scraps."""
+    """The layout of prints by rules."""
     window.open_demo("march-card-clutch")
     window.desk.look(stage=Stage.PIECE)
     window.desk.turn_leaf("prints")
     shoot("14-layout")
-    window.show_prints()
-    shoot("17-basket")
-    window.open_demo("reed-pouch")
-    window.desk.look(stage=Stage.PIECE)
-    window.desk.turn_leaf("stock")
-    shoot("16-scraps")
 
 
 def _quilting(window: Window, shoot: Callable[[str], None]) -> None:
-    """Thickness at the seams, a flap that leans, the logbook, the pages to sew by."""
-    from PySide6.QtWidgets import QScrollArea
-
+    """Thickness at the seams, the logbook."""
     window.open_demo()
     window.desk.look(stage=Stage.LAYER)
     window.desk.turn_leaf("bulk")
     shoot("11-thickness")
     window.show_log()
     shoot("13-logbook")
-    window.open_demo("reed-pouch")
-    window.show_worksheet()
-    shoot("18-sewing-pages")
-    area = window.preview.findChild(QScrollArea)
-    assert isinstance(area, QScrollArea)
-    bar = area.horizontalScrollBar()
-    bar.setValue(round(bar.maximum() * 0.58))  # the layers and the map of the lines
-    shoot("18-sewing-pages")
 
 
 def _with_snags(window: object) -> None:

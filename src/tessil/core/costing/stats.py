@@ -9,7 +9,7 @@ import datetime
 from collections.abc import Iterator, Sequence
 
 from tessil.core.logbook.book import Book, MadeBag, Timing
-from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.records import Record
 
 
@@ -25,7 +25,7 @@ def wage_of(bag: MadeBag) -> Fraction | None:
     """What a bag that was sold paid for an hour; none where that is not known."""
     if bag.price is None or bag.minutes is None or bag.way == "gift":
         return None
-    return (bag.price - (bag.cost or Fraction(0))) * 60 / Fraction(str(bag.minutes))
+    return (bag.price - (bag.cost or Fraction(0))) * 60 / fraction_of(str(bag.minutes))
 
 
 def wages_by_kind(book: Book, currency: str) -> list[tuple[str, float]]:
@@ -36,7 +36,7 @@ def wages_by_kind(book: Book, currency: str) -> list[tuple[str, float]]:
         wage = wage_of(bag)
         if wage is None or bag.currency not in ("", currency):
             continue
-        worked = Fraction(str(bag.minutes)) * bag.number / 60
+        worked = fraction_of(str(bag.minutes)) * bag.number / 60
         paid[bag.kind] = paid.get(bag.kind, Fraction(0)) + wage * worked
         hours[bag.kind] = hours.get(bag.kind, Fraction(0)) + worked
     found = [(kind, float(paid[kind] / hours[kind])) for kind in paid]

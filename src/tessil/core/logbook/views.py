@@ -40,7 +40,7 @@ class StackView(Record, frozen=True):
     def errors(self) -> tuple[float, float, float]:
         """Standard errors of the rise (mm), the draw of a line (mm) and the loss along (share)."""
         fitted = self.fitted
-        q, d, g = (fitted.scatter * max(fitted.cov[i][i], 0.0) ** 0.5 for i in range(3))
+        q, d, g = (max(fitted.cov[i][i], 0.0) ** 0.5 for i in range(3))
         rise = self.rise_mm()
         # The rise is the root of 3/8 q: its error follows by the derivative.
         return (3 / 16 * q * 25.4**2 / rise if rise else 0.0), d * 25.4, g

@@ -150,7 +150,7 @@ class _Sums:
 def _grouped(seen: Iterable[Seen], size: int) -> list[_Sums]:
     groups: dict[float, _Sums] = {}
     for one in seen:
-        key = float(f"{one.reading:.2g}")
+        key = float(f"{one.reading:.6g}")
         sums = groups.get(key)
         if sums is None:
             empty = [[0.0] * size for _ in range(size)]

@@ -8,7 +8,7 @@ from collections.abc import Iterable, Iterator
 from tessil.core.costing.prices import Priced
 from tessil.core.cutting.acts.shopping import Line, WareKind
 from tessil.core.cutting.acts.whole import Lot, Source, Spread, Spreads
-from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.planned import Plan
 from tessil.core.shelf.rows import Kind, Row, Shelf, fresh_id
@@ -127,7 +127,7 @@ def prices_of(shelf: Shelf, things: Iterable[Priced], plan: Plan) -> dict[str, F
 
 def _unit_price(row: Row, thing: Priced, plan: Plan) -> Fraction | None:
     assert row.price is not None
-    price = Fraction(str(row.price))
+    price = fraction_of(str(row.price))
     kind, _, rest = thing.key.partition(" ")
     if kind in ("cloth", "material"):
         if not row.flat or row.name.strip().casefold() not in (thing.name.casefold(), rest):
@@ -148,7 +148,7 @@ def _ware_price(row: Row, thing: Priced, price: Fraction) -> Fraction | None:
     if thing.long:
         length = row.length or _spool(row)
         return price / length if length else None
-    if size and row.length is not None and row.length < Fraction(size):
+    if size and row.length is not None and row.length < fraction_of(size):
         return None
     return price
 
