@@ -130,9 +130,9 @@ class MadePage(ListPage):
 
     def _about(self, one: MadeBag) -> str:
         """One bag in a few lines: sizes, where it went, what it taught."""
-        taught = sum(
-            bool(one.source) and s.source.startswith(f"{one.source}/") for s in self._swatches
-        )
+        mark = f"{one.source}/"
+        swatches = self.desk.book.swatches if one.source else ()
+        taught = sum(swatch.source.startswith(mark) for swatch in swatches)
         sizes = f"Planned {self._size(one.planned)}" if one.planned else ""
         sizes += f", got {self._size(one.got)}" if one.got else ""
         parts = [
