@@ -12,8 +12,10 @@ import re
 from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 
+from pydantic import ValidationError
+
 from tessil.core.trouble import FileTrouble
-from tessil.core.words.refusals import printable
+from tessil.core.words.refusals import printable, refusal, where_words
 from tessil.files.disk import reason
 
 Cells = dict[str, str]
@@ -90,3 +92,10 @@ def _cells(row: dict[str, str]) -> Cells:
         for key, value in row.items()
         if isinstance(value, str) and value.strip()
     }
+
+
+def row_trouble(error: ValidationError, where: str) -> FileTrouble:
+    """What is wrong with a row of a list: where it stands, which column, a sentence."""
+    first = error.errors()[0]
+    column = f" {where_words(first['loc'])}:" if first["loc"] else ""
+    return FileTrouble(f"{where},{column} {refusal(first)}")

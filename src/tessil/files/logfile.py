@@ -16,8 +16,7 @@ from tessil.core.logbook.merge import merged_books
 from tessil.core.numbers.lengths import Notation, Units
 from tessil.core.numbers.rulers import rulers
 from tessil.core.trouble import BrokenFile, FileTrouble, NewerFile
-from tessil.core.words.refusals import refusal, where_words
-from tessil.files.csvtext import Cells, read_list, rows_of, write_list
+from tessil.files.csvtext import Cells, read_list, row_trouble, rows_of, write_list
 from tessil.files.disk import held, reason
 from tessil.files.ownfile import put_aside
 from tessil.files.pictures import check_pictures
@@ -211,10 +210,7 @@ def _swatch(cells: Cells, where: str, units: Units) -> Swatch:
     try:
         return Swatch(**fields)
     except ValidationError as error:
-        first = error.errors()[0]
-        column = where_words(first["loc"]) if first["loc"] else ""
-        said = f" {column}:" if column else ""
-        raise FileTrouble(f"{where},{said} {refusal(first)}") from None
+        raise row_trouble(error, where) from None
 
 
 def _with_unit(text: str, units: Units) -> str:

@@ -12,9 +12,7 @@ from tessil.core.logbook.book import MOST_TIMES, Book, MadeBag, Timing
 from tessil.core.numbers.lengths import Units
 from tessil.core.numbers.money import write_money
 from tessil.core.numbers.rulers import rulers
-from tessil.core.trouble import FileTrouble
-from tessil.core.words.refusals import refusal, where_words
-from tessil.files.csvtext import Cells, read_list, rows_of, write_list
+from tessil.files.csvtext import Cells, read_list, row_trouble, rows_of, write_list
 
 TIMES = (
     *("date", "begun", "kind", "bag", "work", "number", "before", "minutes", "goes on", "used"),
@@ -60,10 +58,7 @@ def _timing(cells: Cells, where: str) -> Timing:
     try:
         return Timing(**fields)
     except ValidationError as error:
-        first = error.errors()[0]
-        column = where_words(first["loc"]) if first["loc"] else ""
-        said = f" {column}:" if column else ""
-        raise FileTrouble(f"{where},{said} {refusal(first)}") from None
+        raise row_trouble(error, where) from None
 
 
 def made_csv(book: Book, units: Units) -> str:

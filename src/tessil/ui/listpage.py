@@ -146,6 +146,7 @@ class ListPage(QWidget):
     A page says what its entries are (``entries``), how one is changed (``change``), and shows what
     they say (``show_said``)."""
 
+    empty = "Nothing is written down yet."
     left = Signal()
     csv_out = Signal()
     csv_in = Signal()
@@ -167,20 +168,13 @@ class ListPage(QWidget):
         outer.addWidget(self.error)
         self.table = Table(self, cells)
         self.matching = Matching(self.table)
-        body = QHBoxLayout()
-        body.setSpacing(16)
-        body.addWidget(self._view(title), 3)
-        self.side = QVBoxLayout()
-        self.side.setSpacing(8)
-        body.addLayout(self.side, 2)
-        outer.addLayout(body, 1)
+        self.body = QHBoxLayout()
+        self.body.setSpacing(16)
+        self.body.addWidget(self._view(title), 3)
+        outer.addLayout(self.body, 1)
         self.told = Words()
         self.told.setObjectName("soft")
         outer.addWidget(self.told)
-        self.plot = PictureView()
-        self.plot.setMinimumHeight(220)
-        self.said = Told()
-        self.said.setObjectName("soft")
         desk.planned.connect(self._follow)
         desk.booked.connect(self._follow)
 
@@ -199,6 +193,17 @@ class ListPage(QWidget):
         row.addWidget(self.back)
         return row
 
+    def add_side(self) -> QVBoxLayout:
+        """Room at the right of the list, with a plot and words to put there."""
+        self.plot = PictureView()
+        self.plot.setMinimumHeight(220)
+        self.said = Told()
+        self.said.setObjectName("soft")
+        side = QVBoxLayout()
+        side.setSpacing(8)
+        self.body.addLayout(side, 2)
+        return side
+
     def add_line(self, name: str, about: str, help_: str, work: Callable[[], None]) -> QLineEdit:
         """A line to type an entry in."""
         line = QLineEdit()
@@ -209,10 +214,10 @@ class ListPage(QWidget):
         self.top.addWidget(line, 3)
         return line
 
-    def add_search(self) -> QLineEdit:
+    def add_search(self, help_: str = "Search…") -> QLineEdit:
         """A line to search in."""
         self.sought = QLineEdit()
-        self.sought.setPlaceholderText("Search…")
+        self.sought.setPlaceholderText(help_)
         self.sought.setAccessibleName("Search the list")
         self.sought.textChanged.connect(self._search)
         self.top.addWidget(self.sought, 2)
@@ -260,8 +265,7 @@ class ListPage(QWidget):
         raise NotImplementedError
 
     def show_said(self) -> None:
-        """What the list says, at its right."""
-        raise NotImplementedError
+        """What the list says, at its right; nothing where it has no room there."""
 
     def take_out(self) -> None:
         """The chosen entries go."""
@@ -293,7 +297,7 @@ class ListPage(QWidget):
         elif all_:
             self.told.setText(f"{all_} entries. Click a head to sort by it, a cell to change it.")
         else:
-            self.told.setText("Nothing is written down yet.")
+            self.told.setText(self.empty)
 
     def say(self, sentence: str) -> None:
         """What cannot be, under the line."""

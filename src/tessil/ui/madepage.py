@@ -28,6 +28,7 @@ from tessil.drawing.statview import bars_picture, season_picture
 from tessil.ui.desk import Desk
 from tessil.ui.listpage import ListPage, figure, word
 from tessil.ui.widgets.choosers import Segments
+from tessil.ui.widgets.pictureview import PictureView
 
 PLOTS = (("wage", "Wage"), ("time", "Time"), ("draws", "Draw-in"), ("scraps", "Scraps"))
 
@@ -81,11 +82,12 @@ class MadePage(ListPage):
         row = QHBoxLayout()
         self.which = Segments(PLOTS, self._turn)
         row.addWidget(self.which)
-        self.side.addLayout(row)
-        self.side.addWidget(self.plot, 3)
-        self.side.addWidget(self.said)
-        self.photo = type(self.plot)()
-        self.side.addWidget(self.photo, 2)
+        side = self.add_side()
+        side.addLayout(row)
+        side.addWidget(self.plot, 3)
+        side.addWidget(self.said)
+        self.photo = PictureView()
+        side.addWidget(self.photo, 2)
 
     def _size(self, sides: tuple[Fraction, ...]) -> str:
         return self.desk.plan.marks.notation.size(*sides) if sides else ""

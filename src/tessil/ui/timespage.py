@@ -16,6 +16,7 @@ from tessil.core.words.refusals import first_refusal
 from tessil.drawing.statview import bars_picture, learning_picture
 from tessil.ui.desk import Desk
 from tessil.ui.listpage import ListPage, figure, word
+from tessil.ui.widgets.pictureview import PictureView
 
 CELLS = (
     word("Date", 104, "date"),
@@ -48,10 +49,11 @@ class TimesPage(ListPage):
         self.add_button("Take out", self.take_out)
         self.add_button("Save as CSV…", self.csv_out.emit)
         self.add_button("Take from CSV…", self.csv_in.emit)
-        self.bars = type(self.plot)()
-        self.side.addWidget(self.said)
-        self.side.addWidget(self.plot, 3)
-        self.side.addWidget(self.bars, 2)
+        side = self.add_side()
+        self.bars = PictureView()
+        side.addWidget(self.said)
+        side.addWidget(self.plot, 3)
+        side.addWidget(self.bars, 2)
 
     def entries(self) -> tuple[Timing, ...]:
         return self.desk.book.times
