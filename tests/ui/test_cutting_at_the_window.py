@@ -150,7 +150,7 @@ def test_zippers_cord_and_thread_stand_on_their_leaf_and_on_the_copied_list(cutt
     assert rows["Rings, 1½ in"].value == 4
     window.acts["copy-shopping"].trigger()
     copied = QApplication.clipboard().text()
-    assert "Magnetic snaps\t2\tfor rehearsal satchel; on the shelf: 4 × 18 mm" in copied
+    assert "Magnetic snaps\t2\t€1.60\tfor rehearsal satchel; on the shelf: 4 × 18 mm" in copied
     assert "for reed pouch; on the shelf: 3 × navy, 1 × plum" in copied  # the one of 9 in is short
     assert "of 40 in wide" in copied
     cutting.leaf("cloth")
@@ -163,8 +163,8 @@ def test_the_shopping_list_is_saved_as_csv(cutting, tmp_path):
     window.file_bar.line.setText(str(tmp_path / "to buy.csv"))
     cutting.click(window.file_bar.go)
     text = (tmp_path / "to buy.csv").read_text("utf-8")
-    assert text.startswith("what,how much,for what\n")
-    assert "Magnetic snaps,2,for rehearsal satchel; on the shelf: 4 × 18 mm" in text
+    assert text.startswith("what,how much,comes to,for what\n")
+    assert "Magnetic snaps,2,€1.60,for rehearsal satchel; on the shelf: 4 × 18 mm" in text
 
 
 def test_the_cutting_sheet_is_seen_and_saved(cutting, tmp_path):

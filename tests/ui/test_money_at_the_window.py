@@ -304,3 +304,25 @@ def test_tags_are_printed_with_their_price(pouch, tmp_path):
     text = "\n".join(page.extract_text() for page in pypdf.PdfReader(tmp_path / "tag.pdf").pages)
     assert text.count("€48.00") == 6
     assert "ask the authority" in " ".join(text.split())
+
+
+def test_the_shopping_list_comes_to_a_sum_and_its_wares_come_off_the_shelf(
+    hands, qtbot, monkeypatch
+):
+    window = hands.window
+    window.open_demo("reed-pouch")
+    hands.click(window.selvage.dots[Stage.CUT])
+    hands.leaf("wares")
+    row = next(r for r in window.desk.shelf.rows if r.kind == "zipper" and r.name == "navy")
+    hands.click(hands.field("wares.take"))
+    assert window.desk.shelf.row(row.id).number == row.number - 1
+    assert "taken from the shelf" in window.quiet.text()
+    window.acts["undo"].trigger()
+    assert window.desk.shelf.row(row.id).number == row.number
+    assert figures(hands)["bill.total"].reading.figure.value > 1
+    window.copy_shopping()
+    assert "comes to" in QApplication.clipboard().text()
+    row = hands.field("others.search")
+    hands.click(row.button)
+    qtbot.waitUntil(lambda: not window.searches.running, timeout=20_000)
+    assert "fat quarters" in window.searches.words["others.search"]

@@ -62,11 +62,13 @@ def _blocks(asked: OnPaper, width: float) -> Iterator[Block]:
 def _list(lines: Sequence[Line], width: float) -> Iterator[Block]:
     yield heading("To buy")
     columns = (
-        Column("", width * 0.34, font=text(10, True)),
-        Column("", width * 0.33, font=text(10)),
-        Column("", width * 0.33, font=text(LEAST), colour=theme.SOFT),
+        Column("", width * 0.31, font=text(10, True)),
+        Column("", width * 0.31, font=text(10)),
+        Column("", width * 0.1, RIGHT, text(10)),
+        Column("", width * 0.28, font=text(LEAST), colour=theme.SOFT),
     )
-    yield from table(columns, [(f"     {one.what}", one.amount, one.about) for one in lines], True)
+    rows = [(f"     {one.what}", one.amount, one.cost, one.about) for one in lines]
+    yield from table(columns, rows, True)
     yield gap(3)
     yield paragraph(caution_for(Stage.CUT), width, LEAST, theme.SOFT)
 

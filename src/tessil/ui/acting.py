@@ -224,7 +224,7 @@ class ActingWindow(MoneyWindow):
 
         def write(path: Path) -> None:
             lines = self.cutter.shopping()
-            rows = ((line.what, line.amount, line.about) for line in lines)
+            rows = ((line.what, line.amount, line.cost, line.about) for line in lines)
             write_export(path, write_list(SHOPPING, rows).encode("utf-8"))
 
         self._ask_export("Shopping list as", ".csv", write)

@@ -13,6 +13,17 @@ from uuid import uuid4
 
 from msgspec.structs import replace
 
+from tessil.core.costing.acts.bill import (
+    QUARTER,
+    Bill,
+    bill_of,
+    bill_readings,
+    other_words,
+    others_of,
+    told_bill,
+)
+from tessil.core.costing.acts.cost import things_of
+from tessil.core.costing.prices import PriceList
 from tessil.core.cutting.acts.byhand import Place, places_for, sent, spoiled, spoiled_words, turned
 from tessil.core.cutting.acts.shopping import Line, shopping, ware_readings
 from tessil.core.cutting.acts.whole import (
@@ -33,13 +44,24 @@ from tessil.core.cutting.acts.whole import (
 from tessil.core.cutting.choice import Cutting
 from tessil.core.edits import Edit, edit
 from tessil.core.memory.same import same
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.sheets.apart import Apart
-from tessil.core.shelf.acts import kept_for, put_away, row_of, serving, sources_of, taken_by_others
+from tessil.core.shelf.acts import (
+    kept_for,
+    prices_of,
+    put_away,
+    row_of,
+    serving,
+    sources_of,
+    taken_by_others,
+    used_up,
+)
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
+from tessil.core.words.money import money_text
 from tessil.ui.desk import Desk
 from tessil.ui.searches import Watch, Work
 from tessil.ui.shelving import Shelving
@@ -158,7 +180,8 @@ class Cutter:
     def readings(self) -> tuple[Reading, ...]:
         """What to buy for all bags together: cloth where the cutting is planned, all else."""
         if self.desk.seen.leaf.get(Stage.CUT) == "wares":
-            return tuple(ware_readings(self._plans(), self.desk.plan.marks.notation))
+            wares = ware_readings(self._plans(), self.desk.plan.marks.notation)
+            return (*wares, *bill_readings(self.bill()))
         found = self.spreads()
         if found is None or not found.spreads:
             return ()
@@ -179,10 +202,56 @@ class Cutter:
 
     def shopping(self) -> tuple[Line, ...]:
         """The whole list of what to buy; cloth only once the cutting is planned."""
+        lines = told_bill(self.bill(), self.say)
+        return tuple(replace(line, about=line.about + self._there(line)) for line in lines)
+
+    def _lines(self) -> tuple[Line, ...]:
         found = self.spreads()
         spreads = found.spreads if found is not None else ()
-        lines = shopping(spreads, self._plans(), self.desk.plan.marks.notation)
-        return tuple(replace(line, about=line.about + self._there(line)) for line in lines)
+        return tuple(shopping(spreads, self._plans(), self.desk.plan.marks.notation))
+
+    def prices(self) -> PriceList:
+        """The job's own prices, and the shelf's, for all that its bags take."""
+        shelf, known = self.shelving.need(), dict[str, Fraction]()
+        for plan in self._plans():
+            if plan is not None:
+                known |= prices_of(shelf, (*things_of(plan), QUARTER), plan)
+        return PriceList(self.desk.project.pricing.prices, known)
+
+    def bill(self) -> Bill:
+        """What the shopping list comes to."""
+        return bill_of(self._lines(), self.prices())
+
+    def say(self, value: Fraction) -> str:
+        """An amount in the job's currency."""
+        return money_text(value, self.desk.project.pricing.currency)
+
+    def searches(self) -> dict[str, Callable[[], Work]]:
+        """What is searched for here, by the key of its button."""
+        return {"cutting.search": self.work, "others.search": self.others_work}
+
+    def others_work(self) -> Work:
+        """What else could be bought, found beside the window; it says so in words."""
+        found, notation = self.spreads(), self.desk.plan.marks.notation
+        spreads, prices, say = (found.spreads if found else ()), self.prices(), self.say
+
+        def search(watch: Watch) -> tuple[Edit, str]:
+            told = lambda far: watch(far, 0)  # noqa: E731
+            with Apart() as apart:
+                others = list(others_of(spreads, prices, notation, told, apart))
+            words = [other_words(one, notation, say) for one in others]
+            return edit(""), "\n".join(words) or "Nothing of this list comes out of fat quarters."
+
+        return search
+
+    def take_wares(self) -> str:
+        """Zippers, rings, cord and the like that the job takes go from the shelf; a sentence."""
+        shelf = self.shelving.need()
+        after = used_up(shelf, self._lines())
+        if after is shelf:
+            return "Nothing of this list lies on the shelf."
+        self.desk.attempt_shelf(after, "Take zippers, cord and the like from the shelf")
+        return "What lay there of this list is taken from the shelf."
 
     def _there(self, line: Line) -> str:
         """What of it lies on the shelf."""

@@ -293,9 +293,9 @@ class ListPage(QWidget):
     def _tell(self) -> None:
         shown, all_ = self.matching.rowCount(), len(self.table.rows)
         if shown < all_:
-            self.told.setText(f"{shown} of {all_} have these words.")
+            self.told.setText(f"{shown} of {all_} rows have these words.")
         elif all_:
-            self.told.setText(f"{all_} entries. Click a head to sort by it, a cell to change it.")
+            self.told.setText(f"{all_} rows. Click a head to sort by it, a cell to change it.")
         else:
             self.told.setText(self.empty)
 

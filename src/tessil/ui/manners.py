@@ -25,7 +25,7 @@ if TYPE_CHECKING:
 
 PICTURES = (".png", ".jpg", ".jpeg")
 
-SHOPPING = ("what", "how much", "for what")
+SHOPPING = ("what", "how much", "comes to", "for what")
 
 
 class Manners(QObject):
@@ -74,7 +74,8 @@ class Manners(QObject):
 
     def copy_shopping(self) -> None:
         """The shopping list, as text and as CSV."""
-        rows = [[line.what, line.amount, line.about] for line in self.window.cutter.shopping()]
+        lines = self.window.cutter.shopping()
+        rows = [[line.what, line.amount, line.cost, line.about] for line in lines]
         copy_list(SHOPPING, rows)
         self.window.say(f"The shopping list is copied, {len(rows)} rows, as text and as CSV.")
 

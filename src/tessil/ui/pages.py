@@ -158,6 +158,8 @@ class PagedWindow(FilingWindow):
             self.show_log()
         elif key == "materials.page":
             self.show_materials()
+        elif key == "wares.take":
+            self.say(self.cutter.take_wares())
         elif key == "shelf.page":
             self.show_shelf()
         else:

@@ -194,6 +194,15 @@ def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield field_of(plan, "stock.straightening", "length", "Straighten", "Lost squaring the cut end")
 
 
+def _wares() -> Iterator[Spec]:
+    """What else could be bought, and what is taken from the shelf."""
+    about = "How many fat quarters each cloth that is bought comes out of"
+    nothing = always(Edit("", ()))
+    yield Spec("others.search", "search", "Fat quarters instead?", about, None, nothing)
+    about = "What lies there of this list: by number and by length, the smallest that does"
+    yield Spec("wares.take", "page", "Take these from the shelf", about, None, nothing)
+
+
 _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
     Stage.TRIM: _trim,
     Stage.CUT: _cut,
@@ -248,6 +257,6 @@ def specs(
     if stage is Stage.EDGE:
         return tuple(edge_specs(plan, leaf or "binding"))
     if stage is Stage.CUT and leaf == "wares":
-        return ()
+        return tuple(_wares())
     ask = _TABLE.get(stage)
     return tuple(ask(plan, panel)) if ask else ()

@@ -139,7 +139,7 @@ class Window(ActingWindow):
         self.searches.moved.connect(self.show_photo_state)
         self.cutter, self.maker = Cutter(self.desk, self.shelving), Maker(self.desk)
         self.pricer = Pricer(self.maker, self.cutter)
-        self.searches.kinds["cutting.search"] = self.cutter.work
+        self.searches.kinds |= self.cutter.searches()
         self.bench.piece_taken.connect(self.hand.clicked)
         self.bench.piece_met.connect(self.hand.swap_with)
         self.bench.key_pressed.connect(self._bench_key)

@@ -9,7 +9,7 @@ from tessil.core.costing.prices import Priced
 from tessil.core.cutting.acts.shopping import Line, WareKind
 from tessil.core.cutting.acts.whole import Lot, Source, Spread, Spreads
 from tessil.core.numbers.exact import Fraction, fraction_of
-from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.core.numbers.lengths import MM_PER_INCH, read_length
 from tessil.core.planned import Plan
 from tessil.core.shelf.rows import Kind, Row, Shelf, fresh_id
 
@@ -108,6 +108,7 @@ def serving(shelf: Shelf, line: Line) -> tuple[Row, ...]:
         for row in shelf.rows
         if row.kind == kind
         and row.number
+        and _as_wide(row, line)
         and (row.length is None or line.size is None or row.length >= line.size)
     )
 
@@ -128,6 +129,8 @@ def prices_of(shelf: Shelf, things: Iterable[Priced], plan: Plan) -> dict[str, F
 def _unit_price(row: Row, thing: Priced, plan: Plan) -> Fraction | None:
     assert row.price is not None
     price = fraction_of(str(row.price))
+    if thing.key == "fat quarter":
+        return price if row.kind == "fat quarter" else None
     kind, _, rest = thing.key.partition(" ")
     if kind in ("cloth", "material"):
         if not row.flat or row.name.strip().casefold() not in (thing.name.casefold(), rest):
@@ -159,6 +162,41 @@ def _spool(row: Row) -> Fraction | None:
     return Fraction(int(found[1]) * 1000) / MM_PER_INCH if found else None
 
 
+def used_up(shelf: Shelf, lines: Iterable[Line]) -> Shelf:
+    """The shelf after what a shopping list takes of zippers, rings, cord and the like is taken from
+    it: what is counted by its number, what is long by its length, the smallest that does first."""
+    after = shelf
+    for line in lines:
+        need = Fraction(0) if line.figure is None or line.kind is None else line.figure.value
+        long = line.figure is not None and line.figure.power == 1
+        rows = sorted(serving(after, line), key=lambda row: (row.length or Fraction(0), row.id))
+        for row in rows:
+            if need <= 0:
+                break
+            after, need = _taken(after, row, need, long)
+    return after
+
+
+def _taken(shelf: Shelf, row: Row, need: Fraction, long: bool) -> tuple[Shelf, Fraction]:
+    """The shelf with as much of a row as is needed taken, and what is then still wanted."""
+    if not long:
+        number = min(int(need), row.number)
+        left = row.model_copy(update={"number": row.number - number})
+        return shelf.having(left), need - number
+    if row.length is None:
+        return shelf, need
+    whole = min(int(need / row.length), row.number)
+    after, need = row.model_copy(update={"number": row.number - whole}), need - whole * row.length
+    if need <= 0 or after.number == 0:
+        return shelf.having(after), max(need, Fraction(0))
+    rest = row.length - need
+    kept = shelf.having(after.model_copy(update={"number": after.number - 1}))
+    if rest > 0:
+        made = {"id": fresh_id(kept, f"{row.id}-rest"), "number": 1, "length": rest}
+        kept = kept.having(row.model_copy(update=made))
+    return kept, Fraction(0)
+
+
 def scraps_of(shelf: Shelf, spreads: Spreads | None) -> frozenset[str]:
     """The cloths of a plan of the cuts that are scraps: rests of others, scraps of the shelf."""
     found = set()
@@ -167,6 +205,14 @@ def scraps_of(shelf: Shelf, spreads: Spreads | None) -> frozenset[str]:
         if one.sheet.source and (row is None or row.kind == "scrap"):
             found.add(one.sheet.source)
     return frozenset(found)
+
+
+def _as_wide(row: Row, line: Line) -> bool:
+    """Whether a ring or slider whose name says how wide it is, is as wide as it should be."""
+    if line.size is None or row.kind not in ("ring", "slider"):
+        return True
+    found = re.match(r"[0-9][0-9 ./½¼¾⅛⅜⅝⅞]* ?(in|mm|cm)\b", row.name)
+    return found is None or read_length(found[0], "inch") == line.size
 
 
 def _kind_left(lot: Lot) -> Kind:

@@ -14,7 +14,7 @@ from tessil.core.cutting.acts.whole import Spread
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, Notation, round_up, write_fraction
 from tessil.core.numbers.records import Record
-from tessil.core.numbers.workings import Basis, Figure, Show, count, total
+from tessil.core.numbers.workings import Basis, Figure, Show, count, given, total
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 
@@ -166,6 +166,9 @@ class Line(Record, frozen=True):
     about: str
     kind: WareKind | None = None  # of what is no cloth
     size: Inches | None = None  # of each of them
+    stock: tuple[str, bool] = ("", False)  # of cloth: its key, and whether it is a material
+    figure: Figure | None = None  # how long together, or how many
+    cost: str = ""  # what it comes to, where that is known
 
 
 def shopping(
@@ -178,7 +181,11 @@ def shopping(
             wide = notation.read_off(one.sheet.width, unit=True)
             bags = dict.fromkeys(lying.want.bag_name.lower() for lying in one.pieces)
             yield Line(
-                one.lot.name, f"{sold(length, notation)} of {wide} wide", f"for {', '.join(bags)}"
+                one.lot.name,
+                f"{sold(length, notation)} of {wide} wide",
+                f"for {', '.join(bags)}",
+                stock=(one.lot.stock, one.lot.material),
+                figure=given("to buy", length, Basis.GEOMETRY),
             )
     each = [(wares[0].kind, wares[0].size) for _, _, wares in grouped(plans)]
     for (kind, size), reading in zip(each, ware_readings(plans, notation), strict=True):
@@ -188,6 +195,7 @@ def shopping(
             reading.about.lower(),
             kind,
             None if size is None or kind == "thread" else size.value,
+            figure=reading.figure,
         )
 
 
