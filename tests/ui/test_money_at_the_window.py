@@ -185,10 +185,10 @@ def test_a_sitting_is_typed_counted_left_out_and_taken_back(pouch):
     page.view.selectRow(number)
     pouch.click(next(b for b in page.findChildren(type(page.back)) if b.text() == "Leave out"))
     assert not window.desk.book.times[-1].used
-    cell = page.matching.index(number, 6)
-    assert page.matching.setData(cell, "90,5")
+    cell = page.table.index(number, 6)
+    assert page.table.setData(cell, "90,5")
     assert window.desk.book.times[-1].minutes == 90.5
-    assert not page.matching.setData(cell, "-5")
+    assert not page.table.setData(cell, "-5")
     assert page.error.isVisible()
     window.acts["undo"].trigger()
     window.acts["undo"].trigger()
@@ -211,9 +211,7 @@ def test_ten_thousand_sittings_are_searched_without_a_wait(pouch):
     page.sought.setText("77")
     QApplication.processEvents()
     assert time.monotonic() - begun < 2
-    assert (
-        page.matching.rowCount() == 280
-    )  # of 10,000 numbers 9,720 have no two sevens side by side
+    assert page.table.rowCount() == 280  # of 10,000 numbers 9,720 have no two sevens side by side
     page.line.setText("cut 20 min")
     page._put()
     assert "10,000 sittings at most" in page.error.text()
@@ -230,9 +228,9 @@ def test_a_bag_is_written_down_compared_changed_and_made_again(pouch):
     pouch.click(pouch.field("made.page"))
     page = window.made_page
     page.view.selectRow(number)
-    assert page.matching.setData(page.matching.index(number, 9), "6 1/4 x 4 1/4 x 3")
+    assert page.table.setData(page.table.index(number, 9), "6 1/4 x 4 1/4 x 3")
     assert window.desk.book.made[-1].got == (F(25, 4), F(17, 4), 3)
-    assert not page.matching.setData(page.matching.index(number, 9), "wide")
+    assert not page.table.setData(page.table.index(number, 9), "wide")
     assert page.error.isVisible()
     page.view.clearSelection()
     page.view.setSelectionMode(page.view.SelectionMode.MultiSelection)
@@ -262,7 +260,7 @@ def test_what_a_season_says_is_drawn(pouch):
         pouch.click(page.which.buttons[key])
         assert any(says in label.text for label in page.plot.picture.of(Label)), key
     page.sought.setText("clutch")
-    assert page.matching.rowCount() == 3
+    assert page.table.rowCount() == 3
     page.view.selectRow(0)
     page._again()
     assert "not kept" in page.error.text()

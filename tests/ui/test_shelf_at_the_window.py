@@ -63,17 +63,17 @@ def test_search_sort_and_change(shelf):
     window, page = shelf.window, shelf.window.shelf_page
     shelf.click(page.sought)
     shelf.type("river drawer")
-    assert page.matching.rowCount() == 1
+    assert page.table.rowCount() == 1
     assert page.told.text() == "1 of 40 rows have these words."
     shelf.type("")
     page.view.sortByColumn(3, Qt.SortOrder.DescendingOrder)
-    first = page.matching.index(0, 3)
-    assert page.matching.data(first) == "42"
-    assert page.matching.setData(first, "41")
+    first = page.table.index(0, 3)
+    assert page.table.data(first) == "42"
+    assert page.table.setData(first, "41")
     assert max(one.number for one in window.desk.shelf.rows) == 41
-    assert not page.matching.setData(page.matching.index(0, 3), "many")
+    assert not page.table.setData(page.table.index(0, 3), "many")
     assert page.error.isVisible()
-    assert page.matching.setData(page.matching.index(0, 5), "1,20")
+    assert page.table.setData(page.table.index(0, 5), "1,20")
     assert 1.2 in [one.price for one in window.desk.shelf.rows]
     page.view.selectRow(0)
     shelf.click(page.gone)
@@ -131,7 +131,7 @@ def test_five_thousand_rows_are_searched_at_the_window(shelf):
     window.desk.attempt_shelf(Shelf(rows=rows), "Many")
     shelf.click(page.sought)
     shelf.type("4999")
-    assert page.matching.rowCount() == 1
+    assert page.table.rowCount() == 1
     assert page.told.text() == "1 of 5000 rows have these words."
 
 

@@ -6,14 +6,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from PySide6.QtCore import (
-    QAbstractTableModel,
-    QModelIndex,
-    QPersistentModelIndex,
-    QSortFilterProxyModel,
-    Qt,
-    Signal,
-)
+from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -70,23 +63,52 @@ def figure(head: str, wide: int, text: Callable[[Any], str], field: str = "") ->
 
 
 class Table(QAbstractTableModel):
-    """Entries as a table; what is typed into a cell is tried on the page."""
+    """Entries as a table, those that match a search in the order of a column; what is typed into a
+    cell is tried on the page.  Sorted and searched at once and not row by row: ten thousand
+    entries are asked for without a wait."""
 
     def __init__(self, page: ListPage, cells: Sequence[Cell]) -> None:
         super().__init__(page)
         self.page, self.cells = page, tuple(cells)
         self.rows: tuple[Any, ...] = ()
-        self.marked: frozenset[int] = frozenset()
+        self.shown: list[int] = []
+        self._texts: list[str] = []  # what is searched in, once it was asked for
+        self._words: tuple[str, ...] = ()
+        self._by: tuple[int, bool] = (-1, False)  # a column, and whether the largest comes first
 
     def show_rows(self, rows: tuple[Any, ...]) -> None:
         """Other entries in the table."""
         if rows is not self.rows:
-            self.beginResetModel()
-            self.rows = rows
-            self.endResetModel()
+            self.rows, self._texts = rows, []
+            self._order()
+
+    def search(self, text: str) -> None:
+        """Show the entries that have these words."""
+        self._words = tuple(text.casefold().split())
+        self._order()
+
+    def sort(self, column: int, order: Qt.SortOrder = Qt.SortOrder.AscendingOrder) -> None:
+        self._by = (column, order == Qt.SortOrder.DescendingOrder)
+        self._order()
+
+    def _order(self) -> None:
+        self.beginResetModel()
+        found = list(range(len(self.rows)))
+        if self._words:
+            if not self._texts:
+                self._texts = [
+                    " ".join(cell.text(row) for cell in self.cells).casefold() for row in self.rows
+                ]
+            found = [at for at in found if all(one in self._texts[at] for one in self._words)]
+        column, falling = self._by
+        if 0 <= column < len(self.cells):
+            sorts = self.cells[column].sorts
+            found.sort(key=lambda at: sorts(self.rows[at]), reverse=falling)
+        self.shown = found
+        self.endResetModel()
 
     def rowCount(self, parent: Index | None = None) -> int:
-        return 0 if parent is not None and parent.isValid() else len(self.rows)
+        return 0 if parent is not None and parent.isValid() else len(self.shown)
 
     def columnCount(self, parent: Index | None = None) -> int:
         return len(self.cells)
@@ -97,11 +119,9 @@ class Table(QAbstractTableModel):
         return None
 
     def data(self, index: Index, role: int = 0) -> object:
-        row, cell = self.rows[index.row()], self.cells[index.column()]
+        cell = self.cells[index.column()]
         if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.EditRole):
-            return cell.text(row)
-        if role == Qt.ItemDataRole.UserRole:
-            return cell.sorts(row)
+            return cell.text(self.rows[self.shown[index.row()]])
         if role == Qt.ItemDataRole.TextAlignmentRole and cell.right:
             return int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         return None
@@ -113,31 +133,7 @@ class Table(QAbstractTableModel):
 
     def setData(self, index: Index, value: object, role: int = 0) -> bool:
         text = printable(str(value)).strip()
-        return self.page.change(index.row(), self.cells[index.column()].field, text)
-
-
-class Matching(QSortFilterProxyModel):
-    """The entries in which all of the words that are searched for stand."""
-
-    def __init__(self, table: Table) -> None:
-        super().__init__(table)
-        self.table = table
-        self.words: tuple[str, ...] = ()
-        self.setSourceModel(table)
-        self.setSortRole(Qt.ItemDataRole.UserRole)
-
-    def search(self, text: str) -> None:
-        """Show the entries that have these words."""
-        self.words = tuple(text.casefold().split())
-        self.beginResetModel()
-        self.endResetModel()
-
-    def filterAcceptsRow(self, at: int, parent: Index) -> bool:
-        if not self.words:
-            return True
-        row = self.table.rows[at]
-        text = " ".join(cell.text(row) for cell in self.table.cells).casefold()
-        return all(one in text for one in self.words)
+        return self.page.change(self.shown[index.row()], self.cells[index.column()].field, text)
 
 
 class ListPage(QWidget):
@@ -167,7 +163,6 @@ class ListPage(QWidget):
         self.error.setVisible(False)
         outer.addWidget(self.error)
         self.table = Table(self, cells)
-        self.matching = Matching(self.table)
         self.body = QHBoxLayout()
         self.body.setSpacing(16)
         self.body.addWidget(self._view(title), 3)
@@ -235,7 +230,7 @@ class ListPage(QWidget):
     def _view(self, title: str) -> QTableView:
         view = self.view = QTableView()
         view.setObjectName("shelf")
-        view.setModel(self.matching)
+        view.setModel(self.table)
         view.setSortingEnabled(True)
         view.sortByColumn(-1, Qt.SortOrder.AscendingOrder)
         view.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
@@ -287,11 +282,11 @@ class ListPage(QWidget):
         self.show_said()
 
     def _search(self, text: str) -> None:
-        self.matching.search(text)
+        self.table.search(text)
         self._tell()
 
     def _tell(self) -> None:
-        shown, all_ = self.matching.rowCount(), len(self.table.rows)
+        shown, all_ = len(self.table.shown), len(self.table.rows)
         if shown < all_:
             self.told.setText(f"{shown} of {all_} rows have these words.")
         elif all_:
@@ -307,7 +302,7 @@ class ListPage(QWidget):
     def chosen(self) -> list[int]:
         """The places of the chosen entries in the list."""
         picked = self.view.selectionModel().selectedRows()
-        return [self.matching.mapToSource(index).row() for index in picked]
+        return [self.table.shown[index.row()] for index in picked]
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if event.key() == Qt.Key.Key_Escape:

@@ -108,6 +108,9 @@ class MoneyWindow(PagedWindow):
         except FileTrouble as trouble:
             self.made_page.say(str(trouble))
             return
+        except RecursionError:
+            self.made_page.say("Its choices are nested too deeply to be a bag.")
+            return
         sentence = self.take_bag(job.project())
         if sentence:
             self.made_page.say(sentence)

@@ -219,7 +219,7 @@ LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
         ("straps", "Straps"),
         ("closing", "Closing"),
     ),
-    Stage.CUT: (("cloth", "Cloth"), ("wares", "Zippers, cord, thread")),
+    Stage.CUT: (("cloth", "Cloth"), ("wares", "To buy")),
     Stage.MAKE: (
         ("step", "Step"),
         ("bag", "Bag so far"),

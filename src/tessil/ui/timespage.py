@@ -75,7 +75,7 @@ class TimesPage(ListPage):
     def show_said(self) -> None:
         times = self.desk.book.times
         kind, work = self._in_hand()
-        rows = [timed(one) for one in sittings(times, kind) if one.timing.work == work]
+        rows = tuple(timed(one) for one in sittings(times, kind) if one.timing.work == work)
         curve = fitted(sum(r.minutes / r.number for r in rows) / len(rows), rows) if rows else None
         dots = learning_dots(times, kind, work)
         self.plot.show_picture(learning_picture(dots, curve))

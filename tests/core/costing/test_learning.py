@@ -37,7 +37,7 @@ def test_many_single_bags_are_a_straight_line_in_logarithms(seed):
     slope = log2(0.75)
     seen = [Timed(n, 1, 90 * (n + 1) ** slope * exp(dice.normal(0, 0.1))) for n in range(300)]
     line = linregress([log(one.before + 1) for one in seen], [log(one.minutes) for one in seen])
-    curve = fitted(60.0, seen)
+    curve = fitted(60.0, tuple(seen))
     assert curve.slope == pytest.approx(line.slope, abs=0.003)
     assert log(curve.first) == pytest.approx(line.intercept, abs=0.02)
 
@@ -58,7 +58,7 @@ def test_batches_with_getting_ready_against_a_least_squares_fit():
 
     values = [log(one.minutes) for one in seen]
     (level, slope), _ = curve_fit(whole, np.zeros(len(seen)), values, p0=(log(30), -0.2))
-    curve = fitted(30.0, seen, 1 / 3)
+    curve = fitted(30.0, tuple(seen), 1 / 3)
     assert curve.slope == pytest.approx(slope, abs=0.003)
     assert log(curve.first) == pytest.approx(level, abs=0.01)
     assert curve.ready == pytest.approx(curve.first / 3)
@@ -86,7 +86,7 @@ def test_nine_in_ten_of_five_hundred_new_sittings_fall_in_the_range(scatter, num
             minutes = first * power_sum(before, many, slope) * exp(dice.normal(0, scatter))
             seen.append(Timed(before, many, minutes))
             before += many
-        curve = fitted(first * exp(dice.normal(0, 0.4)), seen)
+        curve = fitted(first * exp(dice.normal(0, 0.4)), tuple(seen))
         many = int(dice.integers(1, 7))
         truth = first * power_sum(before, many, slope) * exp(dice.normal(0, scatter))
         expected, off = many * curve.minutes(before, many), curve.off(before, many)

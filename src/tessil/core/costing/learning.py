@@ -9,7 +9,7 @@ so many times as long as the first bag's own work: ``M = T(1)·(ratio + Σ n^b)`
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from functools import lru_cache
 from math import exp, log, log2
 
 from tessil.core.numbers.records import Record
@@ -99,8 +99,10 @@ def _lean(before: int, number: int, slope: float, ratio: float) -> float:
     return (up - down) / (2 * step)
 
 
-def fitted(first: float, seen: Sequence[Timed], ratio: float = 0.0, rate: float = RATE) -> Curve:
-    """The curve after these sittings, begun from minutes guessed for a first bag's own work."""
+@lru_cache(maxsize=256)
+def fitted(first: float, seen: tuple[Timed, ...], ratio: float = 0.0, rate: float = RATE) -> Curve:
+    """The curve after these sittings, begun from minutes guessed for a first bag's own work;
+    remembered, since every plan asks again."""
     prior = Guess((log(first), log2(rate)), (GUESS_OFF, RATE_OFF), SCATTER, VAGUE)
     slope = prior.mean[1]
     for _ in range(ROUNDS if seen else 1):

@@ -45,20 +45,16 @@ class Sitting(Record, frozen=True):
 def sittings(times: Iterable[Timing], kind: str) -> tuple[Sitting, ...]:
     """The sittings of one kind of bag that count; what goes on belongs to the one before it."""
     found: list[Sitting] = []
+    last: dict[tuple[str, str], int] = {}  # where the last sitting of a bag and a work stands
     for one in times:
         if one.kind != kind or not one.used:
             continue
-        last = next(
-            (
-                at
-                for at in range(len(found) - 1, -1, -1)
-                if (found[at].timing.bag, found[at].timing.work) == (one.bag, one.work)
-            ),
-            None,
-        )
-        if one.goes_on and last is not None:
-            found[last] = Sitting(found[last].timing, found[last].minutes + one.minutes)
+        key = (one.bag, one.work)
+        if one.goes_on and key in last:
+            before = found[last[key]]
+            found[last[key]] = Sitting(before.timing, before.minutes + one.minutes)
         else:
+            last[key] = len(found)
             found.append(Sitting(one, one.minutes))
     return tuple(found)
 
@@ -124,7 +120,7 @@ def work_times(
     seen, before = sittings(times, kind), made_before(times, kind)
     ready = {work: min(Fraction(READY[work]), guesses[work].value * READY_MOST) for work in guesses}
     own = max(float(sum(figure.value for figure in guesses.values()) - sum(ready.values())), 1.0)
-    rows = [timed(one) for one in seen if one.timing.work == "all"]
+    rows = tuple(timed(one) for one in seen if one.timing.work == "all")
     whole = fitted(own, rows, float(sum(ready.values())) / own)
     hand = _Hand(whole, own, before)
     return tuple(
@@ -155,7 +151,7 @@ class _Hand(Record, frozen=True):
         """One kind of work: by its own sittings, else by whole bags, else as guessed."""
         first = float(guess.value - ready)
         ratio = float(ready) / first
-        curve = fitted(first, [timed(one) for one in seen], ratio)
+        curve = fitted(first, tuple(timed(one) for one in seen), ratio)
         if not seen and self.whole.sittings:  # the whole's pace, at this work's own length
             curve, first = replace(self.whole, ratio=ratio), first * self.whole.first / self.guess
         elif seen:
