@@ -104,7 +104,8 @@ class Pricer(QObject):
         """What the bag in hand costs and pays."""
         asked = self._asked()
         if not same_objects(self._pay[0], asked):
-            made = pay_of(self.desk.plan, self.desk.book, self.prices(), self.heap())
+            prices, heap = self.prices(), self.heap()
+            made = pay_of(self.desk.plan, self.desk.book, prices, heap, self.hours())
             self._pay = (asked, made)
         return self._pay[1]
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime
+from collections import Counter
 
 from pydantic import ValidationError
 
@@ -70,7 +71,7 @@ class TimesPage(ListPage):
             return one.kind, one.work
         kind = self.desk.project.shape.kind
         works = [one.work for one in self.desk.book.times if one.kind == kind]
-        return kind, max(works, key=works.count, default="all")
+        return kind, next((work for work, _ in Counter(works).most_common(1)), "all")
 
     def show_said(self) -> None:
         times = self.desk.book.times

@@ -30,7 +30,7 @@ class Timed(Record, frozen=True):
     minutes: float
 
 
-class Curve(Record, frozen=True):
+class Curve(Record, frozen=True, dict=True):
     """What is expected of the nth bag: ``ln T = level + slope·ln n``, with how sure that is."""
 
     learned: Learned
@@ -73,9 +73,14 @@ class Curve(Record, frozen=True):
 
     def off(self, before: int, number: int = 1) -> float:
         """How many times longer or shorter a sitting may be, nine times in ten."""
-        return exp(self.learned.miss((1.0, _lean(before, number, self.slope, self.ratio))))
+        kept: dict[tuple[int, int], float] = self.__dict__.setdefault("offs", {})
+        if (before, number) not in kept:
+            lean = _lean(before, number, self.slope, self.ratio)
+            kept[before, number] = exp(self.learned.miss((1.0, lean)))
+        return kept[before, number]
 
 
+@lru_cache(maxsize=4096)
 def power_sum(before: int, number: int, slope: float) -> float:
     """The sum of ``n^slope`` over the bags ``before + 1`` to ``before + number``.
 

@@ -42,8 +42,25 @@ class Sitting(Record, frozen=True):
     minutes: float
 
 
-def sittings(times: Iterable[Timing], kind: str) -> tuple[Sitting, ...]:
-    """The sittings of one kind of bag that count; what goes on belongs to the one before it."""
+_SAT: list[tuple[Sequence[Timing], str, tuple[Sitting, ...]]] = []
+_MOST_SAT = 12
+
+
+def sittings(times: Sequence[Timing], kind: str) -> tuple[Sitting, ...]:
+    """The sittings of one kind of bag that count; what goes on belongs to the one before it.
+
+    Sorted out once as long as it is the same log: every plan asks again.
+    """
+    for log, one, kept in _SAT:
+        if log is times and one == kind:
+            return kept
+    made = _sorted_out(times, kind)
+    _SAT.insert(0, (times, kind, made))
+    del _SAT[_MOST_SAT:]
+    return made
+
+
+def _sorted_out(times: Sequence[Timing], kind: str) -> tuple[Sitting, ...]:
     found: list[Sitting] = []
     last: dict[tuple[str, str], int] = {}  # where the last sitting of a bag and a work stands
     for one in times:

@@ -11,6 +11,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from math import erf, exp, log, pi
 
 from tessil.core.numbers.records import Record
@@ -48,18 +49,18 @@ class Part(Record, frozen=True):
     scatter: float
 
 
-class Learned(Record, frozen=True):
+class Learned(Record, frozen=True, dict=True):
     """Constants as they are known now, at every size of scatter that may be."""
 
     parts: tuple[Part, ...]
 
-    @property
+    @cached_property
     def mean(self) -> Vector:
         """What to expect of each constant."""
         size = len(self.parts[0].mean)
         return tuple(sum(part.weight * part.mean[at] for part in self.parts) for at in range(size))
 
-    @property
+    @cached_property
     def cov(self) -> tuple[Vector, ...]:
         """How the constants vary together, over all sizes of scatter."""
         mean = self.mean

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 
 from tessil.core.choosing import choose
 from tessil.core.costing.acts.cost import Heap, cost_of, materials_of
-from tessil.core.costing.acts.hours import hours_of
+from tessil.core.costing.acts.hours import Hours, hours_of
 from tessil.core.costing.acts.price import Pay, in_hours, sale_price
 from tessil.core.costing.prices import PriceList
 from tessil.core.edits import Edit, applied, edit
@@ -31,9 +31,12 @@ class Lever(Record, frozen=True):
     gain: Fraction
 
 
-def pay_of(plan: Plan, book: Book, prices: PriceList, heap: Heap) -> Pay | None:
-    """What a planned bag costs, takes and pays; none where it cannot be made."""
-    hours = hours_of(plan, making_of(plan, plan.project.making), book)
+def pay_of(
+    plan: Plan, book: Book, prices: PriceList, heap: Heap, hours: Hours | None = None
+) -> Pay | None:
+    """What a planned bag costs, takes and pays; none where it cannot be made.  ``hours`` where they
+    are reckoned already."""
+    hours = hours or hours_of(plan, making_of(plan, plan.project.making), book)
     if hours is None:
         return None
     materials = materials_of(plan, prices, heap)
