@@ -6,6 +6,7 @@ import time
 import pypdf
 import pytest
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
@@ -324,3 +325,20 @@ def test_the_shopping_list_comes_to_a_sum_and_its_wares_come_off_the_shelf(
     hands.click(row.button)
     qtbot.waitUntil(lambda: not window.searches.running, timeout=20_000)
     assert "fat quarters" in window.searches.words["others.search"]
+
+
+def test_a_bag_made_keeps_a_photo(pouch, qtbot, tmp_path):
+    window = pouch.window
+    picture = QImage(60, 40, QImage.Format.Format_RGB32)
+    picture.fill(0x336699)
+    picture.save(str(tmp_path / "pouch.png"))
+    window.show_made()
+    page = window.made_page
+    page.view.selectRow(2)
+    pouch.click(next(b for b in page.findChildren(type(page.back)) if "photo" in b.text()))
+    window.file_bar.line.setText(str(tmp_path / "pouch.png"))
+    pouch.click(window.file_bar.go)
+    qtbot.waitUntil(lambda: window.desk.book.made[2].photo is not None, timeout=10_000)
+    page.view.selectRow(2)
+    assert page.photo.isVisible()
+    assert window.take_photo(tmp_path / "none.png").startswith("“none.png” is not a file")

@@ -105,7 +105,8 @@ class Pricer(QObject):
         asked = self._asked()
         if not same_objects(self._pay[0], asked):
             prices, heap = self.prices(), self.heap()
-            made = pay_of(self.desk.plan, self.desk.book, prices, heap, self.hours())
+            steps = self.maker.making()
+            made = pay_of(self.desk.plan, self.desk.book, prices, heap, steps)
             self._pay = (asked, made)
         return self._pay[1]
 

@@ -243,3 +243,20 @@ def test_every_figure_carries_its_sum():
         one.ready.value + done.project.made * one.each(done.project.made).value
         for one in found.works
     )
+
+
+def test_thread_of_seams_is_reckoned_from_the_steps():
+    """2.6 inches of thread for each inch of seam."""
+    done = plan(tote())
+    making = making_of(done, done.project.making)
+    length = sum(deed.length.value for deed in making.deeds if deed.seam and deed.length)
+    assert length > 50
+    lines = materials_of(done, PriceList(PRICES, {}), Heap(), making).lines
+    (thread,) = (one for one in lines if one.thing.name == "Thread for seams")
+    assert thread.amount.value == length * F(13, 5)
+    assert thread.cost.value == thread.amount.value * PRICES["thread"]
+
+
+def test_no_wage_wished_for_asks_for_what_it_costs():
+    found = pay(sold(60, **{"pricing.wage": 0}))
+    assert found.asked.value == found.cost.all.value

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.bag.deeds import Making
 from tessil.core.costing.prices import Priced, PriceList, cloth_key, ware_key
 from tessil.core.cutting.acts.shopping import Ware, wares_of
 from tessil.core.cutting.acts.whole import Spread, Spreads
@@ -52,8 +53,25 @@ class Heap(Record, frozen=True):
     scraps: frozenset[str] = frozenset()
 
 
-def materials_of(plan: Plan, prices: PriceList, heap: Heap) -> Materials:
-    """What one bag takes: cloth as the maker wants it counted, and all else."""
+# Thread for an inch of a lockstitched seam, both threads together, in inches: thread handbooks
+# say 2.5 to 3 (stitch type 301; from memory).
+SEAM_THREAD = Fraction(13, 5)
+
+
+def seam_thread(making: Making) -> Figure | None:
+    """The thread of all seams that put a bag together, by how long they are."""
+    lengths = [deed.length for deed in making.deeds if deed.seam is not None and deed.length]
+    if not lengths:
+        return None
+    per = given("thread for an inch of seam", SEAM_THREAD, Basis.GUESS, 0)
+    return (total(lengths) * per).called("thread for seams", "metres")
+
+
+def materials_of(
+    plan: Plan, prices: PriceList, heap: Heap, making: Making | None = None
+) -> Materials:
+    """What one bag takes: cloth as the maker wants it counted, and all else; thread of its seams
+    too where its steps are known."""
     opened = plan.project.pricing.count == "opened"
     cloth = [
         _line(
@@ -64,6 +82,9 @@ def materials_of(plan: Plan, prices: PriceList, heap: Heap) -> Materials:
         for stock, items in _used(plan).items()
     ]
     wares = [_line(_ware(ware), _each(plan, ware), prices) for ware in wares_of(plan)]
+    sewn = None if making is None else seam_thread(making)
+    if sewn is not None:
+        wares.append(_line(Priced("thread", "Thread for seams", True), sewn, prices))
     return Materials(tuple(line for line in (*cloth, *wares) if line.amount.value > 0))
 
 

@@ -6,9 +6,10 @@ from collections.abc import Callable, Iterator
 
 from msgspec.structs import replace
 
+from tessil.core.bag.deeds import Making
 from tessil.core.choosing import choose
 from tessil.core.costing.acts.cost import Heap, cost_of, materials_of
-from tessil.core.costing.acts.hours import Hours, hours_of
+from tessil.core.costing.acts.hours import hours_of
 from tessil.core.costing.acts.price import Pay, in_hours, sale_price
 from tessil.core.costing.prices import PriceList
 from tessil.core.edits import Edit, applied, edit
@@ -32,14 +33,15 @@ class Lever(Record, frozen=True):
 
 
 def pay_of(
-    plan: Plan, book: Book, prices: PriceList, heap: Heap, hours: Hours | None = None
+    plan: Plan, book: Book, prices: PriceList, heap: Heap, making: Making | None = None
 ) -> Pay | None:
-    """What a planned bag costs, takes and pays; none where it cannot be made.  ``hours`` where they
-    are reckoned already."""
-    hours = hours or hours_of(plan, making_of(plan, plan.project.making), book)
+    """What a planned bag costs, takes and pays; none where it cannot be made.  ``making`` where its
+    steps are known already."""
+    steps = making or making_of(plan, plan.project.making)
+    hours = hours_of(plan, steps, book)
     if hours is None:
         return None
-    materials = materials_of(plan, prices, heap)
+    materials = materials_of(plan, prices, heap, steps)
     cost = cost_of(plan, materials, in_hours(hours.each))
     return Pay(cost, hours, plan.project.pricing, sale_price(plan))
 
@@ -74,6 +76,8 @@ def _others(plan: Plan) -> Iterator[Edit]:
         yield edit("Leave the piping off", ("piping.panels", ()))
     if project.marks:
         yield edit("Leave pockets and marks off", ("marks", ()))
+    if plan.edging.loop is not None:
+        yield edit("Leave button and loop off", ("button.used", False))
     if project.snap.used:
         yield edit("Leave the snap off", ("snap.used", False))
 

@@ -122,9 +122,10 @@ def price_readings(pay: Pay, say: Callable[[Fraction], str]) -> Iterator[Reading
     names = ", ".join(missing[:4]).lower()
     about = f"Without {names}: no price yet" if missing else "All that one bag costs but your time"
     yield Reading("price.cost", pay.cost.all, about, leaf="price")
-    for line in pay.cost.materials.lines:
+    for at, line in enumerate(pay.cost.materials.lines):
         if line.cost is not None:
-            yield Reading(f"price.{line.thing.key}", line.cost, "For one bag", leaf="price")
+            key = f"price.{line.thing.key}.{at}"  # thread stands twice: of lines and of seams
+            yield Reading(key, line.cost, "For one bag", leaf="price")
     for key, part in (("by hour", pay.cost.by_hour), ("by bag", pay.cost.by_bag)):
         if part.value:
             yield Reading(f"price.{key}", part, "For one bag", leaf="price")
