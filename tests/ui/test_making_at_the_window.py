@@ -3,6 +3,7 @@
 import pypdf
 import pytest
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
@@ -262,3 +263,40 @@ def test_the_clock_counts_a_step_rests_and_goes_on(pouch, monkeypatch):
     assert (window.maker.ticks, window.maker.elapsed()) == (False, 0.0)
     window.desk.turn_to(0)
     assert window.maker.elapsed() == 60.0
+
+
+def test_a_digit_on_the_bench_begins_what_is_measured(pouch):
+    window = pouch.window
+    deed = until(pouch, "quilt.measure")
+    pouch.press(Qt.Key.Key_1)
+    assert pouch.focus is window.ladder.cells["quilted"].box
+    QTest.keyClicks(pouch.focus, "0 1/2 x 16 1/4")
+    pouch.press(Qt.Key.Key_Return)
+    got = window.desk.project.measured[deed.panels[0]].quilted
+    assert (got.width, got.height) == (F(21, 2), F(65, 4))
+
+
+def test_space_does_no_step_while_time_is_looked_at(pouch):
+    window = pouch.window
+    pouch.leaf("time")
+    done = window.desk.project.making.done
+    window.bench.setFocus()
+    pouch.press(Qt.Key.Key_Space)
+    assert window.desk.project.making.done == done
+
+
+def test_a_photo_is_kept_with_a_step(pouch, qtbot, tmp_path):
+    window = pouch.window
+    picture = QImage(80, 60, QImage.Format.Format_RGB32)
+    picture.fill(0x885522)
+    picture.save(str(tmp_path / "step.png"))
+    number = len(window.bench.picture.items)
+    pouch.click(window.make_bar.photo)
+    window.file_bar.line.setText(str(tmp_path / "step.png"))
+    pouch.click(window.file_bar.go)
+    qtbot.waitUntil(lambda: bool(window.desk.project.making.photos), timeout=10_000)
+    assert list(window.desk.project.making.photos) == [window.maker.deed().id]
+    QApplication.processEvents()
+    assert len(window.bench.picture.items) == number + 1
+    window.acts["undo"].trigger()
+    assert window.desk.project.making.photos == {}

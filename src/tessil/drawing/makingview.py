@@ -14,12 +14,15 @@ from msgspec.structs import replace
 
 from tessil.core.bag.deeds import Deed
 from tessil.core.bag.model import Edge, Panel
+from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.making.acts.common import edge_of
+from tessil.core.numbers.exact import Fraction
 from tessil.core.planned import Plan
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.handview import in_hand, stand_of
 from tessil.drawing.picture import (
     Affine,
+    Cloth,
     Dimension,
     Item,
     Label,
@@ -28,6 +31,7 @@ from tessil.drawing.picture import (
     Placed,
     Point,
     Shade,
+    rectangle,
 )
 
 SHIFT = 0.55  # inches: how far what lies below is drawn aside
@@ -190,3 +194,18 @@ def _moved(point: Point, way: Point, by: float) -> Point:
 
 def _between(a: Point, b: Point, share: float) -> Point:
     return a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share
+
+
+def beside(picture: Picture, photo: Photo) -> Picture:
+    """A step's picture with the maker's own photo of it at its right."""
+    left, top, wide, high = picture.box
+    broad = max(wide * 0.45, high * 0.5)
+    tall = broad * photo.high / photo.wide
+    x, y = left + wide * 1.06, top + max((high - tall) / 2, 0.0)
+    shown = photo.model_copy(update={"apart": Fraction(round(broad * 1000), 1000)})
+    cloth = Print.model_construct(key="photo", name="photo", photo=shown)
+    outline = rectangle(0.0, 0.0, broad, tall)
+    flat = (Cloth(outline, cloth), Line(outline, "raw", closed=True))
+    items = (*picture.items, Placed(flat, (1.0, 0.0, 0.0, 1.0, x, y)))
+    box = (left, top, wide * 1.06 + broad, max(high, tall))
+    return Picture(items, box, picture.room, picture.caption, picture.ruled)

@@ -25,7 +25,7 @@ from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.handview import Hand, in_hand, lit_on, moved, stand_of
 from tessil.drawing.keeping import KEPT
 from tessil.drawing.layerview import layer_picture
-from tessil.drawing.makingview import seam_picture, table_picture, whole_picture
+from tessil.drawing.makingview import beside, seam_picture, table_picture, whole_picture
 from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import (
     Badge,
@@ -385,6 +385,11 @@ def making_picture(plan: Plan, deed: Deed | None) -> Picture:
     """The step in hand; the whole bag where all are done."""
     if deed is None:
         return whole_picture(plan, "All steps are done.")
+    photo = plan.project.making.photos.get(deed.id)
+    return _step_picture(plan, deed) if photo is None else beside(_step_picture(plan, deed), photo)
+
+
+def _step_picture(plan: Plan, deed: Deed) -> Picture:
     stage, leaf = _MADE_AT.get(deed.operation, (Stage.MAKE, ""))
     if stage is not Stage.MAKE and len(deed.panels) == 1:
         panel = plan.panel(deed.panels[0])

@@ -12,7 +12,7 @@ from tessil.core.making.acts.telling import told
 from tessil.core.making.cautions import caution_for
 from tessil.core.planned import Plan
 from tessil.core.snags import Stage
-from tessil.core.words.making import GATE_WORDS, GLOSSARY, OPERATION_WORDS, seam_words
+from tessil.core.words.making import GATE_WORDS, GLOSSARY, OPERATION_WORDS, care_words, seam_words
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.makingview import seam_picture
@@ -65,6 +65,8 @@ def _blocks(plan: Plan, making: Making, width: float) -> Iterator[Block]:
         )
         yield gap(3)
     yield from _glossary(" ".join(said), width)
+    yield heading("Care")
+    yield paragraph(care_words(frozenset(m.key for m in materials_of(plan))), width, 10)
 
 
 def _row(plan: Plan, deed: Deed, number: int) -> tuple[str, str, str]:

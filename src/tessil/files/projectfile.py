@@ -201,7 +201,9 @@ def _validated(data: dict[str, Any], name: str) -> Job:
         raise BrokenFile(f"{name} is a job without a bag: there is nothing to open.")
     one = isinstance(bags, list) and len(bags) == 1
     job = validated(Job, data, name, ("shared", "bags", 0) if one else ("shared",))
-    check_pictures(((cloth.name, cloth.photo) for cloth in job.shared.prints), name)
+    photos = [(cloth.name, cloth.photo) for cloth in job.shared.prints]
+    photos += [(bag.name, photo) for bag in job.bags for photo in bag.making.photos.values()]
+    check_pictures(photos, name)
     return _named_apart(job)
 
 

@@ -11,12 +11,14 @@ from time import monotonic
 from msgspec.structs import replace
 
 from tessil.core.bag.deeds import Broken, Deed, Making, Operation
+from tessil.core.catalogue.prints import Photo
 from tessil.core.edits import Edit
 from tessil.core.making.acts.doing import (
     done,
     giver,
     left_out,
     noted,
+    pictured,
     put_before,
     undone,
     waits_for,
@@ -46,6 +48,9 @@ CAUTIONED: Mapping[Operation, Stage] = {
     "assemble": Stage.EDGE,
     "line": Stage.EDGE,
 }
+
+
+_RUNGS: Mapping[Operation, str] = {"piece": "pieced", "quilt": "quilted", "trim": "trimmed"}
 
 
 class Maker:
@@ -102,6 +107,11 @@ class Maker:
         """Whether the step asks for a measure."""
         deed = self.deed()
         return deed is not None and (deed.what.endswith(".measure") or deed.what == "trim.cut")
+
+    def rung(self) -> str:
+        """The rung of the ladder that the step in hand measures; none where it does not."""
+        deed = self.deed()
+        return _RUNGS.get(deed.operation, "") if deed is not None and self.measures() else ""
 
     def place(self) -> int:
         """Which step that is, from 0; behind the last where all are done."""
@@ -262,6 +272,11 @@ class Maker:
         if deed is None:
             return ""
         return self.desk.attempt(noted(self.desk.project.making, deed.id, words.strip()[:400]))
+
+    def pictured(self, photo: Photo) -> Edit:
+        """The edit that keeps a photo of the step that is looked at."""
+        deed = self.deed()
+        return Edit("", ()) if deed is None else pictured(self.desk.project.making, deed.id, photo)
 
     def _go(self, change: Edit) -> str:
         sentence = self.desk.attempt(change)

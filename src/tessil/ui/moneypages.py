@@ -160,21 +160,27 @@ class MoneyWindow(PagedWindow):
     # -- photos ---------------------------------------------------------------------------------
 
     def take_photo(self, path: Path) -> str:
-        """A picture for a bag made where that page is open, else as elsewhere."""
-        if self.pages.currentWidget() is not self.__dict__.get("made_page"):
+        """A picture for a bag made where that page is open, or for the step in hand."""
+        here, makes = self.pages.currentWidget(), self.maker.sews
+        made = here is self.__dict__.get("made_page")
+        if not made and not (makes and here is self.work):
             return super().take_photo(path)
         if not path.is_file():
             return f"“{path.name}” is not a file that can be opened."
-        if not self.desk.book.made:
+        if made and not self.desk.book.made:
             return "Write a bag down first."
 
         def work(watch: object) -> tuple[Edit, str]:
             from tessil.drawing.photos import read_photo
 
-            return self.made_page.photo_edit(read_photo(path)), ""
+            photo = read_photo(path)
+            return (self.made_page.photo_edit(photo) if made else self.maker.pictured(photo)), ""
 
         self.searches.give_up()
-        self.searches.start_work("made.photo", work, self.desk.attempt_book)
+        if made:
+            self.searches.start_work("made.photo", work, self.desk.attempt_book)
+        else:
+            self.searches.start_work("step.photo", work)
         return ""
 
     def show_photo_state(self) -> None:
@@ -183,3 +189,6 @@ class MoneyWindow(PagedWindow):
         if "made.photo" in said and "made_page" in self.__dict__:
             runs = self.searches.key == "made.photo"
             self.made_page.say("Reading the picture…" if runs else said["made.photo"])
+        if "step.photo" in said:
+            runs = self.searches.key == "step.photo"
+            self.say("Reading the picture…" if runs else said["step.photo"])

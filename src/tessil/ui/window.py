@@ -171,6 +171,7 @@ class Window(ActingWindow):
         self.quilt_bar = QuiltBar(self.desk, self.hand)
         self.cut_bar = CutBar(self.cutter, self.bench)
         self.make_bar = MakeBar(self.maker, self.bench, self.ladder)
+        self.make_bar.photo_wanted.connect(self.ask_photo)
         for bar in (self.sides, self.layout_bar, self.quilt_bar, self.cut_bar, self.make_bar):
             left.addWidget(bar)
         left.addWidget(self.bench, 1)

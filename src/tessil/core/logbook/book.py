@@ -226,5 +226,12 @@ class Book(Decided):
             raise ValueError(f"The logbook keeps {MOST_PHOTOS} photos at most: take one out first.")
         return value
 
+    @field_validator("made")
+    @classmethod
+    def _few_bags_seen(cls, value: tuple[MadeBag, ...]) -> tuple[MadeBag, ...]:
+        if sum(bag.photo is not None for bag in value) > MOST_PHOTOS:
+            raise ValueError(f"The log keeps photos of {MOST_PHOTOS} bags: take one out first.")
+        return value
+
 
 EMPTY = Book()

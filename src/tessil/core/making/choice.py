@@ -7,10 +7,12 @@ from typing import Annotated
 from pydantic import Field
 
 from tessil.core.bag.deeds import Operation
+from tessil.core.catalogue.prints import Photo
 from tessil.core.numbers.fields import Decided
 
 StepKey = Annotated[str, Field(pattern=r"^[a-z0-9 .,:-]{1,80}$")]
 MOST_STEPS = 400
+MOST_SEEN = 12  # photos of one bag's steps
 MOST_SECONDS = 360_000  # of one step: a hundred hours
 
 
@@ -26,6 +28,7 @@ class Made(Decided):
     )
     # How many of the batch are through a kind of work, where that is counted.
     through: dict[Operation, Annotated[int, Field(ge=0, le=999)]] = Field(default_factory=dict)
+    photos: dict[StepKey, Photo] = Field(default_factory=dict, max_length=MOST_SEEN)
     notes: dict[StepKey, Annotated[str, Field(max_length=400)]] = Field(
         default_factory=dict, max_length=MOST_STEPS
     )

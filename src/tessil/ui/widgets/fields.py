@@ -121,6 +121,12 @@ class TypedField(QLineEdit):
             return printable(str(error))
         return self.attempt(value, self.run)
 
+    def begin(self, text: str) -> None:
+        """The first letter of a new value, typed elsewhere: the hands go on here."""
+        self.setFocus()
+        self.setText(text)
+        self._typed(text)
+
     def settle(self) -> None:
         """Take what is typed as meant: show it read, or say at once what is wrong."""
         if not self.dirty:

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtCore import QEvent, QObject, Qt, QTimer
+from PySide6.QtCore import QEvent, QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from tessil.ui.maker import Maker
 from tessil.ui.widgets.bench import Bench
+from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.pushes import push
 from tessil.ui.widgets.words import Elided, Words
 
@@ -20,9 +21,9 @@ TALL = 760  # pixels: in a lower window the ladder is there where a step measure
 class MakeKeys(QObject):
     """Keys on the bench that do steps and turn to others, while making is shown there."""
 
-    def __init__(self, bench: Bench, maker: Maker) -> None:
+    def __init__(self, bench: Bench, maker: Maker, ladder: LadderBar) -> None:
         super().__init__(bench)
-        self.maker = maker
+        self.maker, self.ladder = maker, ladder
         self.deeds: dict[int, Callable[[], object]] = {
             Qt.Key.Key_Space: maker.do,
             Qt.Key.Key_Backspace: maker.take_back,
@@ -35,19 +36,31 @@ class MakeKeys(QObject):
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
         if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress:
             deed = self.deeds.get(event.key())
-            if deed is not None and self.maker.here and not event.modifiers():
+            if deed is not None and self.maker.sews and not event.modifiers():
                 deed()
                 return True
+            if event.text().isdigit() and self.maker.sews and self._measure(event.text()):
+                return True
         return super().eventFilter(watched, event)
+
+    def _measure(self, digit: str) -> bool:
+        """A digit begins what the step measures; False where it measures nothing."""
+        cell = self.ladder.cells.get(self.maker.rung())
+        if cell is None or not cell.box.isVisible():
+            return False
+        cell.box.begin(digit)
+        return True
 
 
 class MakeBar(QWidget):
     """The step that is looked at: what it is called, what is done, what keeps it back."""
 
-    def __init__(self, maker: Maker, bench: Bench, ladder: QWidget) -> None:
+    photo_wanted = Signal()
+
+    def __init__(self, maker: Maker, bench: Bench, ladder: LadderBar) -> None:
         super().__init__()
         self.maker, self.ladder = maker, ladder
-        self.keys = MakeKeys(bench, maker)
+        self.keys = MakeKeys(bench, maker, ladder)
         self._of = ""
         self._told = ("", "")  # what to do, and at which step it was said
         column = QVBoxLayout(self)
@@ -93,6 +106,7 @@ class MakeBar(QWidget):
         self.note.setAccessibleName("A note to this step")
         self.note.setToolTip("What is to be remembered of this step")
         self.note.editingFinished.connect(self._note)
+        self.photo = push("Photo…", "A photo of this step, kept with it", self.photo_wanted.emit)
         self.clock = push("Start the clock", "Time this step", self._toggle)
         self._tick = QTimer(self)
         self._tick.setInterval(1000)
@@ -105,6 +119,7 @@ class MakeBar(QWidget):
         third.addStretch()
         third.addWidget(self.clock)
         third.addWidget(self.note)
+        third.addWidget(self.photo)
         for button in (self.sooner, self.wrong, self.in_, self.out):
             third.addWidget(button)
         column.addWidget(self.trouble)
@@ -149,6 +164,7 @@ class MakeBar(QWidget):
         self.in_.setVisible(bool(made.skipped))
         self.back.setEnabled(standing.done > 0)
         self.note.setVisible(deed is not None)
+        self.photo.setVisible(deed is not None)
         self.clock.setVisible(deed is not None)
         for button in (self.do, self.sooner, self.out, self.wrong):
             button.setVisible(deed is not None and button is not self.wrong)

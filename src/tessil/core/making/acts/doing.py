@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from tessil.core.bag.deeds import Broken, Deed, Making
+from tessil.core.catalogue.prints import Photo
 from tessil.core.edits import Edit, edit
 from tessil.core.making.acts.whole import standing
-from tessil.core.making.choice import MOST_SECONDS, Made
+from tessil.core.making.choice import MOST_SECONDS, MOST_SEEN, Made
 from tessil.core.making.order import broken_at, facts_for, state_after
 
 
@@ -51,6 +52,15 @@ def noted(made: Made, id_: str, words: str) -> Edit:
     if words:
         notes[id_] = words
     return edit("Note", ("making", made.model_copy(update={"notes": notes})))
+
+
+def pictured(made: Made, id_: str, photo: Photo) -> Edit:
+    """A photo of how a step looks; of as many steps as are kept, the oldest goes."""
+    kept = {key: value for key, value in made.photos.items() if key != id_}
+    while len(kept) >= MOST_SEEN:
+        kept.pop(next(iter(kept)))
+    photos = {**kept, id_: photo}
+    return edit("Keep a photo of a step", ("making", made.model_copy(update={"photos": photos})))
 
 
 def waits_for(making: Making, made: Made, deed: Deed) -> list[Broken]:
