@@ -94,7 +94,7 @@ class MakeBar(QWidget):
         third = QHBoxLayout()
         third.setSpacing(8)
         column.addLayout(third)
-        self.with_it = Words()
+        self.with_it = Elided()
         self.with_it.setObjectName("figure")
         self.trouble = Words()
         self.trouble.setObjectName("error")
@@ -115,8 +115,7 @@ class MakeBar(QWidget):
         self.out = push("Leave it out", "This step is not made", maker.leave_out)
         self.wrong = push("It went wrong", "Do it again, with what rests on it", self._spoil)
         self.in_ = push("Take in again", "The last step left out is made", maker.take_in)
-        third.addWidget(self.with_it)
-        third.addStretch()
+        third.addWidget(self.with_it, 1)
         third.addWidget(self.clock)
         third.addWidget(self.note)
         third.addWidget(self.photo)
@@ -171,7 +170,8 @@ class MakeBar(QWidget):
         if deed is None:
             self.title.say("The bag is made" if standing.number else "Nothing to make")
             self.count.setText(f"{standing.done} of {standing.number} steps")
-            for text in (self.words, self.with_it, self.trouble):
+            self.with_it.say("")
+            for text in (self.words, self.trouble):
                 text.setText("")
             self.trouble.setVisible(False)
             return
@@ -186,7 +186,7 @@ class MakeBar(QWidget):
         self.title.say(f"✓ {title}" if is_done else title)
         self.count.setText(f"{maker.place() + 1} of {number} · {maker.kind(deed)}")
         self.words.setText(sentence)
-        self.with_it.setText(maker.with_it(deed))
+        self.with_it.say(maker.with_it(deed))
         trouble = maker.trouble()
         said = self._told[1] if self._told[0] == id_ else ""
         self.trouble.setText(said or trouble)
