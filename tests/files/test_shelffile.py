@@ -42,8 +42,8 @@ FULL = Shelf(
 def test_a_shelf_comes_back_from_its_file_as_it_was():
     assert from_text(to_text(FULL)) == FULL
     data = json.loads(to_text(FULL))
-    assert data["format"] == 2
-    assert from_text(to_text(FULL).replace('"format": 2', '"format": 1')) == FULL
+    assert data["format"] == 3
+    assert from_text(to_text(FULL).replace('"format": 3', '"format": 1')) == FULL
     assert data["rows"][0]["width"] == "21 in"
     assert load_shelf() == NOTHING
 
@@ -71,7 +71,7 @@ def test_the_published_schema_takes_the_demo_s_shelf_and_no_other_kind():
         ("{", BrokenFile, "make no sense"),
         ("[]", BrokenFile, "no shelf of Tessil's"),
         ('{"format": true}', BrokenFile, "no shelf of Tessil's"),
-        ('{"format": 3}', NewerFile, "newer Tessil"),
+        ('{"format": 4}', NewerFile, "newer Tessil"),
         ('{"format": 1, "rows": [{"id": "a", "number": -1}]}', BrokenFile, "number"),
         ('{"format": 1, "rows": [{"id": "a", "width": "far"}]}', BrokenFile, "width"),
         ('{"format": 1, "rows": [{"id": "a", "colour": "red"}]}', NewerFile, "colour"),

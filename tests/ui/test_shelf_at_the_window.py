@@ -184,7 +184,10 @@ def test_what_a_plan_is_cut_from_is_kept_for_its_job(hands):
     assert kept == {s.source.partition("#")[0] for s in made.sheets if s.source} - {""}
     assert cutter.sources()
     assert cutter.advice() == []
-    others = [row.model_copy(update={"kept_for": "The fair"}) for row in desk.shelf.rows]
+    assert desk.rename_job("Another name") == ""
+    assert cutter.advice() == []  # it is known by its own mark
+    fair = {"kept_for": "The fair", "kept_by": ""}
+    others = [row.model_copy(update=fair) for row in desk.shelf.rows]
     desk.attempt_shelf(desk.shelf.having(*others), "Keep")
     assert any("is kept for The fair" in said for said in cutter.advice())
     assert not [one for one in cutter.sources() if not one.id.startswith("offcut")]

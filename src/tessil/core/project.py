@@ -54,6 +54,7 @@ class LeftShape(Decided):
 class Shared(Decided):
     """What all bags of a job have in common: how it is measured, what there is to sew with."""
 
+    mark: Annotated[str, Field(max_length=40)] = ""  # the job's own, by which its cloths are kept
     units: Units = "inch"
     rounding: Units | None = None  # marks that sizes keep, if not those that are read
     prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()

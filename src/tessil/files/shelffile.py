@@ -22,7 +22,7 @@ from tessil.files.ownfile import put_aside
 from tessil.files.places import data_folder
 from tessil.files.projectfile import validated, write_quickly
 
-FORMAT = 2
+FORMAT = 3
 LOST = "what is put on the shelf now"
 LARGEST = 16 * 1024 * 1024
 LARGEST_CSV = 8 * 1024 * 1024

@@ -59,6 +59,7 @@ from tessil.core.shelf.acts import (
     taken_by_others,
     used_up,
 )
+from tessil.core.shelf.rows import Keeper
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.money import money_text
@@ -145,7 +146,7 @@ class Cutter:
             for at, one in enumerate(project.offcuts)
             for number in range(one.number)
         )
-        return (*offcuts, *sources_of(self.shelving.need(), self.lots(), self.desk.job.title))
+        return (*offcuts, *sources_of(self.shelving.need(), self.lots(), self.keeper))
 
     def advice(self) -> list[str]:
         """What is to be known of the plan of the cuts: out of date, or not all of it cut."""
@@ -155,7 +156,7 @@ class Cutter:
         said = []
         if found.changed:
             said.append("The bags have changed since the cutting was planned: plan it again.")
-        for row in taken_by_others(self.shelving.need(), self._used(found), self.desk.job.title):
+        for row in taken_by_others(self.shelving.need(), self._used(found), self.keeper):
             said.append(f"{row.name} is kept for {row.kept_for}: plan the cutting again.")
         for want, many in found.over:
             of = f"{many} of {want.number}" if want.number > 1 else "it"
@@ -166,16 +167,30 @@ class Cutter:
         """Where the cloths of the plan come from, those that are not counted off yet."""
         return [one.sheet.source for one in found.spreads if not one.sheet.stored]
 
+    @property
+    def keeper(self) -> Keeper:
+        """The job on the desk, as one for which rows of the shelf are kept."""
+        return Keeper(self.desk.project.mark, self.desk.job.title)
+
     def keep_cloths(self) -> str:
-        """What the plan is cut from is kept for this job on the shelf."""
+        """What the plan is cut from is kept for this job on the shelf, by a mark of its own: it may
+        be renamed."""
         found, shelf = self.spreads(), self.shelving.need()
         if found is None:
             return "Plan the cutting first, at the Cut stage."
-        after = kept_for(shelf, self._used(found), self.desk.job.title[:80])
+        keeper = replace(self.keeper, mark=self.keeper.mark or uuid4().hex[:12])
+        after = kept_for(shelf, self._used(found), keeper)
         if after is shelf:
             return "Nothing of the shelf is cut by this plan, or all of it is kept already."
-        self.desk.attempt_shelf(after, "Keep cloths for this job")
-        return "What this plan is cut from is kept for this job on the shelf."
+        words = "Keep cloths for this job"
+        self.desk.stack.beginMacro(words)
+        try:
+            sentence = self.desk.attempt(edit(words, ("mark", keeper.mark)))
+            if not sentence:
+                self.desk.attempt_shelf(after, words)
+        finally:
+            self.desk.stack.endMacro()
+        return sentence or "What this plan is cut from is kept for this job on the shelf."
 
     def readings(self) -> tuple[Reading, ...]:
         """What to buy for all bags together: cloth where the cutting is planned, all else."""

@@ -98,8 +98,9 @@ class ShelfPage(ListPage):
         value: object = text
         if field == "price":
             value = text.replace(",", ".") or None
+        also = [("kept_by", "")] if field == "kept_for" else []  # by hand: kept by its name alone
         try:
-            after = applied(row, edit("", (field, value)))
+            after = applied(row, edit("", (field, value), *also))
         except ValidationError as error:
             self.say(first_refusal(error))
             return False

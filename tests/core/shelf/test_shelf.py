@@ -7,7 +7,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError
 from tessil.core.plan import plan
 from tessil.core.shelf.acts import kept_for, put_away, row_of, sources_of, taken_by_others
-from tessil.core.shelf.rows import NOTHING, Row, Shelf, fresh_id, merged_shelves
+from tessil.core.shelf.rows import NOTHING, Keeper, Row, Shelf, fresh_id, merged_shelves
 from tessil.core.shelf.typed import read_row
 from tests.conftest import tote
 
@@ -156,10 +156,12 @@ def test_what_is_kept_for_one_job_is_cut_by_no_other():
         )
     )
     lots = [lot for lot in lots_of([plan(tote())]) if lot.stock == "oat"]
-    assert [one.id for one in sources_of(shelf, lots, "The kit")] == ["a#1", "a#2"]
-    assert len(list(sources_of(shelf, lots, "The fair"))) == 3
-    kept = kept_for(shelf, ("a#1", "a#2", "b#1", "", "offcut 1.1"), "The kit")
+    assert [one.id for one in sources_of(shelf, lots, Keeper("", "The kit"))] == ["a#1", "a#2"]
+    assert len(list(sources_of(shelf, lots, Keeper("", "The fair")))) == 3
+    kept = kept_for(shelf, ("a#1", "a#2", "b#1", "", "offcut 1.1"), Keeper("m1", "The kit"))
     assert [row.kept_for for row in kept.rows] == ["The kit", "The fair"]
-    assert kept_for(kept, ("a#1",), "The fair") is kept
-    assert [row.id for row in taken_by_others(kept, ("a#1", "b#1"), "The kit")] == ["b"]
-    assert taken_by_others(kept, ("a#1", ""), "The kit") == ()
+    assert kept_for(kept, ("a#1",), Keeper("m2", "The fair")) is kept
+    renamed = Keeper("m1", "Renamed")
+    assert [row.id for row in taken_by_others(kept, ("a#1", "b#1"), renamed)] == ["b"]
+    assert taken_by_others(kept, ("a#1", ""), renamed) == ()
+    assert taken_by_others(kept, ("a#1",), Keeper("m2", "The kit"))  # another job of that name

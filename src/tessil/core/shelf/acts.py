@@ -11,7 +11,7 @@ from tessil.core.cutting.acts.whole import Lot, Source, Spread, Spreads
 from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import MM_PER_INCH, read_length
 from tessil.core.planned import Plan
-from tessil.core.shelf.rows import Kind, Row, Shelf, fresh_id
+from tessil.core.shelf.rows import NOBODY, Keeper, Kind, Row, Shelf, fresh_id
 
 MOST_OF_ONE = 40  # pieces alike that a search is given; more would only slow it
 PART = "#"
@@ -23,7 +23,7 @@ def _means(name: str, lot: Lot) -> bool:
     return wanted in (lot.name.casefold(), lot.stock.casefold())
 
 
-def sources_of(shelf: Shelf, lots: Iterable[Lot], job: str = "") -> Iterator[Source]:
+def sources_of(shelf: Shelf, lots: Iterable[Lot], job: Keeper = NOBODY) -> Iterator[Source]:
     """Every single piece on the shelf that some of a job can be cut from, without what is kept for
     others."""
     for lot in lots:
@@ -43,18 +43,19 @@ def row_of(shelf: Shelf, source: str) -> Row | None:
     return shelf.row(source.partition(PART)[0])
 
 
-def kept_for(shelf: Shelf, sources: Iterable[str], job: str) -> Shelf:
+def kept_for(shelf: Shelf, sources: Iterable[str], job: Keeper) -> Shelf:
     """The shelf with the rows from which a plan is cut kept for that job; those kept for another
     stay as they are."""
     after = shelf
     for source in dict.fromkeys(one.partition(PART)[0] for one in sources):
         row = after.row(source)
         if row is not None and not row.kept_for:
-            after = after.having(row.model_copy(update={"kept_for": job}))
+            mine = {"kept_for": job.title[:80], "kept_by": job.mark}
+            after = after.having(row.model_copy(update=mine))
     return after
 
 
-def taken_by_others(shelf: Shelf, sources: Iterable[str], job: str) -> tuple[Row, ...]:
+def taken_by_others(shelf: Shelf, sources: Iterable[str], job: Keeper) -> tuple[Row, ...]:
     """The rows of a plan that are kept for another job."""
     rows = [row_of(shelf, one) for one in sources if one]
     there = {row.id: row for row in rows if row is not None and not row.free_for(job)}

@@ -12,6 +12,7 @@ from pydantic import Field
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Name, Size
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.records import Record
 
 MOST_ROWS = 20_000
 Kind = Literal[
@@ -57,6 +58,16 @@ USUAL: dict[Kind, tuple[Inches, Inches]] = {
 }
 
 
+class Keeper(Record, frozen=True):
+    """A job that may keep rows for itself: its mark, and what it is called."""
+
+    mark: str = ""
+    title: str = ""
+
+
+NOBODY = Keeper()
+
+
 class Row(Decided):
     """So many alike of one thing: what it is called, how large, where it lies.
 
@@ -74,11 +85,14 @@ class Row(Decided):
     price: Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)] | None = None
     date: Annotated[str, Field(max_length=10)] = ""
     note: Annotated[str, Field(max_length=200)] = ""
-    kept_for: Annotated[str, Field(max_length=80)] = ""  # the job that it is kept for
+    kept_for: Annotated[str, Field(max_length=80)] = ""  # what its job is called
+    kept_by: Annotated[str, Field(max_length=40)] = ""  # that job's own mark, whatever its name
 
-    def free_for(self, job: str) -> bool:
+    def free_for(self, job: Keeper) -> bool:
         """Whether a job may be cut from it: it is kept for none, or for that one."""
-        return self.kept_for in ("", job)
+        if self.kept_by:
+            return self.kept_by == job.mark
+        return self.kept_for in ("", job.title)
 
     @property
     def flat(self) -> bool:
