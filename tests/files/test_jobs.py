@@ -183,3 +183,30 @@ def test_the_report_tells_the_steps_and_how_the_bag_stands():
     text = job_text(begun, plans)
     assert "   1. [x] " in text
     assert f"{len(making.deeds):>4}. [ ] finish: Look it over." in text
+
+
+def test_the_report_carries_time_cost_and_price(capsys):
+    folder = KIT.parent
+    asked = ["--log", str(folder / "logbook.json"), "--shelf", str(folder / "shelf.json")]
+    assert main(["report", str(KIT), "--format", "json", *asked]) == 0
+    told = json.loads(capsys.readouterr().out)["reckoning"]
+    pouch = next(one for one in told["bags"] if one["name"] == "Reed pouch")
+    assert pouch["price"]["value"] == 48
+    assert pouch["wage"]["value"] == pytest.approx(
+        (48 - pouch["cost"]["value"]) / pouch["hours"]["value"], rel=1e-3
+    )
+    low, high = pouch["wage_range"]
+    assert low < pouch["wage"]["value"] < high
+    assert pouch["minutes"]["cut"]["sittings"] == 6
+    cost = sum(one["cost"]["value"] for one in pouch["materials"] if one["cost"])
+    assert pouch["cost"]["value"] > cost > 3
+    number = {one["name"]: one["number"] for one in told["bags"]}
+    every = sum(one["number"] * one["hours"]["value"] for one in told["bags"])
+    assert told["all"]["hours"] == pytest.approx(every, rel=1e-3)
+    cuts = [s for day in told["sittings"] for s in day if s["work"] == "cut"]
+    assert {s["bag"]: s["number"] for s in cuts} == number
+    assert main(["report", str(KIT), *asked]) == 0
+    text = capsys.readouterr().out
+    assert "Time, cost and price" in text
+    assert "wage an hour" in text
+    assert "Sitting 1, " in text

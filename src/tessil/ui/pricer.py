@@ -28,7 +28,6 @@ from tessil.core.costing.acts.price import Pay, price_readings
 from tessil.core.costing.acts.together import Member, Whole, whole_readings
 from tessil.core.costing.days import Task
 from tessil.core.costing.prices import PriceList
-from tessil.core.costing.timing import made_before
 from tessil.core.edits import edit
 from tessil.core.logbook.book import Book, Timing
 from tessil.core.making.acts.whole import making_of
@@ -248,9 +247,8 @@ class Pricer(QObject):
     def write_clock(self) -> str:
         """What the clock says goes into the logbook, once; a sentence."""
         plan, book = self.desk.plan, self.desk.book
-        before = made_before(_without(book, plan), plan.project.shape.kind)
         today = datetime.date.today().isoformat()
-        new = clock_times(plan, self.maker.making(), today, before)
+        new = clock_times(plan, self.maker.making(), today, _without(book, plan))
         if not new:
             return "The clock has timed nothing yet: start it with a step."
         after = with_clock(book, new)

@@ -98,13 +98,12 @@ class TimesPage(ListPage):
         """Write down what was typed; what cannot be read stays in the line."""
         book, project = self.desk.book, self.desk.project
         like = Timing(
-            date=datetime.date.today().isoformat(),
-            kind=project.shape.kind,
-            bag=project.name,
-            before=made_before(book.times, project.shape.kind),
+            date=datetime.date.today().isoformat(), kind=project.shape.kind, bag=project.name
         )
         try:
             made = read_timing(self.line.text(), like)
+            before = made_before(book.times, made.kind, made.work)
+            made = made.model_copy(update={"before": before})
         except NoSitting as trouble:
             self.say(str(trouble))
             return

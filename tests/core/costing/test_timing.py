@@ -138,3 +138,17 @@ def test_the_range_of_many_works_is_narrower_than_their_ranges_together():
     ends = [one.range(3) for one in found]
     assert low > sum(one for one, _ in ends)
     assert middle < high < sum(one for _, one in ends)
+
+
+def test_bags_of_a_batch_are_counted_by_each_kind_of_work():
+    """Six are cut, four of them quilted: the next quilting is the fifth's."""
+    times = (
+        Timing(kind="tote", work="cut", number=6, minutes=60),
+        Timing(kind="tote", work="quilt", number=4, minutes=60),
+    )
+    assert [made_before(times, "tote", work) for work in ("cut", "quilt", "trim", "all")] == [
+        *(6, 4, 6, 6)
+    ]
+    whole = (*times, Timing(kind="tote", work="all", before=6, number=2, minutes=90))
+    assert made_before(whole, "tote", "quilt") == 8
+    assert made_before((), "tote", "quilt") == 0

@@ -76,9 +76,17 @@ def _sorted_out(times: Sequence[Timing], kind: str) -> tuple[Sitting, ...]:
     return tuple(found)
 
 
-def made_before(times: Iterable[Timing], kind: str) -> int:
-    """How many bags of a kind were made, by what is written down."""
-    return max((one.before + one.number for one in times if one.kind == kind), default=0)
+def made_before(times: Iterable[Timing], kind: str, work: str = "all") -> int:
+    """How many bags of a kind went through a kind of work, by what is written down: of that work,
+    or of whole bags; of any work where nobody wrote that one down."""
+    every = {"all": 0}
+    for one in times:
+        if one.kind == kind:
+            reach = one.before + one.number
+            every[one.work] = max(every.get(one.work, 0), reach)
+    if work == "all":
+        return max(every.values())
+    return max(every[work], every["all"]) if work in every else max(every.values())
 
 
 def overlapping(times: Sequence[Timing]) -> frozenset[int]:
@@ -134,15 +142,19 @@ def work_times(
     guesses: Mapping[Operation, Figure], times: Sequence[Timing], kind: str
 ) -> tuple[WorkTime, ...]:
     """Every kind of work of a bag, from first guesses and what was timed of bags of its kind."""
-    seen, before = sittings(times, kind), made_before(times, kind)
+    seen = sittings(times, kind)
     ready = {work: min(Fraction(READY[work]), guesses[work].value * READY_MOST) for work in guesses}
     own = max(float(sum(figure.value for figure in guesses.values()) - sum(ready.values())), 1.0)
     rows = tuple(timed(one) for one in seen if one.timing.work == "all")
     whole = fitted(own, rows, float(sum(ready.values())) / own)
-    hand = _Hand(whole, own, before)
+    hand = _Hand(whole, own)
     return tuple(
         hand.time(
-            work, guesses[work], ready[work], [one for one in seen if one.timing.work == work]
+            work,
+            guesses[work],
+            ready[work],
+            [one for one in seen if one.timing.work == work],
+            made_before(times, kind, work),
         )
         for work in OPERATIONS
         if work in guesses and guesses[work].value > 0
@@ -160,10 +172,9 @@ class _Hand(Record, frozen=True):
 
     whole: Curve
     guess: float
-    before: int
 
     def time(
-        self, work: Operation, guess: Figure, ready: Fraction, seen: Sequence[Sitting]
+        self, work: Operation, guess: Figure, ready: Fraction, seen: Sequence[Sitting], before: int
     ) -> WorkTime:
         """One kind of work: by its own sittings, else by whole bags, else as guessed."""
         first = float(guess.value - ready)
@@ -179,7 +190,7 @@ class _Hand(Record, frozen=True):
             given("getting ready", _tenth(first * ratio), basis, 0, "minutes"),
             given("first bag", _tenth(first), basis, 0, "minutes"),
             curve,
-            self.before,
+            before,
         )
 
 

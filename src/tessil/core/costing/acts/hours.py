@@ -14,7 +14,7 @@ from tessil.core.costing.days import (
     best_batch,
     day_plan,
 )
-from tessil.core.costing.timing import WorkTime, work_times
+from tessil.core.costing.timing import WorkTime, made_before, work_times
 from tessil.core.logbook.book import Book, Timing
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, count, given, total
@@ -142,7 +142,9 @@ def waiting_words(plan: Plan, hours: Hours) -> Iterator[str]:
         last = now
 
 
-def clock_times(plan: Plan, making: Making, today: str, before: int) -> tuple[Timing, ...]:
+def clock_times(
+    plan: Plan, making: Making, today: str, log: Sequence[Timing]
+) -> tuple[Timing, ...]:
     """What the clock of the Make stage says, work by work, for the logbook: once for all the bags
     that are made together."""
     project = plan.project
@@ -158,7 +160,7 @@ def clock_times(plan: Plan, making: Making, today: str, before: int) -> tuple[Ti
                     bag=project.name,
                     work=work,
                     number=project.made,
-                    before=before,
+                    before=made_before(log, project.shape.kind, work),
                     minutes=min(max(round(took / 60, 1), 0.1), 6000),
                     source=f"{project.log_name}/{work}",
                 )
