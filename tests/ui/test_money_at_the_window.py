@@ -72,7 +72,7 @@ def test_what_is_through_is_counted_and_waits(pouch):
     assert window.desk.project.making.through.get("cut") != 6
 
 
-def test_the_wage_that_forty_eight_pay_for_six_and_for_twelve(pouch):
+def test_the_wage_that_forty_eight_pay_for_six_and_for_twelve(pouch, qtbot):
     """By hand from what stands in the receipt: price less cost, by hours."""
     window = pouch.window
     pouch.leaf("price")
@@ -87,7 +87,8 @@ def test_the_wage_that_forty_eight_pay_for_six_and_for_twelve(pouch):
     names = [label.text for label in window.bench.picture.of(Label)]
     assert "The price, €48.00, goes to" in names
     assert len(list(window.bench.picture.of(Shade))) >= 4
-    pouch.window.pricer._late.now()
+    window.pricer._late.now()
+    qtbot.waitUntil(lambda: "lever.0" in window.column.fields, timeout=10_000)
     pouch.click(pouch.field("lever.0"))
     assert window.desk.project.bags == 12
     assert figures(pouch)["price.wage"].reading.figure.value > six

@@ -6,10 +6,11 @@ Binds the desk to what the core reckons; computes nothing itself.
 from __future__ import annotations
 
 import datetime
+from collections.abc import Iterator
 from contextlib import suppress
 
 from msgspec.structs import replace
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from tessil.core.costing.acts.cost import Heap, things_of
 from tessil.core.costing.acts.hours import (
@@ -23,7 +24,7 @@ from tessil.core.costing.acts.hours import (
     waiting_words,
     with_clock,
 )
-from tessil.core.costing.acts.levers import Lever, levers_of, pay_of
+from tessil.core.costing.acts.levers import Lever, best_first, each_lever, pay_of
 from tessil.core.costing.acts.price import Pay, price_readings
 from tessil.core.costing.acts.together import Member, Whole, whole_readings
 from tessil.core.costing.days import Task
@@ -66,7 +67,14 @@ class Pricer(QObject):
         self._whole: tuple[tuple[object, ...], Whole] = ((), Whole(()))
         self._memory = Memory()
         self._late = Rest(LATE_MS, LATE_MOST_MS, self)
-        self._late.due.connect(self.find_levers)
+        self._late.due.connect(self._begin_levers)
+        self._step = QTimer(self)
+        self._step.setSingleShot(True)
+        self._step.timeout.connect(self._look_on)
+        self._looking: Iterator[Lever | None] | None = None
+        self._looked_for: tuple[object, ...] = ()
+        self._seen_levers: list[Lever] = []
+        self._tasks: tuple[tuple[object, ...], tuple[Task, ...]] = ((), ())
 
     @property
     def leaf(self) -> str:
@@ -118,13 +126,39 @@ class Pricer(QObject):
         )
 
     def find_levers(self) -> None:
-        """What would raise the wage most, found once the hand rests."""
+        """What would raise the wage most, all of it at once."""
+        self._begin_levers()
+        while self._looking is not None:
+            self._look_on()
+
+    def _begin_levers(self) -> None:
+        """Look for it once the hand rests: one choice after the other, the window in between."""
         asked = self._asked()
+        self._looking, self._seen_levers = None, []
         if self.leaf != "price" or same_objects(self._levers[0], asked):
             return
-        found = levers_of(self.desk.plan, self.desk.book, self.prices(), self.heap(), self._planned)
-        self._levers = (asked, found)
-        self.moved.emit()
+        self._looked_for = asked
+        self._looking = each_lever(
+            self.desk.plan, self.desk.book, self.prices(), self.heap(), self._planned
+        )
+        self._step.start(0)
+
+    def _look_on(self) -> None:
+        """One choice more; an answer for a bag that has changed meanwhile is given up."""
+        self._step.stop()
+        if self._looking is None or not same_objects(self._looked_for, self._asked()):
+            self._looking = None
+            return
+        try:
+            one = next(self._looking)
+        except StopIteration:
+            self._looking = None
+            self._levers = (self._looked_for, best_first(self._seen_levers))
+            self.moved.emit()
+            return
+        if one is not None:
+            self._seen_levers.append(one)
+        self._step.start(0)
 
     def _planned(self, project: Project) -> Plan:
         return plan_project(project, self.desk.book, self._memory)
@@ -157,12 +191,15 @@ class Pricer(QObject):
             return ()
         if not self.together:
             return tasks_of(plan, hours)
-        found: list[Task] = []
-        for _, one in self._others():
-            own = hours_of(one, making_of(one, one.project.making), self.desk.book)
-            if own is not None:
-                found += tasks_of(one, own, one.project.name)
-        return tuple(found)
+        asked = (*self._asked(), self.desk.job)
+        if not same_objects(self._tasks[0], asked):
+            found: list[Task] = []
+            for _, one in self._others():
+                own = hours_of(one, making_of(one, one.project.making), self.desk.book)
+                if own is not None:
+                    found += tasks_of(one, own, one.project.name)
+            self._tasks = (asked, tuple(found))
+        return self._tasks[1]
 
     def whole(self) -> Whole:
         """All bags of the job as one."""

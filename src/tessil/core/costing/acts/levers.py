@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 
 from msgspec.structs import replace
 
@@ -50,20 +50,35 @@ def levers_of(
     plan: Plan, book: Book, prices: PriceList, heap: Heap, planner: Planner
 ) -> tuple[Lever, ...]:
     """What could be chosen otherwise, what pays most first.  ``planner`` plans a changed bag."""
+    found = [one for one in each_lever(plan, book, prices, heap, planner) if one is not None]
+    return best_first(found)
+
+
+def best_first(found: Iterable[Lever]) -> tuple[Lever, ...]:
+    """What raises the wage most first."""
+    return tuple(sorted(found, key=lambda one: -one.gain))
+
+
+def each_lever(
+    plan: Plan, book: Book, prices: PriceList, heap: Heap, planner: Planner
+) -> Iterator[Lever | None]:
+    """One other choice after the other, each planned when it is asked for; none where it cannot be
+    planned."""
     now = pay_of(plan, book, prices, heap)
     if now is None or now.wage is None:
-        return ()
-    found = []
+        return
     fresh = replace(heap, spreads=None)  # other pieces are not in the plan of the cuts
     for change in _others(plan):
         try:
             made = planner(applied(plan.project, change))
             pay = pay_of(made, book, prices, heap if made.items == plan.items else fresh)
         except (CannotPlan, ValueError):
+            yield None
             continue
-        if pay is not None and pay.wage is not None:
-            found.append(Lever(change, pay.wage.value - now.wage.value))
-    return tuple(sorted(found, key=lambda one: -one.gain))
+        if pay is None or pay.wage is None:
+            yield None
+        else:
+            yield Lever(change, pay.wage.value - now.wage.value)
 
 
 def _others(plan: Plan) -> Iterator[Edit]:
