@@ -15,8 +15,8 @@ from tessil.core.numbers.rulers import rulers
 from tessil.files.csvtext import Cells, read_list, row_trouble, rows_of, write_list
 
 TIMES = (
-    *("date", "begun", "kind", "bag", "work", "number", "before", "minutes", "goes on", "used"),
-    "note",
+    *("date", "begun", "kind", "bag", "work", "number", "before", "minutes", "guess", "goes on"),
+    *("used", "note"),
 )
 WANTED = ("work", "minutes")
 MADE = (
@@ -34,7 +34,8 @@ def times_csv(book: Book) -> str:
 
 def _time_row(one: Timing) -> list[object]:
     first = [one.date, one.begun, one.kind, one.bag, one.work, one.number, one.before]
-    rest = ["yes" if one.goes_on else "no", "yes" if one.used else "no", one.note]
+    guess = "" if one.guess is None else f"{one.guess:g}"
+    rest = [guess, "yes" if one.goes_on else "no", "yes" if one.used else "no", one.note]
     return [*first, f"{one.minutes:g}", *rest]
 
 
@@ -53,6 +54,8 @@ def _timing(cells: Cells, where: str) -> Timing:
         if key in cells:
             fields[key] = cells[key]
     fields["minutes"] = cells.get("minutes", "").replace(",", ".")
+    if "guess" in cells:
+        fields["guess"] = cells["guess"].replace(",", ".")
     fields["goes_on"] = cells.get("goes on", "no").lower() not in NO
     fields["used"] = cells.get("used", "yes").lower() not in NO
     try:

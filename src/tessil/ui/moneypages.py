@@ -32,7 +32,7 @@ class MoneyWindow(PagedWindow):
         """The page of sittings."""
         from tessil.ui.timespage import TimesPage
 
-        page = TimesPage(self.desk)
+        page = TimesPage(self.desk, self.pricer.guess)
         page.left.connect(self._to_work)
         page.csv_out.connect(self.ask_times_out)
         page.csv_in.connect(self.ask_times_in)

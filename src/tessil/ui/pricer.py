@@ -18,6 +18,7 @@ from tessil.core.costing.acts.hours import (
     clock_times,
     day_words,
     days_of,
+    guess_of,
     hours_of,
     tasks_of,
     time_readings,
@@ -96,6 +97,10 @@ class Pricer(QObject):
         if self._hours[0] is not plan or self._hours[1] is not book:
             self._hours = (plan, book, hours_of(plan, self.maker.making(), book))
         return self._hours[2]
+
+    def guess(self, work: str) -> float | None:
+        """What the bag in hand is guessed to take of a kind of work, by its steps."""
+        return guess_of(self.maker.making(), work)
 
     def prices(self) -> PriceList:
         """The job's own prices, and the shelf's."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime
 from collections import Counter
+from collections.abc import Callable
 
 from pydantic import ValidationError
 
@@ -40,9 +41,10 @@ YES = ("yes", "true", "1", "on", "y")
 class TimesPage(ListPage):
     """Lists the sittings; ``csv_out`` and ``csv_in`` ask the window for a file."""
 
-    def __init__(self, desk: Desk) -> None:
+    def __init__(self, desk: Desk, guess: Callable[[str], float | None]) -> None:
         about = "Every sitting you timed. What it teaches is used in time and price of every bag."
         super().__init__(desk, "Your times", about, CELLS)
+        self.guess = guess
         self.line = self.add_line("times.line", "Write a sitting down", HELP, self._put)
         self.add_button("Write it down", self._put).setObjectName("main")
         self.add_search()
@@ -103,7 +105,7 @@ class TimesPage(ListPage):
         try:
             made = read_timing(self.line.text(), like)
             before = made_before(book.times, made.kind, made.work)
-            made = made.model_copy(update={"before": before})
+            made = made.model_copy(update={"before": before, "guess": self.guess(made.work)})
         except NoSitting as trouble:
             self.say(str(trouble))
             return

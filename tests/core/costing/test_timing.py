@@ -152,3 +152,16 @@ def test_bags_of_a_batch_are_counted_by_each_kind_of_work():
     whole = (*times, Timing(kind="tote", work="all", before=6, number=2, minutes=90))
     assert made_before(whole, "tote", "quilt") == 8
     assert made_before((), "tote", "quilt") == 0
+
+
+def test_a_plainer_bag_of_a_kind_takes_less_than_those_that_were_timed():
+    """Timed at 60 when guessed at 40: one guessed at 20 takes about half of that."""
+    times = [Timing(kind="tote", work="quilt", before=at, minutes=60, guess=40) for at in range(15)]
+    rich, plain = (
+        work_times(guesses(quilt=guess), times, "tote")[0].all(1).value for guess in (40, 20)
+    )
+    assert float(rich) == pytest.approx(60, rel=0.08)
+    assert float(plain / rich) == pytest.approx(0.5, abs=0.05)
+    unknown = [one.model_copy(update={"guess": None}) for one in times]
+    (same,) = work_times(guesses(quilt=20), unknown, "tote")
+    assert float(same.all(1).value) == pytest.approx(60, rel=0.1)

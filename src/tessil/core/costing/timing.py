@@ -33,6 +33,7 @@ READY: Mapping[Operation, int] = {
     "finish": 3,
 }
 READY_MOST = Fraction(7, 10)  # of what one bag takes
+LEAST_SHARE, MOST_SHARE = 0.1, 10.0  # that one bag may be of another of its kind
 
 
 class Sitting(Record, frozen=True):
@@ -145,7 +146,8 @@ def work_times(
     seen = sittings(times, kind)
     ready = {work: min(Fraction(READY[work]), guesses[work].value * READY_MOST) for work in guesses}
     own = max(float(sum(figure.value for figure in guesses.values()) - sum(ready.values())), 1.0)
-    rows = tuple(timed(one) for one in seen if one.timing.work == "all")
+    every = float(sum(figure.value for figure in guesses.values()))
+    rows = tuple(timed(one, every) for one in seen if one.timing.work == "all")
     whole = fitted(own, rows, float(sum(ready.values())) / own)
     hand = _Hand(whole, own)
     return tuple(
@@ -161,9 +163,12 @@ def work_times(
     )
 
 
-def timed(one: Sitting) -> Timed:
-    """A sitting as numbers."""
-    return Timed(one.timing.before, one.timing.number, one.minutes)
+def timed(one: Sitting, guess: float = 0.0) -> Timed:
+    """A sitting as numbers; as it would be for a bag that is guessed to take so long, where it is
+    written down what that one was guessed at."""
+    then = one.timing.guess
+    share = min(max(guess / then, LEAST_SHARE), MOST_SHARE) if guess and then else 1.0
+    return Timed(one.timing.before, one.timing.number, one.minutes * share)
 
 
 class _Hand(Record, frozen=True):
@@ -179,7 +184,8 @@ class _Hand(Record, frozen=True):
         """One kind of work: by its own sittings, else by whole bags, else as guessed."""
         first = float(guess.value - ready)
         ratio = float(ready) / first
-        curve = fitted(first, tuple(timed(one) for one in seen), ratio)
+        rows = tuple(timed(one, float(guess.value)) for one in seen)
+        curve = fitted(first, rows, ratio)
         if not seen and self.whole.sittings:  # the whole's pace, at this work's own length
             curve, first = replace(self.whole, ratio=ratio), first * self.whole.first / self.guess
         elif seen:

@@ -160,7 +160,9 @@ class Timing(Decided):
     """A sitting: minutes of one kind of work for so many bags at once, after so many before.
 
     ``kind`` is the bag's shape; ``work`` may be all of a bag.  ``goes_on`` belongs to the sitting
-    before it of that bag and work, which was broken off: their minutes count together.
+    before it of that bag and work, which was broken off: their minutes count together.  ``guess``
+    is what one such bag was guessed to take by its steps, so that a plainer one is not expected to
+    take as long.
     """
 
     date: Annotated[str, Field(max_length=10)] = ""
@@ -171,6 +173,7 @@ class Timing(Decided):
     number: Annotated[int, Field(ge=1, le=999)] = 1
     before: Annotated[int, Field(ge=0, le=100_000)] = 0
     minutes: Minutes = 60.0
+    guess: Minutes | None = None
     goes_on: bool = False
     used: bool = True
     note: Annotated[str, Field(max_length=200)] = ""

@@ -33,6 +33,14 @@ def guesses_of(making: Making) -> dict[Operation, Figure]:
     return found
 
 
+def guess_of(making: Making, work: str) -> float | None:
+    """What one bag is guessed to take of a kind of work, or in all; none where it has no such."""
+    guesses = guesses_of(making)
+    parts = guesses.values() if work == "all" else [f for w, f in guesses.items() if w == work]
+    minutes = float(sum(figure.value for figure in parts))
+    return minutes if minutes > 0 else None
+
+
 class Hours(Record, frozen=True):
     """What the bags in hand take: work by work, and how many they are."""
 
@@ -162,6 +170,7 @@ def clock_times(
                     number=project.made,
                     before=made_before(log, project.shape.kind, work),
                     minutes=min(max(round(took / 60, 1), 0.1), 6000),
+                    guess=guess_of(making, work),
                     source=f"{project.log_name}/{work}",
                 )
             )
