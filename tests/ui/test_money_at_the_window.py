@@ -86,7 +86,7 @@ def test_the_wage_that_forty_eight_pay_for_six_and_for_twelve(pouch, qtbot):
     names = [label.text for label in window.bench.picture.of(Label)]
     assert "The price, €48.00, goes to" in names
     assert len(list(window.bench.picture.of(Shade))) >= 4
-    window.pricer._late.now()
+    window.pricer.reckoner._late.now()
     qtbot.waitUntil(lambda: "lever.0" in window.column.fields, timeout=10_000)
     pouch.click(pouch.field("lever.0"))
     assert window.desk.project.bags == 12
@@ -147,7 +147,7 @@ def test_the_job_as_one_has_one_plan_and_each_bags_share(pouch):
     assert [key for key in rows if key[-1].isdigit()] == [f"whole.{at}" for at in range(4)]
     costs = [rows[f"whole.{at}"].reading.figure.value for at in range(4)]
     assert rows["whole.cost"].reading.figure.value == sum(costs)
-    assert window.pricer.whole().wage.value > 0
+    assert window.pricer.reckoner.whole().wage.value > 0
 
 
 def test_the_clock_of_the_steps_goes_into_the_log_once(hands):

@@ -7,6 +7,7 @@ panel.  Knows the plan and pictures; must not know Qt.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
@@ -18,7 +19,6 @@ from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bands import ON_BAG, trimmed_bands
 from tessil.drawing.clothview import cut_picture
-from tessil.drawing.costview import Reckoned, reckoned_picture
 from tessil.drawing.cuttingview import cutting_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
@@ -43,6 +43,9 @@ from tessil.drawing.picture import (
 from tessil.drawing.pieceview import flat_picture, seam_lines, worn_picture
 from tessil.drawing.projecting import Stand
 from tessil.drawing.quiltview import quilt_picture
+
+if TYPE_CHECKING:
+    from tessil.drawing.costview import Reckoned
 
 STRAIGHT = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
 ToBench = Callable[[float, float], Point]
@@ -80,6 +83,8 @@ def picture_of(plan: Plan, view: View) -> Picture:
         at = min(view.sheet, len(found.spreads) - 1)
         return cutting_picture(found, at, view.cut, plan.marks.notation, view.piece)
     if view.stage is Stage.MAKE and view.reckoned is not None:
+        from tessil.drawing.costview import reckoned_picture
+
         return reckoned_picture(view.reckoned, plan.marks.notation)
     if view.stage is Stage.MAKE:
         if view.leaf == "bag":

@@ -13,17 +13,6 @@ from uuid import uuid4
 
 from msgspec.structs import replace
 
-from tessil.core.costing.acts.bill import (
-    QUARTER,
-    Bill,
-    bill_of,
-    bill_readings,
-    other_words,
-    others_of,
-    told_bill,
-)
-from tessil.core.costing.acts.cost import things_of
-from tessil.core.costing.prices import PriceList
 from tessil.core.cutting.acts.byhand import Place, places_for, sent, spoiled, spoiled_words, turned
 from tessil.core.cutting.acts.shopping import Line, shopping, ware_readings
 from tessil.core.cutting.acts.whole import (
@@ -68,6 +57,8 @@ from tessil.ui.searches import Watch, Work
 from tessil.ui.shelving import Shelving
 
 if TYPE_CHECKING:
+    from tessil.core.costing.acts.bill import Bill
+    from tessil.core.costing.prices import PriceList
     from tessil.files.printing import Pages
 
 SECONDS = 8.0
@@ -195,6 +186,8 @@ class Cutter:
     def readings(self) -> tuple[Reading, ...]:
         """What to buy for all bags together: cloth where the cutting is planned, all else."""
         if self.desk.seen.leaf.get(Stage.CUT) == "wares":
+            from tessil.core.costing.acts.bill import bill_readings
+
             wares = ware_readings(self._plans(), self.desk.plan.marks.notation)
             return (*wares, *bill_readings(self.bill()))
         found = self.spreads()
@@ -217,6 +210,8 @@ class Cutter:
 
     def shopping(self) -> tuple[Line, ...]:
         """The whole list of what to buy; cloth only once the cutting is planned."""
+        from tessil.core.costing.acts.bill import told_bill
+
         lines = told_bill(self.bill(), self.say)
         return tuple(replace(line, about=line.about + self._there(line)) for line in lines)
 
@@ -227,6 +222,10 @@ class Cutter:
 
     def prices(self) -> PriceList:
         """The job's own prices, and the shelf's, for all that its bags take."""
+        from tessil.core.costing.acts.bill import QUARTER
+        from tessil.core.costing.acts.cost import things_of
+        from tessil.core.costing.prices import PriceList
+
         shelf, known = self.shelving.need(), dict[str, Fraction]()
         for plan in self._plans():
             if plan is not None:
@@ -235,6 +234,8 @@ class Cutter:
 
     def bill(self) -> Bill:
         """What the shopping list comes to."""
+        from tessil.core.costing.acts.bill import bill_of
+
         return bill_of(self._lines(), self.prices())
 
     def say(self, value: Fraction) -> str:
@@ -247,6 +248,8 @@ class Cutter:
 
     def others_work(self) -> Work:
         """What else could be bought, found beside the window; it says so in words."""
+        from tessil.core.costing.acts.bill import other_words, others_of
+
         found, notation = self.spreads(), self.desk.plan.marks.notation
         spreads, prices, say = (found.spreads if found else ()), self.prices(), self.say
 

@@ -8,7 +8,6 @@ from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from tessil.core.costing.acts.record import bag_made
 from tessil.core.edits import Edit, edit
 from tessil.core.logbook.book import MOST_MADE, MOST_TIMES, MadeBag
 from tessil.core.trouble import FileTrouble
@@ -32,7 +31,7 @@ class MoneyWindow(PagedWindow):
         """The page of sittings."""
         from tessil.ui.timespage import TimesPage
 
-        page = TimesPage(self.desk, self.pricer.guess)
+        page = TimesPage(self.desk, self.pricer.reckoner.guess)
         page.left.connect(self._to_work)
         page.csv_out.connect(self.ask_times_out)
         page.csv_in.connect(self.ask_times_in)
@@ -57,7 +56,7 @@ class MoneyWindow(PagedWindow):
         does = {
             "times.page": self.show_times,
             "made.page": self.show_made,
-            "times.clock": lambda: self.say(self.pricer.write_clock()),
+            "times.clock": lambda: self.say(self.pricer.reckoner.write_clock()),
             "made.log": self.write_down,
             "tag.page": self.show_tag,
         }.get(key)
@@ -88,11 +87,13 @@ class MoneyWindow(PagedWindow):
 
     def write_down(self) -> None:
         """The bag in hand goes into the log of bags made."""
+        from tessil.core.costing.acts.record import bag_made
+
         desk = self.desk
         if len(desk.book.made) >= MOST_MADE:
             self.say(f"The log holds {MOST_MADE:,} entries at most: take some out first.")
             return
-        made = bag_made(desk.plan, self.pricer.pay(), datetime.date.today().isoformat())
+        made = bag_made(desk.plan, self.pricer.reckoner.pay(), datetime.date.today().isoformat())
         sentence = desk.attempt_book(edit("Write a bag down", ("made", (*desk.book.made, made))))
         self.say(sentence or f"{made.name} is in your log of bags made.")
 

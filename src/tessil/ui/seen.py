@@ -6,6 +6,7 @@ Knows how one look follows from another and from a new plan; must not know widge
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import TYPE_CHECKING
 
 from msgspec import field
 from msgspec.structs import replace
@@ -17,10 +18,12 @@ from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Place, Snag, Stage
 from tessil.drawing.bands import spot_in
-from tessil.drawing.costview import Reckoned
 from tessil.drawing.pictures import View
 from tessil.drawing.projecting import Stand
 from tessil.ui.stages import leaf_of
+
+if TYPE_CHECKING:
+    from tessil.drawing.costview import Reckoned
 
 
 class Seen(Record, frozen=True, dict=True):

@@ -105,7 +105,7 @@ def _money(window: Window, shoot: Callable[[str], None]) -> None:
     window.desk.turn_leaf("time")
     shoot("16-time")
     window.desk.turn_leaf("price")
-    window.pricer.find_levers()
+    window.pricer.reckoner.find_levers()
     shoot("17-price")
     window.show_made()
     window.made_page.view.selectRow(7)
