@@ -145,11 +145,13 @@ class Cloths:
         self.take(made)
 
     def take(self, fillings: Sequence[Filling]) -> None:
-        """Keep a plan if it is the best."""
+        """Keep a plan if it is the best; one that has a piece too many is none."""
         given: dict[int, int] = {}
         for filling in fillings:
             for at, many in filling.counts:
                 given[at] = given.get(at, 0) + many
+        if any(many > self.wanted.get(at, 0) for at, many in given.items()):
+            return
         out = sum(max(many - given.get(at, 0), 0) for at, many in self.wanted.items())
         cost = sum(self.cost(filling) for filling in fillings)
         if (out, cost) < self.score:

@@ -79,7 +79,12 @@ class PieceRow(QWidget):
             row.addWidget(widget)
 
     def say(self, sentence: str) -> None:
-        """What came of it."""
+        """What came of it: in the red of what cannot be only while the piece is still in hand."""
+        name = "error" if self.cutter.piece() is not None else "soft"
+        if self.told.objectName() != name:
+            self.told.setObjectName(name)
+            self.told.style().unpolish(self.told)
+            self.told.style().polish(self.told)
         self.told.setText(sentence)
         self.setVisible(bool(sentence) or self.cutter.piece() is not None)
 
