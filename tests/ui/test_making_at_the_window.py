@@ -7,8 +7,11 @@ from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.edits import edit
+from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
 from tessil.core.snags import Stage
+from tessil.core.words.making import GATE_WORDS
 from tessil.drawing.picture import Dimension, Line
 from tessil.drawing.pictures import making_picture
 from tessil.ui import maker as maker_module
@@ -300,3 +303,76 @@ def test_a_photo_is_kept_with_a_step(pouch, qtbot, tmp_path):
     assert len(window.bench.picture.items) == number + 1
     window.acts["undo"].trigger()
     assert window.desk.project.making.photos == {}
+
+
+def test_each_gate_holds_a_hand_back_until_what_it_waits_for_is_so(hands):
+    """Every gate of the kit, at the window: the step is turned to too early, the reason stands
+    there, Space does nothing; in its turn nothing is in the way."""
+    window = hands.window
+    window.open_demo()
+    seen = set()
+    for at in range(len(window.desk.job.bags)):
+        window.desk.turn_to(at)
+        window.desk.attempt(edit("", ("making", Made())))
+        window.desk.look(stage=Stage.MAKE)
+        seen |= _gates_of(hands, window.maker.making().deeds, seen)
+    assert seen == set(GATE_WORDS)
+
+
+def _gates_of(hands, deeds, before):
+    """The gates of one bag that were seen to hold, each at its first step."""
+    window, seen = hands.window, set()
+    for deed in deeds:
+        new = {gate.id for gate in deed.gates if gate.holds} - before - seen
+        if not new:
+            continue
+        _early(hands, deed)
+        made = window.desk.project.making.done
+        hands.press(Qt.Key.Key_Space)
+        assert window.desk.project.making.done == made
+        said = window.make_bar.trouble.text()
+        assert said.startswith("Not yet.")
+        assert window.make_bar.do.text() == "Do it all the same"
+        held = {one.gate for one in window.maker.waits() if one.gate}
+        assert GATE_WORDS[next(iter(g.id for g in deed.gates if g.id in held))][0] in said
+        seen |= new & held
+        _in_turn(window, deeds, deed)
+        assert window.maker.trouble() == ""
+        _anew(window)
+    return seen | _kept_out(hands, deeds, before | seen)
+
+
+def _early(hands, deed):
+    hands.window.maker._look(deed, deed.id)
+    hands.window.bench.setFocus()
+    QApplication.processEvents()
+
+
+def _in_turn(window, deeds, deed):
+    """All before it is done, in the order there is."""
+    done = tuple(one.id for one in deeds[: deeds.index(deed)])
+    window.desk.attempt(edit("", ("making.done", done)))
+    window.maker._look(deed, deed.id)
+
+
+def _anew(window):
+    window.desk.attempt(edit("", ("making.done", ())))
+
+
+def _kept_out(hands, deeds, before):
+    """Gates that a fact must not hold for: seen once that fact was made so too early."""
+    window, seen = hands.window, set()
+    for deed in deeds:
+        for gate in deed.gates:
+            giver = next((one for one in deeds if gate.fact in one.gives), None)
+            if gate.holds or gate.id in before | seen or giver is None:
+                continue
+            early = [one.id for one in deeds[: deeds.index(deed)]]
+            window.desk.attempt(edit("", ("making.done", (*early, giver.id))))
+            _early(hands, deed)
+            hands.press(Qt.Key.Key_Space)
+            assert deed.id not in window.desk.project.making.done
+            assert GATE_WORDS[gate.id][0] in window.make_bar.trouble.text()
+            seen.add(gate.id)
+            _anew(window)
+    return seen

@@ -201,6 +201,13 @@ class Maker:
             self._before, self._since = clock
         return sentence
 
+    def do_next(self) -> str:
+        """The step is done by a key in the rhythm of the work: one that a gate keeps back is not,
+        that takes a click."""
+        if not self.is_done() and (held := self.trouble()):
+            return held
+        return self.do()
+
     # -- the clock ------------------------------------------------------------------------------
 
     @property

@@ -25,7 +25,7 @@ class MakeKeys(QObject):
         super().__init__(bench)
         self.maker, self.ladder = maker, ladder
         self.deeds: dict[int, Callable[[], object]] = {
-            Qt.Key.Key_Space: maker.do,
+            Qt.Key.Key_Space: maker.do_next,
             Qt.Key.Key_Backspace: maker.take_back,
             Qt.Key.Key_Left: partial(maker.turn, -1),
             Qt.Key.Key_Right: partial(maker.turn, 1),
@@ -196,6 +196,7 @@ class MakeBar(QWidget):
         self._show_clock()
         following = maker.standing().next
         self.do.setText("Done" if not trouble else "Do it all the same")
+        self.do.setToolTip("The step is done (Space)" if not trouble else "By a click alone")
         self.do.setVisible(not is_done)
         self.sooner.setVisible(not is_done and following is not None and following.id != id_)
         self.out.setVisible(not is_done)
