@@ -47,7 +47,7 @@ def fitting(percentiles: Percentiles, timed: Timed) -> None:
     """The fit of a log of 1,000 swatches, with and without reading their losses anew."""
     from tessil.core.catalogue import material
     from tessil.core.logbook.book import Book, Swatch
-    from tessil.core.logbook.flow import Memory
+    from tessil.core.logbook.flow import Lessons
     from tessil.core.quilting.fitting import fit
     from tessil.core.quilting.shrinkage import prior_of
 
@@ -61,12 +61,12 @@ def fitting(percentiles: Percentiles, timed: Timed) -> None:
         for at in range(1000)
     )
     prior = prior_of((material("cotton-batting"),))
-    seen = Memory(Book(swatches=swatches)).observations("cotton-batting")
+    seen = Lessons(Book(swatches=swatches)).observations("cotton-batting")
     print(f"fit of 1,000 swatches: {percentiles(timed(lambda _: fit(prior, seen), 50))}")
 
     def anew(_: int) -> None:
-        memory = Memory(Book(swatches=swatches))
-        fit(prior, memory.observations("cotton-batting"))
+        lessons = Lessons(Book(swatches=swatches))
+        fit(prior, lessons.observations("cotton-batting"))
 
     print(f"the same with its losses read anew: {percentiles(timed(anew, 10))}")
 

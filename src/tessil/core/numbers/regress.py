@@ -88,19 +88,29 @@ class Learned(Record, frozen=True, dict=True):
 
     def miss(self, row: Vector, share: float = 0.9, reading: float = 0.0) -> float:
         """How far a new value lies from the expected one at most, ``share`` of the times."""
+        kept: dict[tuple[Vector, float, float], float] = self.__dict__.setdefault("misses", {})
+        asked = (row, share, reading)
+        if asked not in kept:
+            kept[asked] = self._miss(row, share, reading)
+        return kept[asked]
+
+    def _miss(self, row: Vector, share: float, reading: float) -> float:
         middle = self.expects(row)
         normals = [
             (part.weight, dot(row, part.mean) - middle, self._wide(part, row, reading))
             for part in self.parts
         ]
-        low, high = 0.0, 8 * max(abs(off) + wide for _, off, wide in normals)
-        for _ in range(40):
-            half = (low + high) / 2
-            if sum(weight * within(off, wide, half) for weight, off, wide in normals) < share:
-                low = half
-            else:
-                high = half
-        return high
+        half = 1.645 * sum(w * (wide * wide + off * off) for w, off, wide in normals) ** 0.5
+        for _ in range(20):  # Newton's steps: the share within grows ever more slowly
+            short, slope = share, 0.0
+            for weight, off, wide in normals:
+                short -= weight * within(off, wide, half)
+                slope += weight * (density(half - off, wide) + density(half + off, wide))
+            step = short / slope if slope > 0 else 0.0
+            half = max(half + step, half / 4)
+            if abs(step) <= 1e-9 * half:
+                break
+        return float(half)
 
     @staticmethod
     def _wide(part: Part, row: Vector, reading: float) -> float:
@@ -115,6 +125,11 @@ def within(off: float, wide: float, half: float) -> float:
         return 1.0 if abs(off) <= half else 0.0
     by = wide * 2**0.5
     return (erf((half - off) / by) + erf((half + off) / by)) / 2
+
+
+def density(off: float, wide: float) -> float:
+    """The density of a normal distribution, so far from its middle."""
+    return exp(-((off / wide) ** 2) / 2) / (wide * (2 * pi) ** 0.5) if wide > 0 else 0.0
 
 
 def learn(guess: Guess, seen: Iterable[Seen]) -> Learned:
@@ -139,9 +154,10 @@ def learn(guess: Guess, seen: Iterable[Seen]) -> Learned:
 
 @dataclass
 class _Sums:
-    """What values of one reading's variance add up to: all that a line through them needs."""
+    """What values of nearly one variance of reading add up to: all that a line through them needs;
+    ``readings`` are those variances added."""
 
-    reading: float
+    readings: float
     number: int
     rows: Matrix
     pull: list[float]
@@ -149,14 +165,16 @@ class _Sums:
 
 
 def _grouped(seen: Iterable[Seen], size: int) -> list[_Sums]:
-    groups: dict[float, _Sums] = {}
+    groups: dict[int, _Sums] = {}
     for one in seen:
-        key = float(f"{one.reading:.6g}")
+        # Rulers are read on so many lengths: those within a twentieth of one another count as one.
+        key = round(20 * log(one.reading)) if one.reading > 0 else -(10**9)
         sums = groups.get(key)
         if sums is None:
             empty = [[0.0] * size for _ in range(size)]
-            sums = groups[key] = _Sums(key, 0, empty, [0.0] * size, 0.0)
+            sums = groups[key] = _Sums(0.0, 0, empty, [0.0] * size, 0.0)
         sums.number += 1
+        sums.readings += one.reading
         sums.square += one.value**2
         for i, a in enumerate(one.row):
             if a:
@@ -178,7 +196,7 @@ def _at(
     likely = -sum(log(spread**2) for spread in guess.spread) / 2
     square = sum(firm[i] * guess.mean[i] ** 2 for i in size)
     for sums in groups:
-        variance = scatter**2 + sums.reading
+        variance = scatter**2 + sums.readings / sums.number
         likely -= sums.number * log(2 * pi * variance) / 2
         square += sums.square / variance
         for i in size:
