@@ -157,14 +157,17 @@ def test_it_is_found_with_place_reason_and_fix(key):
     assert snag.fixes
 
 
-FIXES = [(key, at) for key in CASES for at in range(len(_found(CASES[key], key).fixes))]
+@pytest.mark.parametrize("key", CASES)
+def test_each_fix_mends_it(key):
+    fixes = _found(CASES[key], key).fixes
+    mended = [plan(applied(CASES[key], fix)) for fix in fixes]
+    left = [fix.words for fix, made in zip(fixes, mended, strict=True) if _has(made, key)]
+    assert len(mended) >= 1
+    assert left == []
 
 
-@pytest.mark.parametrize(("key", "at"), FIXES)
-def test_each_fix_mends_it(key, at):
-    fix = _found(CASES[key], key).fixes[at]
-    mended = plan(applied(CASES[key], fix))
-    assert key not in {snag.key for snag in mended.snags}
+def _has(made, key):
+    return key in {snag.key for snag in made.snags}
 
 
 def test_an_object_may_go_in_without_the_ease_wished_for():

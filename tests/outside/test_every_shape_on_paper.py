@@ -6,7 +6,6 @@ Polygons by shapely, volumes by trimesh; geometry rows are common practice, no s
 from fractions import Fraction
 
 import pytest
-import trimesh
 from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon
@@ -148,6 +147,8 @@ def test_the_three_corner_schools_make_the_same_bag_from_the_same_panel(key):
 
 def test_the_zipper_on_the_shorter_side_holds_more():
     """A 21 × 23 one-piece boxed bag: more volume with the zipper on 21 than on 23."""
+    import trimesh  # heavy: only where it is used
+
     legs = {"notch_side": F(13, 4), "notch_fold": 3, "notch_zip": F(23, 8)}
     short = sized("boxed-zip", {"panel_width": 21, "panel_height": 23, **legs}, "panel")
     long = sized("boxed-zip", {"panel_width": 23, "panel_height": 21, **legs}, "panel")
@@ -163,6 +164,8 @@ def test_the_zipper_on_the_shorter_side_holds_more():
 
 @pytest.mark.parametrize("key", ["tote", "one-piece", "satchel", "boxed-zip", "drawstring"])
 def test_what_it_holds_is_the_volume_of_a_box_of_the_inside_sizes(key):
+    import trimesh  # heavy: only where it is used
+
     made = plan(project_of(key))
     box = trimesh.creation.box([float(one.figure.value) for one in made.bag.inside])
     holds = made.bag.figure("holds-filled-as-a-box")

@@ -9,7 +9,6 @@ from random import Random
 
 import pytest
 import shapely
-import trimesh
 
 from tessil.core.bag.net import Seam
 from tessil.core.brief.choice import Seams
@@ -156,6 +155,8 @@ def test_facets_keep_their_size_and_meet_at_their_creases(key):
 @pytest.mark.parametrize("lies", ["middle", "edge"])
 def test_a_zip_bag_is_a_closed_box_of_the_volume_stated(lies):
     """Its facets as a mesh, by trimesh: watertight, and as large inside as the figure says."""
+    import trimesh  # heavy: only where it is used
+
     for bag in bags_of("boxed-zip", {"zip_lies": lies, "zip_ends": "wide", "wrist": "none"}):
         sewn = Sewn(bag.net)
         triangles = []

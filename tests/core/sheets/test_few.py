@@ -42,7 +42,7 @@ def levels(sizes, wide):
     return round(solved.fun)
 
 
-@pytest.mark.parametrize("seed", range(3 * HUNT))
+@pytest.mark.parametrize("seed", range(2 * HUNT))
 def test_a_general_solver_finds_no_shorter_one(seed):
     """Of pieces that differ in width and keep their way no two can stand in one stack: levels."""
     dice = random.Random(seed)
@@ -206,4 +206,4 @@ def test_a_plan_with_a_piece_too_many_or_too_few_is_none():
 
 @pytest.mark.parametrize("seed", range(2 * HUNT))
 def test_a_longer_walk_lays_every_piece_once(seed):
-    planned([yardage()], random_job(seed, 44).pieces, 1.5, seed=seed)
+    planned([yardage()], random_job(seed, 44).pieces, 1.0, seed=seed)
