@@ -12,6 +12,7 @@ from tessil.drawing.costview import step_of
 from tessil.drawing.picture import Cloth, Item, Label, Line, Picture, Point, Shade, rectangle
 from tessil.drawing.plotview import HIGH, ROOM, WIDE, axes, diamond
 
+BARS = 5.0  # how long the longest bar is, where a line of words is 0.7 high
 MARKS = ("diamond", "square", "drop", "cross")
 
 
@@ -20,14 +21,14 @@ def bars_picture(rows: Sequence[tuple[str, float]], unit: str) -> Picture:
     most = max([abs(value) for _, value in rows] or [1.0]) or 1.0
     items: list[Item] = []
     for at, (name, value) in enumerate(rows):
-        y, wide = at * 0.7, max(value, 0.0) / most * WIDE * 0.8
+        y, wide = at * 0.7, max(value, 0.0) / most * BARS
         items.append(Shade(rectangle(0.0, y, wide, 0.5), "glow"))
         items.append(Line(rectangle(0.0, y, wide, 0.5), "raw", closed=True))
         items.append(Label((-0.15, y + 0.25), name.replace("-", " "), align="right"))
         items.append(Label((wide + 0.15, y + 0.25), f"{value:.0f} {unit}", align="left"))
     if not rows:
-        items.append(Label((WIDE / 2, 0.5), "nothing to draw yet"))
-    box = (0.0, 0.0, WIDE, max(len(rows) * 0.7, 1.0))
+        items.append(Label((BARS / 2, 0.5), "nothing to draw yet"))
+    box = (0.0, 0.0, BARS, max(len(rows) * 0.7, 1.0))
     return Picture(tuple(items), box, (110, 20, 90, 20), ruled=False, caption="")
 
 

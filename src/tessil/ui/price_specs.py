@@ -17,8 +17,8 @@ from tessil.core.words.written import LONG_UNIT
 from tessil.ui.asking import always, field_of
 from tessil.ui.specs import Spec, with_empty
 
-_SOLD = (("sold", "at its price"), ("lower", "for less, for a reason"), ("gift", "as a gift"))
-_COUNT = (("used", "what goes into the bag"), ("opened", "what is cut open for it"))
+_SOLD = (("sold", "sold"), ("lower", "for less"), ("gift", "a gift"))
+_COUNT = (("used", "what goes in"), ("opened", "what is opened"))
 _NONE = Edit("", ())
 
 

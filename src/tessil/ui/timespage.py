@@ -15,20 +15,21 @@ from tessil.core.edits import applied, edit
 from tessil.core.logbook.book import MOST_TIMES, Timing
 from tessil.core.logbook.typed import NoSitting, read_timing
 from tessil.core.words.refusals import first_refusal
+from tessil.drawing import theme
 from tessil.drawing.statview import bars_picture, learning_picture
 from tessil.ui.desk import Desk
 from tessil.ui.listpage import ListPage, figure, word
 from tessil.ui.widgets.pictureview import PictureView
 
 CELLS = (
-    word("Date", 104, "date"),
-    word("Begun", 70, "begun"),
-    word("Bag", 150, "bag"),
-    word("Work", 90, "work"),
-    figure("Bags", 60, lambda one: str(one.number), "number"),
-    figure("Made before", 100, lambda one: str(one.before), "before"),
-    figure("Minutes", 76, lambda one: f"{one.minutes:g}", "minutes"),
-    figure("Each", 60, lambda one: f"{one.minutes / one.number:.0f}"),
+    word("Date", 100, "date"),
+    word("Bag", 146, "bag"),
+    word("Work", 84, "work"),
+    figure("Bags", 52, lambda one: str(one.number), "number"),
+    figure("Minutes", 72, lambda one: f"{one.minutes:g}", "minutes"),
+    figure("Each", 56, lambda one: f"{one.minutes / one.number:.0f}"),
+    figure("Made before", 96, lambda one: str(one.before), "before"),
+    word("Begun", 64, "begun"),
     word("Kind", 120, "kind"),
     word("Goes on", 74, "goes_on"),
     word("Counts", 70, "used"),
@@ -54,6 +55,7 @@ class TimesPage(ListPage):
         self.add_button("Take from CSV…", self.csv_in.emit)
         side = self.add_side()
         self.bars = PictureView()
+        self.plot.setMinimumHeight(theme.px(150))
         side.addWidget(self.said)
         side.addWidget(self.plot, 3)
         side.addWidget(self.bars, 2)
@@ -82,7 +84,9 @@ class TimesPage(ListPage):
         curve = fitted(sum(r.minutes / r.number for r in rows) / len(rows), rows) if rows else None
         dots = learning_dots(times, kind, work)
         self.plot.show_picture(learning_picture(dots, curve))
-        self.bars.show_picture(bars_picture(minutes_by_work(times), "min"))
+        bars = minutes_by_work(times)
+        self.bars.setMinimumHeight(theme.px(21) * len(bars) + 24)  # a line of words for each
+        self.bars.show_picture(bars_picture(bars, "min"))
         name = kind.replace("-", " ")
         self.said.setText(
             "\n".join(
