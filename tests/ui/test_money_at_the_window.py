@@ -148,6 +148,11 @@ def test_the_job_as_one_has_one_plan_and_each_bags_share(pouch):
     costs = [rows[f"whole.{at}"].reading.figure.value for at in range(4)]
     assert rows["whole.cost"].reading.figure.value == sum(costs)
     assert window.pricer.reckoner.whole().wage.value > 0
+    pouch.click(pouch.field("sale.price"))
+    pouch.press(Qt.Key.Key_A, Qt.KeyboardModifier.ControlModifier)
+    pouch.press(Qt.Key.Key_Delete)
+    assert "No price is set for the reed pouch." in said(pouch)
+    assert window.pricer.reckoner.whole().wage is None
 
 
 def test_the_clock_of_the_steps_goes_into_the_log_once(hands):

@@ -28,7 +28,7 @@ from tessil.core.costing.acts.hours import (
 )
 from tessil.core.costing.acts.levers import Lever, best_first, each_lever, pay_of
 from tessil.core.costing.acts.price import Pay, price_readings
-from tessil.core.costing.acts.together import Member, Whole, whole_readings
+from tessil.core.costing.acts.together import Member, Whole, paid_for, whole_readings
 from tessil.core.costing.days import Task
 from tessil.core.costing.prices import PriceList
 from tessil.core.edits import edit
@@ -265,7 +265,9 @@ class Reckoner(QObject):
             due = f"Due {plan.project.sale.due}." if plan.project.sale.due else ""
             return [*waiting_words(plan, hours), *day_words(days, hours.number == 1), due]
         if self.leaf == "price":
-            return [self._lever_words(), LAW]
+            bare = paid_for(self.whole().members) if self.together else ()
+            unsold = f"No price is set for the {', the '.join(bare).lower()}." if bare else ""
+            return [unsold, self._lever_words(), LAW]
         pay = self.pay()
         missing = pay.cost.materials.missing if pay is not None else ()
         return [f"No price yet: {', '.join(missing).lower()}."] if missing else []
