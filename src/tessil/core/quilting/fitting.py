@@ -17,7 +17,7 @@ from tessil.core.numbers.regress import Guess, Learned, Seen, dot, inverse, lear
 Matrix = list[list[float]]
 Triple = tuple[float, float, float]
 # The scatter from panel to panel, as a share, and how far that may be off, as a logarithm; from
-# memory.  Three swatches then give a range that holds 85 to 95 of 100 panels, for hands of 0.2 to
+# memory.  Three swatches then give a range that holds 84 to 96 of 100 panels, for hands of 0.2 to
 # 0.8 % (simulated in the tests).
 SCATTER, VAGUE = 0.0045, 0.8
 READING = 0.025  # inches: reading a ruler before and after
