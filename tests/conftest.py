@@ -40,6 +40,7 @@ def pytest_collection_finish():
     twentieth of the time."""
     gc.collect()
     gc.freeze()
+    gc.set_threshold(20_000, 20, 20)
 
 
 @pytest.fixture(autouse=True)

@@ -1,5 +1,6 @@
 """A real window, driven by keys and clicks."""
 
+import gc
 from copy import copy
 
 import pytest
@@ -152,6 +153,8 @@ def planned_before():
     time is tested in tests/core/memory."""
     memory = Memory()
     plan(load_bag(DEMO), load_book(DEMO.with_name("logbook.json")), memory)
+    gc.collect()
+    gc.freeze()  # the toolkit and all that windows need is loaded by now
     return memory
 
 
