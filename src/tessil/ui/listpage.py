@@ -22,6 +22,7 @@ from tessil.core.numbers.records import Record
 from tessil.core.words.refusals import printable
 from tessil.drawing import theme
 from tessil.ui.desk import Desk
+from tessil.ui.widgets.pagehead import PageHead
 from tessil.ui.widgets.pictureview import PictureView
 from tessil.ui.widgets.words import Told, Words
 
@@ -154,7 +155,10 @@ class ListPage(QWidget):
         outer = QVBoxLayout(self)
         outer.setContentsMargins(20, 14, 20, 16)
         outer.setSpacing(10)
-        outer.addLayout(self._head(title, words))
+        head = PageHead(title, words)
+        self.back = head.back
+        self.back.clicked.connect(self.left)
+        outer.addLayout(head)
         self.top = QHBoxLayout()
         self.top.setSpacing(8)
         outer.addLayout(self.top)
@@ -172,21 +176,6 @@ class ListPage(QWidget):
         outer.addWidget(self.told)
         desk.planned.connect(self._follow)
         desk.booked.connect(self._follow)
-
-    def _head(self, title: str, words: str) -> QHBoxLayout:
-        name = Words(title)
-        name.setObjectName("title")
-        soft = Words(words)
-        soft.setObjectName("soft")
-        soft.setWordWrap(True)
-        self.back = QPushButton("Back to the bench")
-        self.back.clicked.connect(self.left)
-        row = QHBoxLayout()
-        row.setSpacing(12)
-        row.addWidget(name)
-        row.addWidget(soft, 1)
-        row.addWidget(self.back)
-        return row
 
     def add_side(self) -> QVBoxLayout:
         """Room at the right of the list, with a plot and words to put there."""

@@ -13,8 +13,8 @@ from tessil.ui.desk import Desk
 from tessil.ui.widgets.choosers import Chooser, Segments, Tick
 from tessil.ui.widgets.fieldrow import FieldRow
 from tessil.ui.widgets.fields import TypedField
+from tessil.ui.widgets.pagehead import PageHead
 from tessil.ui.widgets.sized import fixed
-from tessil.ui.widgets.words import Words
 
 
 def card(width: int = 0) -> tuple[QWidget, QVBoxLayout]:
@@ -65,27 +65,16 @@ class RecordPage(QWidget):
         outer = QVBoxLayout(self)
         outer.setContentsMargins(20, 14, 20, 16)
         outer.setSpacing(12)
-        outer.addLayout(self._head(title, words))
+        self.head = PageHead(title, words)
+        self.words, self.back = self.head.words, self.head.back
+        self.back.clicked.connect(self.left)
+        outer.addLayout(self.head)
         self.body = QHBoxLayout()
         self.body.setSpacing(16)
         outer.addLayout(self.body, 1)
         self.body.addWidget(self._list())
         self.body.addWidget(self._form_card())
         desk.planned.connect(self._planned)
-
-    def _head(self, title: str, words: str) -> QHBoxLayout:
-        name = Words(title)
-        name.setObjectName("title")
-        self.words = Words(words)
-        self.words.setObjectName("soft")
-        self.words.setWordWrap(True)
-        self.back = QPushButton("Back to the bench")
-        self.back.clicked.connect(self.left)
-        self.head = QHBoxLayout()
-        self.head.addWidget(name)
-        self.head.addWidget(self.words, 1)
-        self.head.addWidget(self.back)
-        return self.head
 
     def _list(self) -> QWidget:
         made, self.list, column = _long_card(270, 0)

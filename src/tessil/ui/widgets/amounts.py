@@ -15,10 +15,6 @@ class MoneyField(TypedField):
         self.optional = optional
         super().__init__(self._read, self._write, attempt)
 
-    def show_empty(self, words: str) -> None:
-        """What an empty field means."""
-        self.setPlaceholderText(words)
-
     def _read(self, text: str) -> Fraction | None:
         if self.optional and not text.strip():
             return None

@@ -75,6 +75,10 @@ class TypedField(QLineEdit):
         self._late.timeout.connect(self._refuse)
         self.textEdited.connect(self._typed)
 
+    def show_empty(self, words: str) -> None:
+        """What an empty field means."""
+        self.setPlaceholderText(words)
+
     def show_value(self, value: Any) -> None:
         """Show the desk's value, unless something unread is still typed here."""
         if value != self.value and not self._taking:
@@ -230,10 +234,6 @@ class LengthField(TypedField):
         self.notation = notation
         self.optional = optional
         super().__init__(self._read, self._write, attempt)
-
-    def show_empty(self, words: str) -> None:
-        """What an empty field means."""
-        self.setPlaceholderText(words)
 
     def _read(self, text: str) -> Fraction | None:
         if self.optional and not text.strip():
