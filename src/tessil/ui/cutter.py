@@ -189,7 +189,7 @@ class Cutter:
             from tessil.core.costing.acts.bill import bill_readings
 
             wares = ware_readings(self._plans(), self.desk.plan.marks.notation)
-            return (*wares, *bill_readings(self.bill()))
+            return (*wares, *bill_readings(self.bill(), self.spreads() is not None))
         found = self.spreads()
         if found is None or not found.spreads:
             return ()
@@ -258,6 +258,8 @@ class Cutter:
             with Apart() as apart:
                 others = list(others_of(spreads, prices, notation, told, apart))
             words = [other_words(one, notation, say) for one in others]
+            if not spreads:
+                return edit(""), "Plan the cutting first: then it is known what cloth is bought."
             return edit(""), "\n".join(words) or "Nothing of this list comes out of fat quarters."
 
         return search

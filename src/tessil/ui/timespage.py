@@ -8,7 +8,7 @@ from collections.abc import Callable
 
 from pydantic import ValidationError
 
-from tessil.core.costing.learning import fitted
+from tessil.core.costing.learning import Curve, Timed, ends_rate, fitted
 from tessil.core.costing.stats import learning_dots, minutes_by_work
 from tessil.core.costing.timing import made_before, overlapping, sittings, timed
 from tessil.core.edits import applied, edit
@@ -92,7 +92,7 @@ class TimesPage(ListPage):
             "\n".join(
                 line
                 for line in (
-                    _curve_words(name, work, len(rows), curve),
+                    _curve_words(name, work, rows, curve),
                     _overlap_words(times),
                     f"Work that is timed of no {name} is guessed by its steps." if not rows else "",
                 )
@@ -165,16 +165,16 @@ class TimesPage(ListPage):
         )
 
 
-def _curve_words(kind: str, work: str, number: int, curve: object) -> str:
-    from tessil.core.costing.learning import Curve
-
-    if not isinstance(curve, Curve):
+def _curve_words(kind: str, work: str, rows: tuple[Timed, ...], curve: Curve | None) -> str:
+    if curve is None:
         return f"No sitting of a {kind} yet: type one, or start the clock with a step."
     low, high = curve.rate_range
+    number, alone = len(rows), ends_rate(rows)
+    ends = "" if alone is None else f" By the first and the last alone it is {alone:.2f}."
     what = "All of it" if work == "all" else work.capitalize()
     return (
         f"{what}, {kind}: {number} sitting{'s' if number != 1 else ''}. Each doubling of the bags "
-        f"made takes {curve.rate:.2f} times as long ({low:.2f} to {high:.2f}, nine in ten)."
+        f"made takes {curve.rate:.2f} times as long ({low:.2f} to {high:.2f}, nine in ten).{ends}"
     )
 
 

@@ -44,12 +44,14 @@ def test_each_line_is_its_amount_at_its_price(bought):
     assert costs["Oat plain"] is None
     assert "Oat plain" in bill.missing
     assert bill.total.value == sum(cost.value for cost in costs.values() if cost)
-    (reading,) = bill_readings(bill)
+    (reading,) = bill_readings(bill, True)
     assert "no price yet" in reading.about
+    (bare,) = bill_readings(bill, False)
+    assert "cutting is not planned" in bare.about
     told = {line.what: line.cost for line in told_bill(bill, lambda value: f"{float(value):.2f}")}
     assert told["Red dots"] == f"{float(costs['Red dots'].value):.2f}"
     assert told["Oat plain"] == ""
-    assert list(bill_readings(bill_of(lines, PriceList({}, {})))) == []
+    assert list(bill_readings(bill_of(lines, PriceList({}, {})), True)) == []
 
 
 def test_a_list_and_the_costs_call_things_by_one_key(bought):

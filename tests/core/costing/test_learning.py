@@ -10,13 +10,18 @@ import pytest
 from scipy.optimize import curve_fit
 from scipy.stats import linregress
 
-from tessil.core.costing.learning import RATE, Timed, fitted, power_sum, rate_of
+from tessil.core.costing.learning import RATE, Timed, ends_rate, fitted, power_sum, rate_of
 
 
 def test_sixty_forty_thirty():
     """Common practice, no source: 40 ÷ 60 = 0.667; (30 ÷ 60)^(1 ÷ log₂ 3) = 0.646."""
     assert rate_of(60, 40, 2) == pytest.approx(0.667, abs=5e-4)
     assert rate_of(60, 30, 3) == pytest.approx(0.646, abs=5e-4)
+    story = tuple(Timed(at, 1, minutes) for at, minutes in enumerate((60, 40, 30)))
+    assert ends_rate(story[:2]) == pytest.approx(0.667, abs=5e-4)
+    assert ends_rate(story) == pytest.approx(0.646, abs=5e-4)
+    assert ends_rate(story[:1]) is None
+    assert ends_rate(story[1:]) is None
 
 
 def test_nothing_timed_is_the_guess():

@@ -7,6 +7,7 @@ from hypothesis import given as tried
 from hypothesis import strategies as st
 
 from tessil.core.bag.deeds import OPERATIONS
+from tessil.core.costing.acts.hours import day_words
 from tessil.core.costing.days import Task, batch_minutes, batch_range, best_batch, day_plan
 from tessil.core.costing.timing import made_before, overlapping, sittings, work_times
 from tessil.core.logbook.book import Timing
@@ -85,6 +86,8 @@ def test_nobody_sews_two_bags_at_once():
     )
     assert overlapping(times) == {0, 1}
     assert overlapping(()) == frozenset()
+    odd = tuple(Timing(begun=begun, minutes=60, **day) for begun in ("14", "1430", "T16:00"))
+    assert overlapping(odd) == {0, 1}
 
 
 def test_the_best_batch_fills_the_time_there_is():
@@ -165,3 +168,11 @@ def test_a_plainer_bag_of_a_kind_takes_less_than_those_that_were_timed():
     unknown = [one.model_copy(update={"guess": None}) for one in times]
     (same,) = work_times(guesses(quilt=20), unknown, "tote")
     assert float(same.all(1).value) == pytest.approx(60, rel=0.1)
+
+
+def test_a_plan_of_years_is_told_in_short():
+    words = list(day_words(day_plan(tasks(900, cut=20, quilt=200), 120), False))
+    assert len(words) == 21
+    assert words[-1] == "And at least 180 more sittings."
+    few = list(day_words(day_plan(tasks(2, cut=20), 120), False))
+    assert few == ["Sitting 1, 25 min: cut 2."]

@@ -126,3 +126,12 @@ def _row(one: Timed, slope: float, ratio: float) -> Seen:
 def rate_of(first: float, nth: float, number: int) -> float:
     """The rate at which a first time falls to the nth: ``(T(n) / T(1))^(1 / log₂ n)``."""
     return float((nth / first) ** (1 / log2(number)))
+
+
+def ends_rate(seen: tuple[Timed, ...]) -> float | None:
+    """The rate by the first bag and the last alone; none where there are no two such, each made by
+    itself."""
+    singles = sorted((one for one in seen if one.number == 1), key=lambda one: one.before)
+    if len(singles) < 2 or singles[0].before or not singles[-1].before:
+        return None
+    return rate_of(singles[0].minutes, singles[-1].minutes, singles[-1].before + 1)

@@ -5,6 +5,7 @@ Knows the logbook's times and first guesses; must not know plans.
 
 from __future__ import annotations
 
+import datetime
 from collections.abc import Iterable, Mapping, Sequence
 
 from msgspec.structs import replace
@@ -95,8 +96,8 @@ def overlapping(times: Sequence[Timing]) -> frozenset[int]:
     by_day: dict[str, list[tuple[float, float, int]]] = {}
     for at, one in enumerate(times):
         if one.date and one.begun:
-            hours, minutes = one.begun.split(":")[:2]
-            begun = float(int(hours) * 60 + int(minutes))
+            clock = datetime.time.fromisoformat(one.begun)  # also as ``14`` or ``1405``
+            begun = float(clock.hour * 60 + clock.minute)
             by_day.setdefault(one.date, []).append((begun, begun + one.minutes, at))
     found: set[int] = set()
     for rows in by_day.values():

@@ -70,12 +70,14 @@ def told_bill(bill: Bill, say: Say) -> tuple[Line, ...]:
     )
 
 
-def bill_readings(bill: Bill) -> Iterator[Reading]:
-    """What the list comes to, with what has no price."""
+def bill_readings(bill: Bill, cloth: bool) -> Iterator[Reading]:
+    """What the list comes to, with what has no price; ``cloth`` where it is in the list yet."""
     if not any(cost is not None for _, cost in bill.lines):
         return
     names = ", ".join(dict.fromkeys(bill.missing)).lower()
     about = f"Without {names}: no price yet" if names else "All of the shopping list"
+    if not cloth:
+        about = "Without cloth: its cutting is not planned yet"
     yield Reading("bill.total", bill.total, about, leaf="wares")
 
 

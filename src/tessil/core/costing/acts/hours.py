@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 
 from tessil.core.bag.deeds import OPERATIONS, Making, Operation
 from tessil.core.costing.days import (
+    MOST_DAYS,
     Day,
     Share,
     Task,
@@ -21,6 +22,8 @@ from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.words.making import OPERATION_WORDS
+
+MOST_TOLD = 20  # sittings that are told one by one
 
 
 def guesses_of(making: Making) -> dict[Operation, Figure]:
@@ -125,9 +128,12 @@ def _batch(plan: Plan, hours: Hours) -> Iterator[Reading]:
 
 def day_words(days: Sequence[Day], alone: bool) -> Iterator[str]:
     """The sittings in sentences: what in which; ``alone`` where one bag of one name is made."""
-    for at, day in enumerate(days, start=1):
+    for at, day in enumerate(days[:MOST_TOLD], start=1):
         parts = [share_words(share, alone) for share in day.shares]
         yield f"Sitting {at}, {day.minutes:.0f} min: {', '.join(parts)}."
+    if len(days) > MOST_TOLD:
+        least = "at least " if len(days) >= MOST_DAYS else ""
+        yield f"And {least}{len(days) - MOST_TOLD} more sittings."
 
 
 def share_words(share: Share, alone: bool) -> str:
