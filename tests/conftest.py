@@ -2,6 +2,7 @@
 
 import gc
 import io
+import itertools
 import json
 import os
 
@@ -43,14 +44,19 @@ def pytest_collection_finish():
     gc.set_threshold(20_000, 20, 20)
 
 
+@pytest.fixture(scope="session")
+def homes(tmp_path_factory):
+    """Paths of folders that nobody has used; most tests make none of them."""
+    root = tmp_path_factory.mktemp("homes")
+    return (root / str(at) for at in itertools.count())
+
+
 @pytest.fixture(autouse=True)
-def own_folders(tmp_path, monkeypatch):
-    monkeypatch.setenv("XDG_STATE_HOME", str(tmp_path / "state"))
-    monkeypatch.setenv("XDG_DATA_HOME", str(tmp_path / "data"))
-    monkeypatch.setenv("XDG_CONFIG_HOME", str(tmp_path / "config"))
-    documents = tmp_path / "documents"
-    documents.mkdir()
-    monkeypatch.setenv("XDG_DOCUMENTS_DIR", str(documents))
+def own_folders(homes, monkeypatch):
+    home = next(homes)
+    for name in ("state", "data", "config"):
+        monkeypatch.setenv(f"XDG_{name.upper()}_HOME", str(home / name))
+    monkeypatch.setenv("XDG_DOCUMENTS_DIR", str(home / "documents"))
 
 
 @pytest.fixture(autouse=True)

@@ -54,7 +54,8 @@ def test_a_book_comes_back_from_its_file_exactly(width, height, pattern):
     assert from_text(to_text(book)) == book
 
 
-def test_the_book_lies_in_the_data_folder_and_nowhere_else(tmp_path):
+def test_the_book_lies_in_the_data_folder_and_nowhere_else(tmp_path, monkeypatch):
+    monkeypatch.setenv("XDG_DATA_HOME", str(tmp_path / "data"))
     assert load_book() == EMPTY
     book = Book(swatches=(_swatch(),))
     assert save_book(book) == ""

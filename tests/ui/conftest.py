@@ -141,6 +141,13 @@ class Hands:
 
 
 @pytest.fixture(autouse=True)
+def _documents(own_folders, tmp_path, monkeypatch):
+    """The maker's folder of documents is there."""
+    (tmp_path / "documents").mkdir()
+    monkeypatch.setenv("XDG_DOCUMENTS_DIR", str(tmp_path / "documents"))
+
+
+@pytest.fixture(autouse=True)
 def _gone_for_good(qapp):
     """No event loop runs between tests: what is to be deleted later is deleted now."""
     yield

@@ -132,12 +132,10 @@ def plan(project: Project, book: Book = EMPTY, memory: Memory | None = None) -> 
     """
     memory = memory or Memory()
     with uncollected():
-        made = _plan(project, book, memory)
-    memory.settle()
-    return made
+        return memory.of("plan", partial(_plan, memory), project, book)
 
 
-def _plan(project: Project, book: Book, memory: Memory) -> Plan:
+def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     shape, of, like = shape_of(project), memory.of, memory.like
     check_materials(project)
     brief = like("brief", brief_of(project, shape))
@@ -218,4 +216,6 @@ def _plan(project: Project, book: Book, memory: Memory) -> Plan:
         else None,
         broken=of("broken", broken_rules, table),
     )
-    return replace(made, snags=like("snags", find_snags(made, memory)))
+    made = replace(made, snags=like("snags", find_snags(made, memory)))
+    memory.settle()
+    return made

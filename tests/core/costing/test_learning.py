@@ -7,8 +7,6 @@ from math import exp, log, log2
 
 import numpy as np
 import pytest
-from scipy.optimize import curve_fit
-from scipy.stats import linregress
 
 from tessil.core.costing.learning import RATE, Timed, ends_rate, fitted, power_sum, rate_of
 
@@ -38,6 +36,8 @@ def test_nothing_timed_is_the_guess():
 @pytest.mark.parametrize("seed", range(4))
 def test_many_single_bags_are_a_straight_line_in_logarithms(seed):
     """With three hundred sittings the guess weighs nothing: SciPy's regression line."""
+    from scipy.stats import linregress  # dear to load: by whom it is used
+
     dice = np.random.default_rng(seed)
     slope = log2(0.75)
     seen = [Timed(n, 1, 90 * (n + 1) ** slope * exp(dice.normal(0, 0.1))) for n in range(300)]
@@ -50,6 +50,8 @@ def test_many_single_bags_are_a_straight_line_in_logarithms(seed):
 def test_batches_with_getting_ready_against_a_least_squares_fit():
     """Sittings of several bags, getting ready a third of the first bag: SciPy's curve_fit on the
     logarithms of ``T·(1/3 + Σ n^b)``."""
+    from scipy.optimize import curve_fit
+
     dice = np.random.default_rng(5)
     seen, before = [], 0
     for _ in range(120):

@@ -170,12 +170,19 @@ def test_a_watched_plan_notes_what_is_read_of_it(demo):
     assert not still(plan(applied(demo, edit("", ("bags", demo.bags + 1)))), read)
 
 
+def test_an_equal_project_has_the_plan_it_had(demo):
+    memory = Memory()
+    made = plan(demo, memory=memory)
+    assert plan(demo.model_copy(), memory=memory) is made
+    assert plan(applied(demo, edit("", ("bags", 7))), memory=memory) is not made
+
+
 def test_what_no_plan_asks_for_is_let_go(demo):
     memory = Memory()
     memory.of("once", len, "abc")
     assert memory.of("once", lambda _: 0, "abc") == 3
-    for _ in range(4):
-        plan(demo, memory=memory)
+    for at in range(4):
+        plan(applied(demo, edit("", ("bags", 2 + at))), memory=memory)
     assert memory.of("once", lambda _: 0, "abc") == 0
 
 

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import fields, is_dataclass
 from functools import partial
+from operator import attrgetter
 from typing import Any
 
 from msgspec import Struct
@@ -84,8 +85,10 @@ def _way(kind: type) -> Same:
     names = names_of(kind)
     if issubclass(kind, tuple | list):
         way = _same_rows
+    elif len(names) == 1:
+        way = partial(_same_record, attrgetter(*names))
     elif names:
-        way = partial(_same_records, names)
+        way = partial(_same_records, attrgetter(*names))
     elif issubclass(kind, Mapping):
         way = _same_mappings
     _WAYS[kind] = way
@@ -101,11 +104,13 @@ def names_of(kind: type) -> tuple[str, ...]:
     )
 
 
-def _same_records(
-    names: tuple[str, ...], one: object, other: object, seen: set[tuple[int, int]]
+def _same_record(
+    value: attrgetter[Any], one: object, other: object, seen: set[tuple[int, int]]
 ) -> bool:
-    for name in names:
-        a, b = getattr(one, name), getattr(other, name)
-        if a is not b and not _same(a, b, seen):
-            return False
-    return True
+    return _same(value(one), value(other), seen)
+
+
+def _same_records(
+    values: attrgetter[tuple[Any, ...]], one: object, other: object, seen: set[tuple[int, int]]
+) -> bool:
+    return _same_rows(values(one), values(other), seen)
