@@ -48,7 +48,7 @@ def test_each_question_is_a_line_that_says_what_stands_in_it(at_work):
     assert told["talk.size"] == "10⅜ wide × 13¼ high × 2¼ deep, from what it holds"
     assert told["talk.closes"].startswith("flap round, passes over half the depth, length 8⅞")
     assert told["talk.closes"].endswith("magnetic snap")
-    assert told["talk.carried"] == "strap 60, width 1½"
+    assert told["talk.carried"] == "strap 60 × 1½"
     assert told["talk.sewn"].startswith("top edge bound, lining dropped in, corners cut first")
     assert told["talk.sewn"].endswith("seams ⅜")
 
@@ -59,7 +59,11 @@ def test_a_question_is_opened_by_a_click_and_by_keys(at_work):
     at_work.click(window.column.field("talk.carried"))
     fields = list(window.column.fields)
     at = fields.index("talk.carried")
-    assert fields[at + 1 : at + 3] == ["shape.sizes.strap_length", "shape.sizes.strap_width"]
+    assert fields[at + 1 : at + 4] == [
+        "shape.options.strap",
+        "shape.options.strap_ends",
+        "shape.sizes.strap_length",
+    ]
     assert "shape.way" not in fields
     at_work.tab_to(window.column.field("talk.sewn"))
     at_work.press(Qt.Key.Key_Space)

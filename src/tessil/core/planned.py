@@ -11,7 +11,8 @@ from tessil.core.bag.model import Bag
 from tessil.core.bag.steps import Step
 from tessil.core.brief.fit import Fit
 from tessil.core.catalogue import Material
-from tessil.core.cutting.cutlist import CutItem, Purchase, SetGroup
+from tessil.core.cutting.cutlist import Purchase, SetGroup
+from tessil.core.cutting.item import CutItem
 from tessil.core.cutting.largest import ClothFit
 from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.bulk import Spot

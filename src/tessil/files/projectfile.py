@@ -104,6 +104,8 @@ MIGRATIONS: dict[int, Migration] = {
     8: lambda document: {**document, "format": 9},
     # Format 10 only has more to say: time and money.
     9: lambda document: {**document, "format": 10},
+    # Format 11 knows more ways of carrying a bag; those there were are called as before.
+    10: lambda document: {**document, "format": 11},
 }
 
 

@@ -14,7 +14,7 @@ from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
 from tessil.core.shapes import SHAPES
 from tessil.core.shapes.acts.shaping import reshape, start_from
-from tessil.core.shapes.base import Asks
+from tessil.core.shapes.base import Asks, Option, SizeField
 from tessil.files.report import finished_text
 from tessil.ui.asking import field_of, setter
 from tessil.ui.specs import Spec, with_empty
@@ -205,33 +205,40 @@ def _finished(plan: Plan, _fields: Iterable[Spec]) -> str:
 
 
 def _of_shape(plan: Plan, asks: Asks) -> Iterator[Spec]:
-    """What the shape itself asks: its choices, then its sizes; from an object or cloth only those
-    that do not follow from it."""
-    for option in plan.shape.options:
-        if option.asks == asks and plan.shape.asked(option, plan.brief.options):
-            path = f"shape.options.{option.key}"
-            yield Spec(
-                path,
-                "choice",
-                option.label,
-                option.why,
-                plan.brief.options[option.key],
-                setter(path, option.label),
-                option.choices,
-            )
-    sizes, way = plan.project.shape.sizes, plan.project.shape.way
+    """What the shape itself asks: its choices, each with what hangs on it, then its other sizes;
+    from an object or cloth only those that do not follow from it."""
+    every: list[Option | SizeField] = [*plan.shape.options, *plan.shape.fields]
+    rows = [one for one in every if one.asks == asks]
+    for one in sorted(rows, key=plan.shape.place_of):
+        if not plan.shape.asked(one, plan.brief.options):
+            continue
+        if isinstance(one, Option):
+            yield _choice(plan, one)
+        elif _wanted(plan, one):
+            yield _sized(plan, one)
+
+
+def _choice(plan: Plan, option: Option) -> Spec:
+    path = f"shape.options.{option.key}"
+    chosen = plan.brief.options[option.key]
+    setting = setter(path, option.label)
+    return Spec(path, "choice", option.label, option.why, chosen, setting, option.choices)
+
+
+def _wanted(plan: Plan, field: SizeField) -> bool:
+    """Whether a size is asked for in this way in."""
+    way, keep = plan.project.shape.way, plan.project.shape.cloth.keep
     wanted = {"panel": ("panel", "always"), "object": ("always",)}.get(way, ("finished", "always"))
-    for field in plan.shape.fields:
-        found = way == "cloth" and field.from_cloth and field.key != plan.project.shape.cloth.keep
-        if field.asks != asks or field.way not in wanted or found:
-            continue
-        if not plan.shape.asked(field, plan.brief.options):
-            continue
-        path = f"shape.sizes.{field.key}"
-        value = sizes.get(field.key, field.start)
-        if field.key not in sizes and field.key in plan.sizes:
-            value = plan.sizes[field.key].value
-        yield Spec(path, "length", field.label, field.why, value, setter(path, field.label))
+    found = way == "cloth" and field.from_cloth and field.key != keep
+    return field.way in wanted and not found
+
+
+def _sized(plan: Plan, field: SizeField) -> Spec:
+    path, sizes = f"shape.sizes.{field.key}", plan.project.shape.sizes
+    value = sizes.get(field.key, field.start)
+    if field.key not in sizes and field.key in plan.sizes:
+        value = plan.sizes[field.key].value
+    return Spec(path, "length", field.label, field.why, value, setter(path, field.label))
 
 
 def _closes(plan: Plan) -> Iterator[Spec]:
@@ -338,6 +345,21 @@ def _word(spec: Spec, label: str, notation: Notation) -> str:
     return "" if spec.value is None else f"{label} {notation.size(spec.value)}"
 
 
+def _carried_by(plan: Plan, _fields: Iterable[Spec]) -> str:
+    """All that it is carried by, each with its length and width."""
+    size = plan.marks.notation.size
+    told = [
+        f"{'2 ' if strap.part.number > 1 else ''}{strap.part.label.lower()} "
+        f"{size(strap.part.length.value)} × {size(strap.finished.value)}{_END[strap.part.ends]}"
+        for strap in plan.edging.straps
+        if strap.part.key != "tabs"
+    ]
+    return ", ".join(told) or "in the hand"
+
+
+_END = {"seam": "", "face": " on the face", "ring": " on rings", "tied": " tied to loops"}
+
+
 class Topic(Record, frozen=True, dict=True):
     """One question about a bag: its fields, and how its answer is told."""
 
@@ -352,6 +374,6 @@ TOPICS = (
     Topic("holds", "Holds", "What it is to hold, and the room round it", _holds, _held),
     Topic("size", "How large", "What its sizes begin with, and the sizes", _how_large, _finished),
     Topic("closes", "Closes", "By a flap, a zipper, a cord", _closes),
-    Topic("carried", "Carried", "By handles, a strap, a loop", _carried),
+    Topic("carried", "Carried", "By handles, a strap, a loop", _carried, _carried_by),
     Topic("sewn", "Sewn", "Lining, corners, edges and seams", _sewn),
 )

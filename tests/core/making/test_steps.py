@@ -31,8 +31,9 @@ def choices_of(shape):
     """Every choice of a shape's own, one after the other."""
     yield {}
     for option in shape.options:
+        asked = {option.only[0]: option.only[1]} if option.only else {}
         for value, _ in option.choices:
-            yield {option.key: value}
+            yield {**asked, option.key: value}
 
 
 def plans():

@@ -18,6 +18,7 @@ from tessil.core.plan import plan
 from tessil.core.sewn.facets import stitched
 from tessil.core.sewn.placing import Sewn, spans
 from tessil.core.shapes import SHAPES
+from tessil.core.shapes.carrying import OPTIONS
 from tessil.core.trouble import CannotPlan
 from tests.conftest import tote
 
@@ -26,7 +27,7 @@ HAIR = 1e-6
 STEPS = 6
 APART = frozenset({"flap"})  # lies over the bag and is no part of its size
 # What only hangs on the bag, or what it is made in, changes nothing of how it folds.
-HANGING = ("wrist", "handles", "hoop")
+HANGING = ("hoop", *(option.key for kinds in OPTIONS.values() for option in kinds))
 CASES = [
     (key, dict(zip((option.key for option in options), chosen, strict=True)))
     for key, options in (

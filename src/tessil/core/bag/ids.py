@@ -134,6 +134,7 @@ CutKind = Literal[
     "strip to fold",
     "cloth to cut on the cross",
     "interfacing",
+    "reinforcing patch",
     "batting",
     "backing",
     "firm",

@@ -161,8 +161,12 @@ class Match(Record, frozen=True):
 Box = tuple[Inches, Inches, Inches, Inches]  # x, y, width, height
 
 
+StripEnds = Literal["seam", "face", "ring", "tied"]
+
+
 class Attachment(Record, frozen=True):
-    """A strip made into something: strap, handle, tab, cord; ``cut`` is its cut width."""
+    """A strip made into something: strap, handle, tab, cord; ``cut`` is its cut width, ``ends``
+    what becomes of its ends: caught in a seam, sewn on the face, through rings, or tied."""
 
     key: str
     label: str
@@ -170,6 +174,7 @@ class Attachment(Record, frozen=True):
     cut: Figure
     number: int
     cloth: bool = True
+    ends: StripEnds = "seam"
 
 
 class ZipperNeed(Record, frozen=True):

@@ -80,12 +80,13 @@ class Seam(Record, frozen=True):
 
 class Hang(Record, frozen=True):
     """A strap, handle, loop or cord: where its two ends are sewn on, each on a copy of a sheet, how
-    long it is between them and how wide."""
+    long it is between them and how wide; not ``sewn`` where it hangs on something else."""
 
     key: str
     ends: tuple[tuple[str, int, ExactPoint], tuple[str, int, ExactPoint]]
     long: Inches
     wide: Inches
+    sewn: bool = True
 
 
 Facing = Literal["front", "back", "down"]

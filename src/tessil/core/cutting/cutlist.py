@@ -7,13 +7,14 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from tessil.core.bag.ids import CutId, CutKind, CutNote, CutOwner, NoteKind
+from tessil.core.bag.ids import CutKind, CutNote, CutOwner, NoteKind
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
+from tessil.core.cutting.item import SCRAP, SQUARES, CutItem, times
 from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
+from tessil.core.cutting.sundries import edge_items, pocket_items
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.edging import Edging
-from tessil.core.edges.straps import StrapPlan
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
@@ -23,32 +24,6 @@ from tessil.core.piecing.strips import cut_across
 from tessil.core.piecing.top import CutPiece
 from tessil.core.sandwich.choice import Offcut
 from tessil.core.sandwich.layers import Layer
-from tessil.core.trimming.choice import Mark
-from tessil.core.trouble import CannotPlan
-
-SQUARES = ("square", "piece")
-SCRAP: CutKind = "course piece"  # cut from what there is, so not bought
-
-
-class CutItem(Record, frozen=True):
-    """Pieces of one size: what they are, for what, from which stock, how many, how large."""
-
-    owner: CutOwner
-    what: CutKind
-    stock: str  # print key, or catalogue key for batting
-    number: Figure
-    width: Figure
-    height: Figure
-    notes: tuple[CutNote, ...] = ()
-    each: int = 1  # for one panel
-    material: bool = False  # of the catalogue, not a print
-    joins: bool = False  # may be put together edge to edge
-    in_hand: bool = False  # counted there already: neither cut nor bought
-
-    @property
-    def id(self) -> CutId:
-        """Pieces with one id are laid, bought and told together."""
-        return self.owner, self.what
 
 
 class Purchase(Record, frozen=True):
@@ -69,13 +44,6 @@ def _from_scrap(cut: CutPiece) -> tuple[CutNote, ...]:
     return () if cut.scrap is None else (CutNote("scrap", cut.scrap + 1),)
 
 
-def _times(each: int, copies: int, bags: Figure) -> Figure:
-    number = count("each", each, Basis.GEOMETRY)
-    if copies > 1:
-        number = number * count("panels", copies, Basis.GEOMETRY)
-    return (number * bags).called("pieces")
-
-
 def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
     owner, copies = CutOwner("panels", (panel.key,)), panel.panel.copies
     if panel.only_cloth:
@@ -83,7 +51,7 @@ def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
         own, size = panel.panel.made_of, panel.planned
         stock = own or panel.patches[0].print
         notes = () if panel.panel.spare is None else (CutNote("spare"),)
-        number = _times(1, copies, bags)
+        number = times(1, copies, bags)
         return [
             CutItem(owner, what, stock, number, size.width, size.height, notes, material=bool(own))
         ]
@@ -96,19 +64,14 @@ def _top_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
             key = (cut.what, cut.print, cut.width.value, cut.height.value, cut.scrap)
             each = cut.each + (items[key].each if key in items else 0)
             scrap = cut.what == SCRAP  # those there are, not so many a bag
-            number = count("pieces", each, Basis.GEOMETRY) if scrap else _times(each, copies, bags)
+            number = count("pieces", each, Basis.GEOMETRY) if scrap else times(each, copies, bags)
             items[key] = CutItem(
                 owner, cut.what, cut.print, number, cut.width, cut.height, _from_scrap(cut), each
             )
         if part.choice.way == "whole":
             width, height = part.top.size.width, part.top.size.height
             items[("whole", id(part))] = CutItem(
-                owner,
-                "one piece",
-                part.top.patches[0].print,
-                _times(1, copies, bags),
-                width,
-                height,
+                owner, "one piece", part.top.patches[0].print, times(1, copies, bags), width, height
             )
     return list(items.values())
 
@@ -133,7 +96,7 @@ def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
             CutOwner("panels", (panel.key,)),
             layer.role,
             layer.cloth or layer.material.key,
-            _times(1, panel.panel.copies, bags),
+            times(1, panel.panel.copies, bags),
             layer.width,
             layer.height,
             _layer_notes(layer),
@@ -160,7 +123,7 @@ def _border_items(panel: PanelPlan, bags: Figure, task: CutTask) -> list[CutItem
                     CutOwner("panels", (panel.key,)),
                     what,
                     panel.patches[-1].print,
-                    _times(2, panel.panel.copies, bags),
+                    times(2, panel.panel.copies, bags),
                     each,
                     along,
                     (CutNote("after quilting"),),
@@ -195,7 +158,7 @@ def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:
         CutOwner("panels", (panel.key,)),
         layer.role,
         layer.cloth or layer.material.key,
-        _times(parts, panel.panel.copies, bags),
+        times(parts, panel.panel.copies, bags),
         width,
         height,
         notes,
@@ -309,8 +272,8 @@ def cut_list(
                 notes=(CutNote("diagonal"),),
             )
         )
-    items += [item for mark in task.marks for item in _pocket_items(mark, bags, task)]
-    items += _edge_items(edging, bags, task)
+    items += [item for mark in task.marks for item in pocket_items(mark, bags, task)]
+    items += edge_items(edging, bags, task)
     items = _from_hand(items, task)
     return tuple(item for item in items if item.number.value)
 
@@ -329,117 +292,6 @@ def _from_hand(items: list[CutItem], task: CutTask) -> list[CutItem]:
         else item
         for item in items
     ]
-
-
-def _pocket_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
-    """What a pocket is cut from: a slip pocket doubled, a window pocket's bag in one piece."""
-    if mark.kind not in ("slip", "divided", "window"):
-        return []
-    seam = given("pocket seam", task.side_seam)
-    width, height = given("pocket width", mark.width), given("pocket height", mark.height)
-    if mark.kind == "window":
-        more = given("pocket bag beyond the opening", 2, Basis.PRACTICE)
-        size = (
-            (width + more).called("pocket bag width"),
-            (2 * height).called("pocket bag, length"),
-        )
-    else:
-        size = (
-            (width + 2 * seam).called("pocket, cut width"),
-            (2 * (height + seam)).called("pocket, cut height"),
-        )
-    return [
-        CutItem(
-            CutOwner("pocket"),
-            mark.kind,
-            task.pocket_cloth,
-            _times(1, 1, bags),
-            *size,
-            () if mark.kind == "window" else (CutNote("fold half"),),
-        )
-    ]
-
-
-def _edge_items(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
-    """Straps, bias from new cloth, and the binding of inner seams, from the binding's cloth."""
-    items: list[CutItem] = []
-    for strap in edging.straps:
-        items += _strap_items(strap, bags, task)
-    for cut in edging.bias:
-        if cut.new is not None:
-            items.append(
-                CutItem(
-                    CutOwner("bias", (cut.what,)),
-                    "cloth to cut on the cross",
-                    cut.cloth,
-                    _times(1, 1, bags),
-                    *cut.new,
-                    (CutNote("cross"),),
-                )
-            )
-    if edging.pull is not None:
-        items.append(
-            CutItem(
-                CutOwner("pull"),
-                "strip to fold",
-                task.cloth,
-                _times(1, 1, bags),
-                *edging.pull,
-                (CutNote("folds"),),
-            )
-        )
-    if edging.inner is not None:
-        length, width = edging.inner
-        usable = given("usable width", task.stock.usable_width)
-        if usable.value < 2 * width.value:
-            raise CannotPlan("stock.usable_width", "This cloth is too narrow to bind seams with.")
-        number = ceiling(length / (usable - width)).called("strips")
-        strips = (number * bags).called("pieces")
-        cloth = task.cloth
-        items.append(
-            CutItem(
-                CutOwner("inner seams"),
-                "binding strip",
-                cloth,
-                strips,
-                usable,
-                width,
-                (CutNote("single fold"),),
-            )
-        )
-    return items
-
-
-def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]:
-    """Strips for straps and handles, joined where they are longer than the cloth; interfacing.
-    Webbing is bought by its length: nothing is cut from cloth."""
-    part, items = strap.part, []
-    if strap.webbing is not None:
-        return []
-    cloth = task.cloth
-    strips = strap.strips.whole
-    each = count("each", part.number * strips, Basis.GEOMETRY)
-    number = (each * bags).called("pieces")
-    length = part.length if strips == 1 else given("usable width", task.stock.usable_width)
-    notes = () if strips == 1 else (CutNote("diagonal"),)
-    owner = CutOwner("part", (part.key,))
-    items.append(CutItem(owner, "strip to fold", cloth, number, length, part.cut, notes))
-    straps = (count("each", part.number, Basis.GEOMETRY) * bags).called("pieces")
-    if strap.interfacing is not None:
-        width, long = strap.interfacing
-        items.append(
-            CutItem(
-                owner,
-                "interfacing",
-                "woven-interfacing",
-                straps,
-                long,
-                width,
-                (CutNote("butted"),),
-                material=True,
-            )
-        )
-    return items
 
 
 def by_stock(items: tuple[CutItem, ...]) -> dict[tuple[str, bool], tuple[CutItem, ...]]:

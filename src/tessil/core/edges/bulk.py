@@ -55,7 +55,13 @@ def advice_for(thick_mm: Fraction) -> Advice:
 
 
 SpotKind = Literal["edge", "patch", "box", "mitre", "top", "tab", "hung"]
-HUNG = {"strap": "strap", "handles": "handle", "wrist": "wrist loop"}
+HUNG = {
+    "strap": "strap",
+    "handles": "handle",
+    "wrist": "wrist loop",
+    "end": "end handle",
+    "tabs": "ring tab",
+}
 NEAR = 1.0  # inches: what is sewn on so near to an edge goes into its seam
 
 
@@ -460,7 +466,9 @@ def bulk_tasks(
 
 def _hung_on(key: str, hangs: tuple[Hang, ...]) -> Iterator[tuple[str, ExactPoint, int]]:
     """Ends of straps and loops on a panel; both ends of a loop lie in one place."""
-    found = Counter((hang.key, end[2]) for hang in hangs for end in hang.ends if end[0] == key)
+    found = Counter(
+        (hang.key, end[2]) for hang in hangs for end in hang.ends if hang.sewn and end[0] == key
+    )
     for (what, at), ends in found.items():
         if what in HUNG:
             yield what, at, ends

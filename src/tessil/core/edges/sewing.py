@@ -73,8 +73,14 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         return
     if task.strap.made == "cloth":
         yield Do("strap.fold")
-    yield Do("strap.ends", {"back": task.strap.turned_back})
+    how = {strap.part.ends for strap in edging.straps}
+    if "ring" in how or any(strap.longest is not None for strap in edging.straps):
+        yield Do("strap.ends", {"back": task.strap.turned_back})
+    if "tied" in how:
+        yield Do("strap.hem")
     yield Do("strap.check")
+    if any(strap.patch is not None for strap in edging.straps):
+        yield Do("strap.patch")
     if task.strap.slider:
         ends = {strap.slider for strap in edging.straps if strap.joins.whole}
         if ends and "" not in ends:

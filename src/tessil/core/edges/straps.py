@@ -38,9 +38,11 @@ class StrapPlan(Record, frozen=True):
     joins_at: tuple[float, ...]  # where they fall if each strip is used to its end, inches
     slider: str  # the end at which a slider never meets a join: first, last, or none
     hangs: Figure | None  # how far below the shoulder the bag's top hangs
+    patch: Figure | None  # a square of interfacing behind each end that is sewn on the face
 
 
 NONE = count("joins of the strap", 0, Basis.GEOMETRY)
+_ROUND_IT = given("patch beyond the box of stitches", 1, Basis.PRACTICE)
 _SHORT = given("short at each end", Fraction(1, 2), Basis.PRACTICE)
 
 
@@ -72,7 +74,7 @@ def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
             (part.length - 2 * _SHORT).called("interfacing, length"),
         )
     webbing = part.length.called("webbing, length") if choice.made == "webbing" else None
-    adjusts = choice.slider and part.key == "strap"
+    adjusts = choice.slider and part.key == "strap" and part.ends != "tied"
     back = given("turned back", choice.turned_back)
     longest = (part.length - 2 * back).called("strap at its longest") if adjusts else None
     # The strap runs from the slider through the ring and back to the slider: drawn up to the other
@@ -93,6 +95,7 @@ def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
         joins_at=joins_at,
         slider=_slider_end(joins_at, float(part.length.value)),
         hangs=_hangs(task, part),
+        patch=(finished + _ROUND_IT).called("reinforcing patch") if part.ends == "face" else None,
     )
 
 

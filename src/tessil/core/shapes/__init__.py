@@ -5,6 +5,7 @@ from __future__ import annotations
 from tessil.core.shapes.base import Brief, HeldFigures, Option, SeamFigures, Shape, SizeField
 from tessil.core.shapes.bound_pouch import BOUND_POUCH
 from tessil.core.shapes.boxed_zip import BOXED_ZIP
+from tessil.core.shapes.carrying import carrying
 from tessil.core.shapes.clutch import CLUTCH
 from tessil.core.shapes.drawstring import DRAWSTRING
 from tessil.core.shapes.flat_pouch import FLAT_POUCH
@@ -17,7 +18,7 @@ from tessil.core.shapes.sleeve import SLEEVE
 from tessil.core.shapes.tote import TOTE
 
 SHAPES: dict[str, Shape] = {
-    shape.key: shape
+    shape.key: carrying(shape)
     for shape in (
         TOTE,
         ONE_PIECE,

@@ -22,6 +22,8 @@ from tessil.core.numbers.workings import Basis, Figure, given
 
 Sizes = Mapping[str, Figure]
 Way = Literal["finished", "panel", "always"]
+Carried = Literal["strap", "handles", "wrist", "end"]
+CARRIED: tuple[Carried, ...] = ("strap", "handles", "wrist", "end")
 Asks = Literal["size", "closes", "carried", "sewn"]  # the question of the brief it belongs to
 NOTHING = given("nothing", 0, Basis.GEOMETRY)
 
@@ -36,7 +38,7 @@ class SizeField(Record, frozen=True):
     way: Way = "finished"
     said: str = ""  # how the finished bag is told by it: ``12 wide``
     leg: Literal["", "side", "other", "zip"] = ""  # of a boxed corner
-    only: tuple[str, str] | None = None  # asked for with this choice of an option
+    only: tuple[str, ...] | None = None  # asked for with one of these choices of an option
     from_cloth: bool = False  # found by the search for the largest bag
     asks: Asks = "size"
 
@@ -48,7 +50,7 @@ class Option(Record, frozen=True):
     label: str
     why: str
     choices: tuple[tuple[str, str], ...]
-    only: tuple[str, str] | None = None  # asked with this choice of another option
+    only: tuple[str, ...] | None = None  # asked with one of these choices of another option
     asks: Asks = "size"
 
     @property
@@ -128,6 +130,9 @@ class Shape(Record, frozen=True):
     lining: Lining | None = None  # what it begins with, if it is not what it uses
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"
+    carries: tuple[Carried, ...] = CARRIED  # ways in which it may be carried
+    begins: Mapping[str, str] = field(default_factory=dict)  # with these choices of carrying
+    starts: Mapping[str, Inches] = field(default_factory=dict)  # and with these sizes of it
 
     def fields_for(self, way: str) -> tuple[SizeField, ...]:
         """The fields of the panel way, or of the finished way for everything else."""
@@ -136,7 +141,19 @@ class Shape(Record, frozen=True):
 
     def asked(self, field: SizeField | Option, options: Mapping[str, str]) -> bool:
         """Whether a size or another choice is asked for with these options."""
-        return field.only is None or options.get(field.only[0]) == field.only[1]
+        if field.only is None:
+            return True
+        key, *choices = field.only
+        if options.get(key) not in choices:
+            return False
+        return all(self.asked(one, options) for one in self.options if one.key == key)
+
+    def place_of(self, row: SizeField | Option) -> int:
+        """Where a choice is asked for, and all that hangs on it with it; other sizes come last."""
+        for at, option in enumerate(self.options):
+            if row is option or (row.only is not None and row.only[0] == option.key):
+                return self.place_of(option) if row is not option and option.only else at
+        return len(self.options)
 
     def has_side_seam(self, options: Mapping[str, str]) -> bool:
         """Whether its sides go into a seam."""

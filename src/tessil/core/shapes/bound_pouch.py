@@ -29,15 +29,11 @@ from tessil.core.shapes.base import (
     starting,
 )
 from tessil.core.shapes.common import (
-    WRIST,
-    WRIST_BELOW,
     follows,
     join_pairs,
     less_walls,
     positive,
     ruler,
-    wrist_hang,
-    wrist_strap,
     zip_join,
     zipper_length,
 )
@@ -163,7 +159,6 @@ def _net(brief: Brief, panels: tuple[Panel, ...], upper: Inches) -> Net:
         tapes=(Tape("zipper", w, v),),
         seams=tuple(seams),
         still=("lower", (w / 2, panels[0].height.value / 2)),
-        hangs=wrist_hang(brief, "back", (ZERO, WRIST_BELOW)),
     )
 
 
@@ -203,7 +198,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(finished, height),
         inside=inside,
         net=_net(brief, panels, panel["upper"].value),
-        attachments=wrist_strap(brief),
         zipper=ZipperNeed(width, zipper_length(width), finished),
         opening=(2 * (width + height)).called("round the pouch"),
     )
@@ -221,7 +215,8 @@ BOUND_POUCH = Shape(
         LOWER,
         UPPER,
     ),
-    options=(WINDOW, WRIST),
+    options=(WINDOW,),
+    carries=("strap", "wrist", "end"),
     for_object=for_object,
     to_panel=to_panel,
     build=build,

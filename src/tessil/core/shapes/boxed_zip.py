@@ -43,8 +43,6 @@ from tessil.core.shapes.base import (
     starting,
 )
 from tessil.core.shapes.common import (
-    WRIST,
-    at_side,
     body_halves,
     box_volume,
     fold_corner,
@@ -54,8 +52,6 @@ from tessil.core.shapes.common import (
     lining_of,
     positive,
     ruler,
-    wrist_hang,
-    wrist_strap,
     zip_join,
     zipper_length,
 )
@@ -245,7 +241,7 @@ def _middle_net(brief: Brief, body: Panel, edges: tuple[Edge, ...], boxing: Boxi
     """Top with the zipper in it, walls at the folds, base; the ends in two halves, the upper ones
     with the zipper's ends between."""
     a, v = brief.seams.side.value, brief.seams.shown.value
-    x0, k = boxing.fold.in_side.value, boxing.fold.in_other.value
+    x0 = boxing.fold.in_side.value
     w, h = body.width.value, body.height.value
     deep = boxing.fold.in_other
     walls = [at for y in boxing.folds for at in (y - deep, y + deep)]
@@ -268,7 +264,6 @@ def _middle_net(brief: Brief, body: Panel, edges: tuple[Edge, ...], boxing: Boxi
         tapes=(Tape("zipper", w - 2 * a, v, ends=x0 - a),),
         seams=tuple(seams),
         still=("body", (w / 2, boxing.folds[0].value)),
-        hangs=wrist_hang(brief, "body", (w - a, boxing.folds[0].value - k)),
     )
 
 
@@ -308,7 +303,6 @@ def _edge_net(brief: Brief, body: Panel, edges: tuple[Edge, ...], boxing: Boxing
         tapes=(Tape("zipper", w - 2 * x0, v),),
         seams=tuple(seams),
         still=("body", (w / 2, (top + fold - k) / 2)),
-        hangs=wrist_hang(brief, "body", at_side(body, top)),
     )
 
 
@@ -380,7 +374,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             ),
         ),
         net=_net(brief, body, boxing),
-        attachments=wrist_strap(brief),
         corners=4,
         raw=()
         if fold.cut
@@ -405,7 +398,7 @@ BOXED_ZIP = Shape(
         NOTCH_FOLD,
         NOTCH_ZIP,
     ),
-    options=(LIES, ENDS_OF_ZIP, WRIST),
+    options=(LIES, ENDS_OF_ZIP),
     for_object=for_object,
     to_panel=to_panel,
     build=build,

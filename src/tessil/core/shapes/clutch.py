@@ -25,16 +25,7 @@ from tessil.core.shapes.base import (
     Sizes,
     starting,
 )
-from tessil.core.shapes.common import (
-    WRIST,
-    at_side,
-    follows,
-    lining_of,
-    positive,
-    ruler,
-    wrist_hang,
-    wrist_strap,
-)
+from tessil.core.shapes.common import follows, lining_of, positive, ruler
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside
 from tessil.core.shapes.nets import ZERO, clockwise, level, seam, side
 from tessil.core.shapes.outlines import Rims, Style, shaped_top, style_named
@@ -105,7 +96,6 @@ def _net(brief: Brief, body: Panel, tall: Figure, flaps: Figure) -> Net:
             for one, other in (clockwise(way, (top, fold), (fold, end)),)
         ),
         still=("body", (w / 2, s + flap + height / 2)),
-        hangs=wrist_hang(brief, "body", at_side(body, top)),
         facing="back",
     )
 
@@ -157,7 +147,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             male_sign=1,
             female_sign=-1,
         ),
-        attachments=wrist_strap(brief),
     )
 
 
@@ -174,7 +163,8 @@ CLUTCH = Shape(
         FLAP,
         FLAP_ROUND,
     ),
-    options=(FLAP_SHAPE, WRIST),
+    options=(FLAP_SHAPE,),
+    carries=("strap", "wrist"),
     for_object=flat_for_object,
     to_panel=to_panel,
     build=build,

@@ -1,62 +1,17 @@
-"""What several shapes share: linings, side by side joins, plain looks, handles."""
+"""What several shapes share: linings, side by side joins, boxes."""
 
 from __future__ import annotations
 
 from typing import Literal
 
 from tessil.core.bag.ids import CutOut, EdgeKey, FigureId, JoinKey
-from tessil.core.bag.model import (
-    Attachment,
-    BagFigure,
-    Edge,
-    EdgeRef,
-    ExactPoint,
-    Fold,
-    Join,
-    Match,
-    Notch,
-    Panel,
-)
-from tessil.core.bag.net import Hang
+from tessil.core.bag.model import BagFigure, Edge, EdgeRef, Fold, Join, Match, Notch, Panel
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, given, no_less, up_to
-from tessil.core.shapes.base import NOTHING, Brief, Option, SizeField, Sizes
+from tessil.core.shapes.base import NOTHING, Brief
 from tessil.core.trouble import CannotPlan
-
-HANDLE = Option(
-    "handles",
-    "Handles",
-    "Strips folded to the middle twice; cut four times as wide as they end",
-    (("none", "none"), ("pair", "a pair")),
-    asks="carried",
-)
-WRIST = Option(
-    "wrist",
-    "Wrist strap",
-    "In the side seam, 1½ below the top, its fold to the inside",
-    (("none", "none"), ("loop", "a loop")),
-    asks="carried",
-)
-HANDLE_LENGTH = SizeField(
-    "handle_length",
-    "Handle length",
-    "Cut length of each",
-    Fraction(24),
-    "always",
-    only=("handles", "pair"),
-    asks="carried",
-)
-HANDLE_WIDTH = SizeField(
-    "handle_width",
-    "Handle width",
-    "As it ends",
-    Fraction(1),
-    "always",
-    only=("handles", "pair"),
-    asks="carried",
-)
 
 
 def positive(figure: Figure, field: str, sentence: str) -> Figure:
@@ -189,56 +144,6 @@ def _slid(notch: Notch, panel: Panel, change: Inches) -> Notch:
 def follows(leader: str, *followers: tuple[str, str]) -> tuple[Match, ...]:
     """Panels that must match the leader, with the reason."""
     return tuple(Match(leader, follower, rule) for follower, rule in followers)
-
-
-def handles(brief: Brief, sizes: Sizes) -> tuple[Attachment, ...]:
-    """A pair of handles for one bag: strips cut four times their finished width."""
-    if brief.options.get("handles") != "pair":
-        return ()
-    cut = (4 * sizes["handle_width"]).called("handle strip, cut")
-    return (Attachment("handles", "Handles", sizes["handle_length"], cut, 2),)
-
-
-def handle_hangs(
-    brief: Brief, sizes: Sizes, width: Inches, tops: tuple[tuple[str, ExactPoint], ...]
-) -> tuple[Hang, ...]:
-    """A handle on each face, a quarter of its width in from either side, by the middle of its top
-    edge on the panel."""
-    if brief.options.get("handles") != "pair":
-        return ()
-    long, wide = sizes["handle_length"].value, sizes["handle_width"].value
-    return tuple(
-        Hang(
-            "handles", ((sheet, 0, (x - width / 4, y)), (sheet, 0, (x + width / 4, y))), long, wide
-        )
-        for sheet, (x, y) in tops
-    )
-
-
-def wrist_hang(brief: Brief, sheet: str, at: ExactPoint) -> tuple[Hang, ...]:
-    """A loop in a side seam."""
-    if brief.options.get("wrist") != "loop":
-        return ()
-    return (Hang("wrist", ((sheet, 0, at), (sheet, 0, at)), Fraction(12), Fraction(1, 2)),)
-
-
-WRIST_BELOW = Fraction(3, 2)  # the top; common practice
-
-
-def at_side(panel: Panel, top: Inches, below: Inches = WRIST_BELOW) -> ExactPoint:
-    """On the right stitch line of a panel, so far below where the bag ends above."""
-    return panel.width.value - panel.side("right").allowance.value, top + below
-
-
-_WRIST_LENGTH = given("wrist strap", 13, Basis.PRACTICE)
-_WRIST_CUT = given("wrist strap, cut", 2, Basis.PRACTICE)
-
-
-def wrist_strap(brief: Brief) -> tuple[Attachment, ...]:
-    """A loop of 6 in from a strip 13 × 2, caught in the side seam (common practice)."""
-    if brief.options.get("wrist") != "loop":
-        return ()
-    return (Attachment("wrist", "Wrist strap", _WRIST_LENGTH, _WRIST_CUT, 1),)
 
 
 _ZIP_MORE = given("zipper tails", 2, Basis.PRACTICE)

@@ -21,16 +21,12 @@ from tessil.core.shapes.base import (
     starting,
 )
 from tessil.core.shapes.common import (
-    WRIST,
-    at_side,
     follows,
     join_pairs,
     less_walls,
     lining_of,
     positive,
     ruler,
-    wrist_hang,
-    wrist_strap,
     zip_join,
     zipper_length,
 )
@@ -71,7 +67,6 @@ def zip_rims(brief: Brief) -> Rims:
 def _net(brief: Brief, front: Panel, back: Panel) -> Net:
     """Front and back fold together at the bottom, the zipper in its middle at the top."""
     sheets = tuple(Sheet(panel.key, panel.edges) for panel in (front, back))
-    top = front.side("top")
     wide = front.width.value - front.side("left").allowance.value * 2
     return Net(
         sheets=sheets,
@@ -90,7 +85,6 @@ def _net(brief: Brief, front: Panel, back: Panel) -> Net:
             seam(JoinKey("seam", "right"), side("front", "right"), side("back", "left")),
         ),
         still=("front", (front.width.value / 2, front.height.value / 2)),
-        hangs=wrist_hang(brief, "front", at_side(front, top.allowance.value)),
     )
 
 
@@ -125,7 +119,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(width, height),
         inside=flat_inside(brief, width, height),
         net=_net(brief, front, panels[1]),
-        attachments=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
     )
 
@@ -141,7 +134,7 @@ FLAT_POUCH = Shape(
         starting(PANEL_WIDTH, Fraction(10)),
         starting(PANEL_HEIGHT, Fraction(13, 2)),
     ),
-    options=(WRIST,),
+    options=(),
     for_object=flat_for_object,
     to_panel=to_panel,
     build=build,

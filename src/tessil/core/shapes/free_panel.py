@@ -113,5 +113,6 @@ FREE_PANEL = Shape(
     for_object=for_object,
     to_panel=to_panel,
     build=build,
+    carries=(),
     leader="panel",
 )

@@ -33,7 +33,6 @@ from tessil.core.shapes.base import (
     Sizes,
     starting,
 )
-from tessil.core.shapes.common import WRIST
 from tessil.core.shapes.flat_pouch import build as pouch_build
 from tessil.core.shapes.flat_pouch import flat_for_object, to_panel
 from tessil.core.trouble import CannotPlan
@@ -143,10 +142,12 @@ HOOP_BAG = Shape(
         OWN_WIDTH,
         OWN_HEIGHT,
     ),
-    options=(HOOP, WRIST),
+    options=(HOOP,),
     for_object=flat_for_object,
     to_panel=to_panel,
     build=build,
+    carries=("strap", "handles", "wrist"),
+    starts={"handle_at": Fraction(1)},  # such bags are small
     leader="front",
     cloths=2,
     uses=frozenset({"lining", "bottom", "zip"}),

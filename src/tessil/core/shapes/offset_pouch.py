@@ -25,18 +25,7 @@ from tessil.core.shapes.base import (
     Sizes,
     starting,
 )
-from tessil.core.shapes.common import (
-    WRIST,
-    WRIST_BELOW,
-    at_side,
-    join_pairs,
-    positive,
-    ruler,
-    wrist_hang,
-    wrist_strap,
-    zip_join,
-    zipper_length,
-)
+from tessil.core.shapes.common import join_pairs, positive, ruler, zip_join, zipper_length
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside, zip_rims
 from tessil.core.shapes.nets import ZERO, clockwise, level, seam, side
 from tessil.core.shapes.outlines import panel_edges
@@ -95,9 +84,6 @@ def _net(brief: Brief, body: Panel, ring: tuple[Inches, Inches, Inches]) -> Net:
         ),
         still=("body", (w / 2, z + below / 2)),
         # Down the back from the top fold, where the panel runs upwards.
-        hangs=wrist_hang(
-            brief, "body", at_side(body, high, -WRIST_BELOW) if above else at_side(body, z)
-        ),
     )
 
 
@@ -142,7 +128,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         inside=flat_inside(brief, width, height),
         figures=(BagFigure("ring-zipper-and-all", ring),),
         net=_net(brief, body, (below, height.value, above)),
-        attachments=wrist_strap(brief),
         zipper=ZipperNeed(size[0], zipper_length(size[0]), width),
     )
 
@@ -159,7 +144,8 @@ OFFSET_POUCH = Shape(
         starting(PANEL_HEIGHT, Fraction(12)),
         ZIP_DROP,
     ),
-    options=(WRIST,),
+    options=(),
+    carries=("strap", "wrist", "end"),
     for_object=flat_for_object,
     to_panel=to_panel,
     build=build,

@@ -6,11 +6,9 @@ The side leg of its notch crosses a seam, the fold leg none, so they differ:
 
 from __future__ import annotations
 
-from msgspec.structs import replace
-
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Fold, Join, Panel
-from tessil.core.bag.net import Hang, Net, Seam, Sheet, Side
+from tessil.core.bag.net import Net, Seam, Sheet, Side
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
@@ -27,15 +25,10 @@ from tessil.core.shapes.base import (
     starting,
 )
 from tessil.core.shapes.common import (
-    HANDLE,
-    HANDLE_LENGTH,
-    HANDLE_WIDTH,
     body_halves,
     box_volume,
     fold_corner,
     follows,
-    handle_hangs,
-    handles,
     join_pairs,
     lining_of,
     lying_flat,
@@ -52,7 +45,6 @@ from tessil.core.shapes.tote import (
     body_rims,
     boxed_for_object,
     inside_of,
-    raw_top,
     top_bound,
 )
 
@@ -144,12 +136,6 @@ def _net(brief: Brief, panel: Panel, corner: Corner) -> Net:
     return Net((Sheet("body", edges, tuple(creases)),), tuple(seams), ("body", (w / 2, h / 8)))
 
 
-def _hangs(brief: Brief, panel: Sizes, body: Body) -> tuple[Hang, ...]:
-    middle, top = panel["panel_width"].value / 2, raw_top(brief)
-    tops = (("body", (middle, top)), ("body", (middle, panel["panel_height"].value - top)))
-    return handle_hangs(brief, panel, body.width.value, tops)
-
-
 def build(brief: Brief, panel: Sizes) -> Bag:
     """The tote in one piece; raises CannotPlan when nothing is left."""
     body = _body(brief, panel)
@@ -172,8 +158,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             lying_flat(body.height, body.depth),
             box_volume(inside),
         ),
-        net=replace(_net(brief, outer, body.corner), hangs=_hangs(brief, panel, body)),
-        attachments=handles(brief, panel),
+        net=_net(brief, outer, body.corner),
         opening=(2 * flat).called("round the opening"),
         loop=True,
         corners=2,
@@ -194,10 +179,8 @@ ONE_PIECE = Shape(
         starting(PANEL_HEIGHT, Fraction(28)),
         NOTCH_SIDE,
         NOTCH_FOLD,
-        HANDLE_LENGTH,
-        HANDLE_WIDTH,
     ),
-    options=(TOP, HANDLE),
+    options=(TOP,),
     for_object=boxed_for_object,
     to_panel=to_panel,
     build=build,

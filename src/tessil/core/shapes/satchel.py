@@ -10,8 +10,8 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
-from tessil.core.bag.model import Attachment, Bag, BagFigure, Edge, FlapNeed, Panel
-from tessil.core.bag.net import OVER, SQUARE, Hang, Net, Seam, Sheet
+from tessil.core.bag.model import Bag, BagFigure, Edge, FlapNeed, Panel
+from tessil.core.bag.net import OVER, SQUARE, Net, Seam, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
@@ -44,7 +44,6 @@ from tessil.core.shapes.tote import (
     body_panel,
     boxed_for_object,
     inside_of,
-    raw_top,
     to_panel,
     top_bound,
 )
@@ -66,19 +65,6 @@ FLAP_LESS = SizeField(
     "always",
     asks="closes",
 )
-STRAP_LENGTH = SizeField(
-    "strap_length",
-    "Strap",
-    "Cut length: 50 to 63 for an adult",
-    Fraction(60),
-    "always",
-    asks="carried",
-)
-STRAP_WIDTH = SizeField(
-    "strap_width", "Strap width", "As it ends", Fraction(3, 2), "always", asks="carried"
-)
-
-
 PASSES = Option(
     "flap_passes",
     "The flap passes over",
@@ -154,7 +140,7 @@ def _upside_down(edges: tuple[Edge, ...], height: Inches) -> tuple[Edge, ...]:
     return tuple(turned[first:] + turned[:first])
 
 
-def _net(net: Net, body: Body, panels: list[Panel], passes: Figure, strap: Hang) -> Net:
+def _net(net: Net, body: Body, panels: list[Panel], passes: Figure) -> Net:
     """The flap hangs on the back's top edge, passes over the opening and comes down the front.
 
     It lies flat: where it is wider than the front, what it is sewn to goes round the ends.
@@ -173,23 +159,12 @@ def _net(net: Net, body: Body, panels: list[Panel], passes: Figure, strap: Hang)
     return replace(
         net,
         mouth=over if over < body.depth.value else None,
-        hangs=(strap,),
         sheets=(*net.sheets, Sheet("flap", flap.edges, turns)),
         seams=(
             *net.seams,
             Seam(JoinKey("flap"), (held,), (side("flap", "top"),), first, True, beyond, True),
         ),
     )
-
-
-def _strap(brief: Brief, panel: Sizes, front: Panel) -> Hang:
-    """From ring to ring: on the side seams, ½ below the top."""
-    y, a = raw_top(brief) + RING_BELOW, front.side("left").allowance.value
-    ends = ("front", 0, (a, y)), ("front", 0, (front.width.value - a, y))
-    return Hang("strap", ends, panel["strap_length"].value, panel["strap_width"].value)
-
-
-RING_BELOW = Fraction(1, 2)  # the top; common practice
 
 
 def build(brief: Brief, panel: Sizes) -> Bag:
@@ -219,7 +194,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         panels.insert(2, lining_of(front, brief, 2))
         matches += follows("front", ("lining", "the lining follows the front"))
     inside = inside_of(brief, body)
-    strap = (4 * panel["strap_width"]).called("strap, cut")
     return Bag(
         shape="satchel",
         panels=tuple(panels),
@@ -246,13 +220,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             lying_flat(body.height, body.depth),
             box_volume(inside),
         ),
-        net=_net(
-            body_net(brief, body, panels[0], panels[1]),
-            body,
-            panels,
-            over,
-            _strap(brief, panel, front),
-        ),
+        net=_net(body_net(brief, body, panels[0], panels[1]), body, panels, over),
         flap=FlapNeed(
             lands=lands,
             panel="flap",
@@ -266,7 +234,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         ),
         base=body.depth,
         corners=2,
-        attachments=(Attachment("strap", "Strap", panel["strap_length"], strap, 1),),
         opening=(2 * flat).called("round the opening"),
         loop=True,
     )
@@ -289,8 +256,6 @@ SATCHEL = Shape(
         FLAP_LESS,
         FLAP_ROUND,
         FLAP_OVER,
-        STRAP_LENGTH,
-        STRAP_WIDTH,
     ),
     options=(TOP, FLAP_SHAPE, PASSES),
     for_object=boxed_for_object,
@@ -300,4 +265,7 @@ SATCHEL = Shape(
     cloths=2,
     proportions={"flap": lambda sizes: sizes["depth"] / 2 + sizes["height"] * 3 / 5},
     uses=frozenset({"lining", "corner", "bottom", "top"}),
+    carries=("strap", "wrist", "end"),
+    begins={"strap": "one"},
+    starts={"strap_length": Fraction(60), "strap_width": Fraction(3, 2)},
 )

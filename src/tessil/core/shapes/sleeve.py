@@ -23,17 +23,7 @@ from tessil.core.shapes.base import (
     Sizes,
     starting,
 )
-from tessil.core.shapes.common import (
-    WRIST,
-    at_side,
-    follows,
-    join_pairs,
-    lining_of,
-    positive,
-    ruler,
-    wrist_hang,
-    wrist_strap,
-)
+from tessil.core.shapes.common import follows, join_pairs, lining_of, positive, ruler
 from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside
 from tessil.core.shapes.nets import ZERO, clockwise, level, seam, side
 from tessil.core.shapes.outlines import panel_edges
@@ -69,7 +59,6 @@ def _net(brief: Brief, body: Panel) -> Net:
             for one, other in (clockwise(way, *halves),)
         ),
         still=("body", (w / 2, h / 4)),
-        hangs=wrist_hang(brief, "body", at_side(body, top)),
     )
 
 
@@ -103,7 +92,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         inside=flat_inside(brief, width, height),
         net=_net(brief, body),
         figures=(BagFigure("opening-flat", width.called("opening, flat")),),
-        attachments=wrist_strap(brief),
         opening=(2 * width).called("round the opening"),
         loop=True,
     )
@@ -120,7 +108,7 @@ SLEEVE = Shape(
         starting(PANEL_WIDTH, Fraction(11)),
         starting(PANEL_HEIGHT, Fraction(26)),
     ),
-    options=(TOP, WRIST),
+    options=(TOP,),
     for_object=flat_for_object,
     to_panel=to_panel,
     build=build,

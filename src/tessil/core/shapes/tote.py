@@ -10,7 +10,7 @@ from msgspec.structs import replace
 
 from tessil.core.bag.ids import ENDS, LIES, EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, EdgeRef, ExactPoint, Join, Panel
-from tessil.core.bag.net import Hang, Net
+from tessil.core.bag.net import Net
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
@@ -29,13 +29,8 @@ from tessil.core.shapes.base import (
     Sizes,
 )
 from tessil.core.shapes.common import (
-    HANDLE,
-    HANDLE_LENGTH,
-    HANDLE_WIDTH,
     box_volume,
     follows,
-    handle_hangs,
-    handles,
     join_pairs,
     less_walls,
     lining_of,
@@ -193,13 +188,6 @@ def body_net(brief: Brief, body: Body, front: Panel, back: Panel) -> Net:
     )
 
 
-def _hangs(brief: Brief, panel: Sizes, body: Body) -> tuple[Hang, ...]:
-    middle, top = panel["panel_width"].value / 2, raw_top(brief)
-    return handle_hangs(
-        brief, panel, body.width.value, (("front", (middle, top)), ("back", (middle, top)))
-    )
-
-
 def raw_top(brief: Brief) -> Inches:
     """Where the bag ends, from the raw top edge of a body panel."""
     return Fraction(0) if top_bound(brief) else brief.seams.top.value
@@ -246,8 +234,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             lying_flat(body.height, body.depth),
             box_volume(inside),
         ),
-        net=replace(body_net(brief, body, panels[0], panels[1]), hangs=_hangs(brief, panel, body)),
-        attachments=handles(brief, panel),
+        net=body_net(brief, body, panels[0], panels[1]),
         opening=(2 * flat).called("round the opening"),
         loop=True,
     )
@@ -258,18 +245,8 @@ TOTE = Shape(
     name="Cut-corner tote",
     short="Tote",
     sentence="Two panels and a bottom seam; a notch at each corner makes the base.",
-    fields=(
-        WIDTH,
-        HEIGHT,
-        DEPTH,
-        PANEL_WIDTH,
-        PANEL_HEIGHT,
-        NOTCH_SIDE,
-        NOTCH_BOTTOM,
-        HANDLE_LENGTH,
-        HANDLE_WIDTH,
-    ),
-    options=(TOP, HANDLE),
+    fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, PANEL_HEIGHT, NOTCH_SIDE, NOTCH_BOTTOM),
+    options=(TOP,),
     for_object=boxed_for_object,
     to_panel=to_panel,
     build=build,

@@ -150,6 +150,13 @@ _MAKING: dict[str, tuple[str, str]] = {
         "Baste the {what}",
         "Baste both ends of the {what} to the {panels}, inside the seam, three times over.",
     ),
+    "strap.face": (
+        "Sew on the {what}",
+        "Each end of the {what} on the {panels}, turned in: a box as wide as it is, a cross "
+        "through it, back-tacks at every corner.",
+    ),
+    "strap.hang-rings": ("Hang the {what} on its rings", "Through both rings; hang a load on it."),
+    "strap.hang-tied": ("Tie the {what} on", "Through both loops; hang a load on it and wait."),
     "check.middles": ("Middles meet?", "Middle of the zipper on the middle of the {panels}."),
     "check.linings": (
         "Linings face the zipper",

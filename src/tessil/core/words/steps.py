@@ -155,6 +155,8 @@ _EDGES = {
         "sides."
     ),
     "strap.ends": "Turn {back} back at each end and sew a box with a cross, three times over.",
+    "strap.hem": "Turn each end in and topstitch it: the strap is tied, its ends show.",
+    "strap.patch": "Fuse a square of interfacing behind each place where an end is sewn on.",
     "strap.check": (
         "Mind that it is not twisted before the second end is sewn; hang a load on it and wait."
     ),

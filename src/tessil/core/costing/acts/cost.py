@@ -9,7 +9,7 @@ from tessil.core.bag.deeds import Making
 from tessil.core.costing.prices import Priced, PriceList, cloth_key, ware_key
 from tessil.core.cutting.acts.shopping import Ware, wares_of
 from tessil.core.cutting.acts.whole import Spread, Spreads
-from tessil.core.cutting.cutlist import SCRAP, CutItem
+from tessil.core.cutting.item import SCRAP, CutItem
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, Show, count, given, total

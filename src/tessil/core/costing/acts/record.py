@@ -7,7 +7,7 @@ from typing import Any
 
 from tessil.core.costing.acts.price import Pay
 from tessil.core.costing.stats import wage_of
-from tessil.core.cutting.cutlist import SCRAP
+from tessil.core.cutting.item import SCRAP
 from tessil.core.logbook.book import MadeBag
 from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction

@@ -92,6 +92,8 @@ def _carrying(plan: Plan) -> Iterator[Need]:
         if strap.longest is not None:
             yield "strap slider", strap.ring, 1
             rings, size = max(rings, RINGS), strap.ring
+        elif strap.part.ends == "ring":
+            rings, size = max(rings, RINGS), strap.ring
     if rings:
         yield "ring", size, rings
 

@@ -15,7 +15,7 @@ from msgspec.structs import replace
 from tessil.core.bag.ids import NoteKind
 from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import Cutting, Laid, Sheet
-from tessil.core.cutting.cutlist import SCRAP, CutItem
+from tessil.core.cutting.item import SCRAP, CutItem
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_up

@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from tessil.core.bag.deeds import Deed, Gate
 from tessil.core.making.acts.common import CAUGHT, CLIPPED, GAP_LEFT, OPEN_ZIP, from_steps, minutes
 from tessil.core.making.acts.kinds import Kinds, kinds_of, turned_through_gap
-from tessil.core.making.acts.parts import before_the_top, strips_ready
+from tessil.core.making.acts.parts import before_the_top, hanging_deeds, hung_on, strips_ready
 from tessil.core.planned import Plan
 
 
@@ -315,7 +315,9 @@ def finished_deeds(plan: Plan) -> Iterator[Deed]:
             minutes=minutes(5),
         )
         yield from from_steps(threaded, "finish", "finish", (), ("channel sewn",), ("on:cord",))
-    last = (*whole, *(("on:cord",) if threaded else ()))
+    yield from hanging_deeds(plan, whole)
+    hung = [f"on:{one.key}" for one in hung_on(plan)]
+    last = (*whole, *hung, *(("on:cord",) if threaded else ()))
     yield Deed(
         "finish.press",
         "finish.press",

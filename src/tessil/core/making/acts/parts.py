@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.deeds import Deed, Gate
+from tessil.core.bag.model import Attachment
+from tessil.core.bag.steps import Step
 from tessil.core.making.acts.common import (
     FLAP_ON,
     NOT_CLOSED,
@@ -19,7 +21,6 @@ from tessil.core.planned import Plan
 POCKETS = ("slip", "divided", "window")
 LATER = ("stiffener", "motif")
 BIAS_READY = "bias strips joined"
-LOADED = ("strap", "handles", "wrist")
 
 
 def part_deeds(plan: Plan) -> Iterator[Deed]:
@@ -193,54 +194,107 @@ def _flap(plan: Plan) -> Iterator[Deed]:
     )
 
 
+def loaded(plan: Plan) -> list[Attachment]:
+    """Straps, handles, loops and tabs; a cord is threaded last."""
+    return [one for one in plan.bag.attachments if one.cloth]
+
+
+def sewn_on(plan: Plan) -> list[Attachment]:
+    """Those that are sewn to the bag itself."""
+    return [one for one in loaded(plan) if one.ends in ("seam", "face")]
+
+
+def hung_on(plan: Plan) -> list[Attachment]:
+    """Those that hang on rings or loops, once the bag is done."""
+    return [one for one in loaded(plan) if one.ends in ("ring", "tied")]
+
+
+def at_the_top(one: Attachment) -> bool:
+    """Whether it goes into the top edge or on the face, and not into the sides."""
+    return one.key == "handles"
+
+
 def _straps(plan: Plan) -> Iterator[Deed]:
-    """Straps, handles and loops: made, looked at, basted where they go; cords are threaded last."""
-    for one in plan.bag.attachments:
-        if one.key not in LOADED:
-            continue
-        steps = [s for s in plan.edge_steps.get("straps", ()) if s.what != "strap.check"]
-        made, ready = f"{one.key} made", f"{one.key} ends sewn"
-        folds = [step for step in steps if step.what == "strap.fold"]
-        later = [step for step in steps if step.what != "strap.fold"]
-        if folds:
-            yield from from_steps(folds, one.key, "prepare", (), ("cut",), (made,), "walking foot")
-        else:
-            yield Deed(
-                f"prepare.{one.key}",
-                "strap.make",
-                "prepare",
-                needs=("cut",),
-                gives=(made,),
-                tool="walking foot",
-                values=(("what", one.label.lower()), ("number", one.number)),
-                minutes=minutes(10),
-            )
+    """Straps, handles and loops: made, looked at, and sewn on where they go."""
+    for one in loaded(plan):
+        yield from _strap(plan, one)
+
+
+def _strap(plan: Plan, one: Attachment) -> Iterator[Deed]:
+    steps = _steps_of(plan, one)
+    made, ready = f"{one.key} made", f"{one.key} ends sewn"
+    folds = [step for step in steps if step.what == "strap.fold"]
+    later = [step for step in steps if step.what != "strap.fold"]
+    if folds:
+        yield from from_steps(folds, one.key, "prepare", (), ("cut",), (made,), "walking foot")
+    else:
         yield Deed(
-            f"check.{one.key}",
-            "check.untwisted",
+            f"prepare.{one.key}",
+            "strap.make",
             "prepare",
-            needs=(made,),
-            check=True,
-            gives=(f"{one.key} untwisted", f"{one.key} looked at"),
-            values=(("what", one.label.lower()),),
-            minutes=minutes(1),
-        )
-        looked = f"{one.key} untwisted"
-        yield from from_steps(
-            later, f"{one.key} ends", "prepare", (), (looked,), (ready,), "walking foot"
-        )
-        ends = _where(plan, one.key)
-        yield Deed(
-            f"baste.{one.key}",
-            "strap.baste",
-            "prepare",
-            ends,
+            needs=("cut",),
+            gives=(made,),
             tool="walking foot",
-            needs=(ready if later else made, *(f"marked:{key}" for key in ends)),
-            gates=(Gate("untwisted", looked), Gate("fold-inside", f"{one.key} looked at")),
+            values=(("what", one.label.lower()), ("number", one.number)),
+            minutes=minutes(10),
+        )
+    yield Deed(
+        f"check.{one.key}",
+        "check.untwisted",
+        "prepare",
+        needs=(made,),
+        check=True,
+        gives=(f"{one.key} untwisted", f"{one.key} looked at"),
+        values=(("what", one.label.lower()),),
+        minutes=minutes(1),
+    )
+    looked = f"{one.key} untwisted"
+    yield from from_steps(
+        later, f"{one.key} ends", "prepare", (), (looked,), (ready,), "walking foot"
+    )
+    if one in hung_on(plan):
+        return
+    ends = _where(plan, one.key)
+    yield Deed(
+        f"baste.{one.key}",
+        "strap.face" if one.ends == "face" else "strap.baste",
+        "prepare",
+        ends,
+        tool="walking foot",
+        needs=(ready if later else made, *(f"marked:{key}" for key in ends)),
+        gates=(Gate("untwisted", looked), Gate("fold-inside", f"{one.key} looked at")),
+        gives=(f"on:{one.key}",),
+        values=(("what", one.label.lower()),),
+        minutes=minutes(5),
+    )
+
+
+def _steps_of(plan: Plan, one: Attachment) -> list[Step]:
+    """The steps of the edge stage that this one takes."""
+    found = {"strap.fold"}
+    if one.key == "strap":
+        runs = any(strap.longest is not None for strap in plan.edging.straps)
+        if runs:
+            found |= {"strap.slider-first", "strap.slider-last", "strap.thread"}
+        if runs or one.ends == "ring":
+            found |= {"strap.ends"}
+    found |= {"tied": {"strap.hem"}, "face": {"strap.patch"}}.get(one.ends, set())
+    return [step for step in plan.edge_steps.get("straps", ()) if step.what in found]
+
+
+def hanging_deeds(plan: Plan, whole: tuple[str, ...]) -> Iterator[Deed]:
+    """What hangs on rings or loops goes on last."""
+    for one in hung_on(plan):
+        ready = "ends sewn" if len(_steps_of(plan, one)) > 1 else "untwisted"
+        yield Deed(
+            f"hang.{one.key}",
+            "strap.hang-rings" if one.ends == "ring" else "strap.hang-tied",
+            "finish",
+            needs=(*whole, f"{one.key} {ready}"),
+            gates=(Gate("untwisted", f"{one.key} untwisted"),),
             gives=(f"on:{one.key}",),
             values=(("what", one.label.lower()),),
-            minutes=minutes(5),
+            minutes=minutes(3),
         )
 
 
@@ -260,15 +314,17 @@ def _loop(plan: Plan) -> Iterator[Deed]:
         )
 
 
-def in_the_seams(plan: Plan, zipped: bool) -> list[Gate]:
-    """What is caught in the seams and must be on before them: tabs; of a bag that a zipper closes
-    its loops and straps too."""
+def in_the_seams(plan: Plan) -> list[Gate]:
+    """What is caught in the side seams and must be on before them: tabs, loops, straps."""
     tabs = [one for one in plan.placed if one.kind == "d-ring" and one.index is not None]
     found = [Gate("strap-in-seam", f"tab:{one.index}") for one in tabs]
-    if zipped:
-        keys = [one.key for one in plan.bag.attachments if one.key in LOADED]
-        found += [Gate("strap-in-seam", f"on:{key}") for key in keys]
-    return found
+    aside = [one for one in sewn_on(plan) if not at_the_top(one)]
+    return found + [Gate("strap-in-seam", f"on:{one.key}") for one in aside]
+
+
+def in_the_top(plan: Plan) -> list[Gate]:
+    """Handles, which the top edge or the zipper catches."""
+    return [Gate("strap-in-seam", f"on:{one.key}") for one in sewn_on(plan) if at_the_top(one)]
 
 
 def before_the_top(plan: Plan) -> tuple[Gate, ...]:
@@ -280,9 +336,7 @@ def before_the_top(plan: Plan) -> tuple[Gate, ...]:
         found.append(SNAP_IN)
     if any(one.kind in POCKETS and one.index is not None for one in plan.placed):
         found.append(Gate("pockets-first", "pockets on"))
-    found += [
-        Gate("strap-in-seam", f"on:{one.key}") for one in plan.bag.attachments if one.key in LOADED
-    ]
+    found += [Gate("strap-in-seam", f"on:{one.key}") for one in sewn_on(plan)]
     if any(step.what == "loop.baste" for step in plan.edge_steps.get("closing", ())):
         found.append(Gate("strap-in-seam", "on:loop"))
     return tuple(found)

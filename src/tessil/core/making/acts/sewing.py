@@ -33,7 +33,7 @@ def shell_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     for at, join in enumerate(kinds.seams):
         last = at == len(kinds.seams) - 1
         gates = [UPRIGHT] if directional else []
-        gates += in_the_seams(plan, bool(kinds.zips))
+        gates += in_the_seams(plan)
         if plan.project.piping.panels and plan.edge_steps.get("piping"):
             gates.append(PIPED)
         if last and kinds.zips:

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from tessil.core.bag.deeds import Deed
 from tessil.core.making.acts.common import MIDDLES_MEET, OPEN_ZIP, PULL_IN, from_steps, minutes
 from tessil.core.making.acts.kinds import Kinds, ready_for
+from tessil.core.making.acts.parts import in_the_top
 from tessil.core.planned import Plan
 
 OWN = ("loop.baste", "zip.pull", "cord.open", "cord.thread")  # with gates of their own here
@@ -48,7 +49,7 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             join=join.slug,
             tool="zipper foot",
             needs=(*ready_for(join), *((made,) if made else ())),
-            gates=(MIDDLES_MEET,),
+            gates=(MIDDLES_MEET, *in_the_top(plan)),
             gives=(f"sewn:{join.slug}",),
             seam=join.allowance,
             length=join.length,

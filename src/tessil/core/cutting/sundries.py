@@ -1,0 +1,142 @@
+"""What is cut for pockets, edges and straps."""
+
+from __future__ import annotations
+
+from tessil.core.bag.ids import CutNote, CutOwner
+from tessil.core.cutting.item import CutItem, times
+from tessil.core.cutting.task import CutTask
+from tessil.core.edges.edging import Edging
+from tessil.core.edges.straps import StrapPlan
+from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
+from tessil.core.trimming.choice import Mark
+from tessil.core.trouble import CannotPlan
+
+
+def pocket_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
+    """What a pocket is cut from: a slip pocket doubled, a window pocket's bag in one piece."""
+    if mark.kind not in ("slip", "divided", "window"):
+        return []
+    seam = given("pocket seam", task.side_seam)
+    width, height = given("pocket width", mark.width), given("pocket height", mark.height)
+    if mark.kind == "window":
+        more = given("pocket bag beyond the opening", 2, Basis.PRACTICE)
+        size = (
+            (width + more).called("pocket bag width"),
+            (2 * height).called("pocket bag, length"),
+        )
+    else:
+        size = (
+            (width + 2 * seam).called("pocket, cut width"),
+            (2 * (height + seam)).called("pocket, cut height"),
+        )
+    return [
+        CutItem(
+            CutOwner("pocket"),
+            mark.kind,
+            task.pocket_cloth,
+            times(1, 1, bags),
+            *size,
+            () if mark.kind == "window" else (CutNote("fold half"),),
+        )
+    ]
+
+
+def edge_items(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
+    """Straps, bias from new cloth, and the binding of inner seams, from the binding's cloth."""
+    items: list[CutItem] = []
+    for strap in edging.straps:
+        items += _strap_items(strap, bags, task)
+    for cut in edging.bias:
+        if cut.new is not None:
+            items.append(
+                CutItem(
+                    CutOwner("bias", (cut.what,)),
+                    "cloth to cut on the cross",
+                    cut.cloth,
+                    times(1, 1, bags),
+                    *cut.new,
+                    (CutNote("cross"),),
+                )
+            )
+    if edging.pull is not None:
+        items.append(
+            CutItem(
+                CutOwner("pull"),
+                "strip to fold",
+                task.cloth,
+                times(1, 1, bags),
+                *edging.pull,
+                (CutNote("folds"),),
+            )
+        )
+    if edging.inner is not None:
+        length, width = edging.inner
+        usable = given("usable width", task.stock.usable_width)
+        if usable.value < 2 * width.value:
+            raise CannotPlan("stock.usable_width", "This cloth is too narrow to bind seams with.")
+        number = ceiling(length / (usable - width)).called("strips")
+        strips = (number * bags).called("pieces")
+        cloth = task.cloth
+        items.append(
+            CutItem(
+                CutOwner("inner seams"),
+                "binding strip",
+                cloth,
+                strips,
+                usable,
+                width,
+                (CutNote("single fold"),),
+            )
+        )
+    return items
+
+
+def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]:
+    """Strips for straps and handles, joined where they are longer than the cloth; interfacing.
+    Webbing is bought by its length: nothing is cut from cloth."""
+    part, items = strap.part, _patches(strap, bags)
+    if strap.webbing is not None:
+        return items
+    cloth = task.cloth
+    strips = strap.strips.whole
+    each = count("each", part.number * strips, Basis.GEOMETRY)
+    number = (each * bags).called("pieces")
+    length = part.length if strips == 1 else given("usable width", task.stock.usable_width)
+    notes = () if strips == 1 else (CutNote("diagonal"),)
+    owner = CutOwner("part", (part.key,))
+    items.append(CutItem(owner, "strip to fold", cloth, number, length, part.cut, notes))
+    straps = (count("each", part.number, Basis.GEOMETRY) * bags).called("pieces")
+    if strap.interfacing is not None:
+        width, long = strap.interfacing
+        items.append(
+            CutItem(
+                owner,
+                "interfacing",
+                "woven-interfacing",
+                straps,
+                long,
+                width,
+                (CutNote("butted"),),
+                material=True,
+            )
+        )
+    return items
+
+
+def _patches(strap: StrapPlan, bags: Figure) -> list[CutItem]:
+    """A square of interfacing behind both ends of each that is sewn on the face."""
+    if strap.patch is None:
+        return []
+    ends = count("ends", 2 * strap.part.number, Basis.GEOMETRY) * bags
+    owner, side = CutOwner("part", (strap.part.key,)), strap.patch
+    return [
+        CutItem(
+            owner,
+            "reinforcing patch",
+            "woven-interfacing",
+            ends.called("pieces"),
+            side,
+            side,
+            material=True,
+        )
+    ]
