@@ -121,7 +121,7 @@ def test_a_bag_is_added_by_three_answers_and_saved_with_the_others(kit, tmp_path
     assert window.desk.job.shared.first_seams == window.desk.project.seams
     _pick(kit, "Add a bag")
     assert window.pages.currentWidget() is window.start
-    assert window.start.title.text() == "One bag more in three answers"
+    assert window.start.title.text() == "One bag more"
     assert not window.start.rows["units"].isVisible()  # the job has them already
     kit.click(window.start.plan_it)
     assert window.pages.currentWidget() is not window.start
@@ -134,7 +134,7 @@ def test_a_bag_is_added_by_three_answers_and_saved_with_the_others(kit, tmp_path
     assert [bag.name for bag in load(path).bags] == [bag.name for bag in window.desk.job.bags]
     window.new_bag()
     assert window.start.rows["units"].isVisible()
-    assert window.start.title.text() == "A new bag in three answers"
+    assert window.start.title.text() == "A new bag"
 
 
 def test_a_bag_of_an_unknown_shape_leaves_the_others_open(at_work, tmp_path):

@@ -32,6 +32,16 @@ def take_shots(folder: Path) -> int:
     return 0
 
 
+def _beginning(window: Window) -> None:
+    """The first page at what there is, with the bags that could be made of it."""
+    start = window.start
+    start.begin_with("heap")
+    field = start.heap.rows["there"].field
+    field.setText("forty 2½ squares")  # type: ignore[attr-defined]
+    field.settle()  # type: ignore[attr-defined]
+    start.heap.look_now()
+
+
 def _take(folder: Path) -> None:
     from tessil.ui.app import dress, make_app
     from tessil.ui.window import Window
@@ -47,6 +57,7 @@ def _take(folder: Path) -> None:
         window.grab().save(str(folder / f"{name}.png"))
         print(folder / f"{name}.png")
 
+    _beginning(window)
     shoot("0-start")
     window.open_demo()
     for number, stage in enumerate(Stage, start=1):

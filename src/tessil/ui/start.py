@@ -6,16 +6,25 @@ from typing import Any
 
 from pydantic import ValidationError
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QGridLayout,
+    QHBoxLayout,
+    QPushButton,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.rulers import rulers
 from tessil.core.plan import plan
+from tessil.core.project import Project
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.refusals import first_refusal
 from tessil.drawing.pictures import bag_picture
+from tessil.ui.offersbox import OffersBox
 from tessil.ui.widgets.choosers import Chooser, Segments
 from tessil.ui.widgets.fieldrow import FieldRow
 from tessil.ui.widgets.fields import CountField, LengthField, WordField
@@ -40,24 +49,47 @@ class StartPage(QWidget):
         self.rows: dict[str, FieldRow] = {}
         outer = QHBoxLayout(self)
         outer.addStretch(1)
+        page = QVBoxLayout()
+        page.setSpacing(14)
+        outer.addLayout(page)
+        outer.addStretch(1)
+        page.addStretch(1)
+        page.addLayout(self._head())
+        self.asking = QStackedWidget()
+        self.asking.addWidget(self._answering())
+        self.heap = OffersBox()
+        self.heap.made.connect(self._tell)
+        self.asking.addWidget(self.heap)
+        fixed(self.asking, 1024)
+        page.addWidget(self.asking)
+        page.addLayout(self._foot())
+        page.addStretch(2)
+        self.refresh()
+
+    def _answering(self) -> QWidget:
+        """The three questions, and what comes of them."""
+        body = QWidget()
+        row = QHBoxLayout(body)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(24)
         column = QVBoxLayout()
         column.setSpacing(14)
-        outer.addLayout(column)
-        outer.addSpacing(24)
+        row.addLayout(column)
         self.picture = PictureView(380)
-        outer.addWidget(self.picture)
-        outer.addStretch(1)
-        column.addStretch(1)
-        column.addLayout(self._head())
+        row.addWidget(self.picture)
         column.addWidget(self._question("1", "What shall it be?", self._shape()))
         column.addWidget(self._question("2", "What must it hold?", self._object()))
         column.addWidget(self._question("3", "What is each side pieced from?", self._pieces()))
-        column.addLayout(self._foot())
-        column.addStretch(2)
-        self.refresh()
+        self.outcome = Words()
+        column.addWidget(self.outcome)
+        self.plan_it = QPushButton("Plan this bag")
+        self.plan_it.setObjectName("main")
+        self.plan_it.clicked.connect(self._finish)
+        column.addWidget(self.plan_it, 0, Qt.AlignmentFlag.AlignLeft)
+        return body
 
     def _head(self) -> QVBoxLayout:
-        title = self.title = Words("A new bag in three answers")
+        title = self.title = Words("A new bag")
         title.setObjectName("large")
         words = Words("Every answer can be changed later; sizes are read as you write them.")
         words.setObjectName("soft")
@@ -65,7 +97,24 @@ class StartPage(QWidget):
         head.setSpacing(0)
         head.addWidget(title)
         head.addWidget(words)
+        ways = (("answers", "What it must hold"), ("heap", "What there is"))
+        self.begins = Segments(ways, lambda way, run: self.begin_with(way))
+        self.begins.setAccessibleName("Begin with")
+        self.begins.show_value("answers")
+        row = QHBoxLayout()
+        row.addWidget(self.begins)
+        row.addStretch(1)
+        head.addSpacing(12)
+        head.addLayout(row)
         return head
+
+    def begin_with(self, way: str) -> str:
+        """Begin with what it must hold, or with what there is."""
+        self.begins.show_value(way)
+        self.asking.setCurrentIndex(int(way == "heap"))
+        if way == "heap":
+            self.heap.rows["there"].field.setFocus()
+        return ""
 
     def _question(self, number: str, words: str, body: QWidget) -> QWidget:
         card = QWidget()
@@ -158,11 +207,7 @@ class StartPage(QWidget):
         grid.addWidget(self._chosen("run", "They lie", "As the bag is worn", lie), 1, 1)
         return body
 
-    def _foot(self) -> QVBoxLayout:
-        self.plan_it = QPushButton("Plan this bag")
-        self.plan_it.setObjectName("main")
-        self.plan_it.clicked.connect(self._finish)
-        self.outcome = Words()
+    def _foot(self) -> QHBoxLayout:
         demo = QPushButton("Show me the demo bags")
         demo.setObjectName("quiet")
         demo.clicked.connect(self.demo_wanted)
@@ -173,14 +218,10 @@ class StartPage(QWidget):
         self.back.setObjectName("quiet")
         self.back.clicked.connect(self.left)
         row = QHBoxLayout()
-        row.addWidget(self.plan_it)
-        row.addStretch(1)
         for button in (self.back, open_, demo):
             row.addWidget(button)
-        foot = QVBoxLayout()
-        foot.addWidget(self.outcome)
-        foot.addLayout(row)
-        return foot
+        row.addStretch(1)
+        return row
 
     def _finish(self) -> None:
         for row in self.rows.values():
@@ -190,17 +231,20 @@ class StartPage(QWidget):
         if wrong:
             wrong[0].field.setFocus()
             return
+        self._tell(first_project(self.answers))
+
+    def _tell(self, project: Project) -> None:
         told = self.added if self.adds else self.made
-        told.emit(first_project(self.answers))
+        told.emit(project)
 
     def begin(self, units: str, can_go_back: bool, adds: bool = False) -> None:
         """Ask afresh: for a new job, or for one bag more of the job there is."""
         self.adds = adds
-        self.title.setText(
-            "One bag more in three answers" if adds else "A new bag in three answers"
-        )
+        self.title.setText("One bag more" if adds else "A new bag")
         self.plan_it.setText("Add this bag" if adds else "Plan this bag")
         self.answers = Answers().changed("units", units)
+        self.heap.begin(self.answers.units)
+        self.begin_with("answers")
         self.back.setVisible(can_go_back)
         self.rows["units"].setVisible(not adds)  # a job is read in one of them
         for row in self.rows.values():
