@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from tessil.core.shapes.base import Brief, HeldFigures, Option, SeamFigures, Shape, SizeField
+from functools import cache
+
+from tessil.core.shapes.base import BASE, Brief, HeldFigures, Option, SeamFigures, Shape, SizeField
 from tessil.core.shapes.bound_pouch import BOUND_POUCH
 from tessil.core.shapes.boxed_zip import BOXED_ZIP
 from tessil.core.shapes.carrying import carrying
@@ -35,4 +37,20 @@ SHAPES: dict[str, Shape] = {
     )
 }
 
-__all__ = ["SHAPES", "Brief", "HeldFigures", "Option", "SeamFigures", "Shape", "SizeField"]
+
+@cache
+def shape_as(key: str, base: str = "") -> Shape:
+    """A shape with or without its base; raises KeyError for one that is not known."""
+    return SHAPES[key].as_chosen({BASE.key: base})
+
+
+__all__ = [
+    "SHAPES",
+    "Brief",
+    "HeldFigures",
+    "Option",
+    "SeamFigures",
+    "Shape",
+    "SizeField",
+    "shape_as",
+]

@@ -130,9 +130,18 @@ class Shape(Record, frozen=True):
     lining: Lining | None = None  # what it begins with, if it is not what it uses
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"
+    flat: Callable[[Brief], Sizes] | None = None  # sizes round an object without a base, if it may
     carries: tuple[Carried, ...] = CARRIED  # ways in which it may be carried
     begins: Mapping[str, str] = field(default_factory=dict)  # with these choices of carrying
     starts: Mapping[str, Inches] = field(default_factory=dict)  # and with these sizes of it
+
+    def as_chosen(self, options: Mapping[str, str]) -> Shape:
+        """The shape as these options leave it: without a base it has no depth and no corners."""
+        if self.flat is None or options.get(BASE.key) != FLAT:
+            return self
+        fields = tuple(f for f in self.fields if f.key != DEPTH.key and not f.leg)
+        uses = self.uses - {"corner"}
+        return replace(self, fields=fields, uses=uses, for_object=self.flat, flat=None)
 
     def fields_for(self, way: str) -> tuple[SizeField, ...]:
         """The fields of the panel way, or of the finished way for everything else."""
@@ -198,6 +207,15 @@ DEPTH = SizeField(
 PANEL_WIDTH = SizeField("panel_width", "Panel width", "Cut edge to cut edge", Fraction(15), "panel")
 PANEL_HEIGHT = SizeField(
     "panel_height", "Panel height", "Cut edge to cut edge", Fraction(14), "panel"
+)
+
+
+FLAT = "none"
+BASE = Option(
+    "base",
+    "Base",
+    "Boxed corners make a base; without one front and back meet at the bottom",
+    (("boxed", "boxed"), (FLAT, "none, it is flat")),
 )
 
 

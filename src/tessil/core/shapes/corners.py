@@ -44,6 +44,11 @@ class Corner(Record, frozen=True):
         return BagFigure(of, self.depth_by_other.called(label))
 
     @property
+    def none(self) -> bool:
+        """Whether there is no base at all: front and back meet where the bag ends."""
+        return self.school == "none"
+
+    @property
     def cut(self) -> Cut | None:
         """What is cut out of the outline, if it is cut before sewing."""
         if self.school != "cut":
@@ -82,6 +87,11 @@ class Corner(Record, frozen=True):
     @property
     def _raw_other(self) -> Inches:
         return self.other_takes.value if self.school != "pinch" else NOTHING.value
+
+
+def no_corner(side: Figure, other: Figure) -> Corner:
+    """A bag without a base ends where its seams are, or at its fold."""
+    return Corner(NOTHING, NOTHING, side, other, side, other, "seam", "none")
 
 
 def _marked(brief: Brief, line: Figure, takes: Figure) -> Figure:

@@ -14,6 +14,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given
 from tessil.core.shapes.base import (
+    BASE,
     DEPTH,
     HEIGHT,
     PANEL_HEIGHT,
@@ -25,27 +26,24 @@ from tessil.core.shapes.base import (
     Sizes,
     starting,
 )
-from tessil.core.shapes.common import (
-    box_volume,
-    follows,
-    join_pairs,
-    lining_of,
-    lying_flat,
-    positive,
-    ruler,
-)
-from tessil.core.shapes.corners import corner_for, corner_of
+from tessil.core.shapes.common import follows, join_pairs, lining_of, positive, ruler
+from tessil.core.shapes.flat_pouch import flat_for_object
 from tessil.core.shapes.nets import MIRRORED, boxed_seams, boxed_sheet, ends_of, seam, side
 from tessil.core.shapes.outlines import Notches, Rim, Rims, panel_edges
 from tessil.core.shapes.tote import (
     NOTCH_BOTTOM,
     NOTCH_SIDE,
     Body,
+    base_figures,
     body_joins,
     body_panel,
     boxed_for_object,
+    corner_by,
+    height_label,
     inside_of,
+    legs_for,
     middle_of,
+    width_label,
 )
 
 BAND = SizeField("band", "Band", "What shows of the contrast above", Fraction(4), "always")
@@ -72,27 +70,24 @@ BELOW = SizeField(
 
 def to_panel(brief: Brief, finished: Sizes) -> Sizes:
     """The main panel under the band, and both legs."""
-    seams = brief.seams
-    legs = corner_for(brief, finished["depth"], seams.side, seams.bottom, "seam")
-    corner = corner_of(brief, legs, seams.side, seams.bottom, "seam")
+    seams, legs = brief.seams, legs_for(brief, finished)
+    corner = corner_by(brief, legs)
     main = finished["height"] - finished["band"] + seams.side + corner.in_other
     return {
         "panel_width": ruler(brief, finished["width"] + 2 * corner.in_side, "trimmed width"),
         "panel_height": ruler(brief, main, "main, trimmed height"),
-        "notch_side": legs[0],
-        "notch_bottom": legs[1],
+        **legs,
     }
 
 
 def _body(brief: Brief, panel: Sizes) -> Body:
     seams = brief.seams
-    legs = (panel["notch_side"], panel["notch_bottom"])
-    corner = corner_of(brief, legs, seams.side, seams.bottom, "seam")
-    width = (panel["panel_width"] - 2 * corner.in_side).called("finished width of the base")
+    corner = corner_by(brief, panel)
+    width = (panel["panel_width"] - 2 * corner.in_side).called(width_label(corner))
     main = panel["panel_height"] - seams.side - corner.in_other
     positive(width, "notch_side", "Notches this wide meet in the middle: cut them smaller.")
     positive(main, "band", "The band and the base take all of the height: make the band less.")
-    height = (main + panel["band"]).called("standing height")
+    height = (main + panel["band"]).called(height_label(corner))
     return Body(corner, width, height, corner.depth.called("finished depth"))
 
 
@@ -138,7 +133,7 @@ def _net(panels: list[Panel], body: Body, rims: Rims, cord: Cords) -> Net:
     return Net(
         sheets=(*(boxed_sheet(panel, body.corner, rims) for panel in (front, back)), above),
         seams=(
-            *boxed_seams(),
+            *boxed_seams(boxed=not body.corner.none),
             seam(JoinKey("band"), side("front", "top"), side("band", "bottom"), hinge=True),
             seam(
                 JoinKey("band", at="behind"),
@@ -190,15 +185,13 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         ),
         matches=matches,
         finished=body.finished,
-        base=body.depth,
-        corners=2,
+        base=body.base,
+        corners=body.corners,
         inside=inside,
         figures=(
             BagFigure("opening-flat", flat),
             BagFigure("each-cord", cord),
-            body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
-            lying_flat(body.height, body.depth),
-            box_volume(inside),
+            *base_figures(body, inside, "depth-by-the-bottom-leg", "depth by the bottom leg"),
         ),
         net=_net(panels, body, rims, _cords(brief, panel, panels[2])),
         attachments=(Attachment("cord", "Cord", cord, _THICK, 2, cloth=False),),
@@ -225,7 +218,8 @@ DRAWSTRING = Shape(
         CHANNEL,
         TAIL,
     ),
-    options=(),
+    options=(BASE,),
+    flat=flat_for_object,
     for_object=boxed_for_object,
     to_panel=to_panel,
     build=build,

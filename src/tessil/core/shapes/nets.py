@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from tessil.core.bag.ids import LIES, CutOut, EdgeKey, JoinKey
 from tessil.core.bag.model import Edge, Panel
-from tessil.core.bag.net import FLAT, SQUARE, Crease, Seam, Sheet, Side
+from tessil.core.bag.net import FLAT, OVER, SQUARE, Crease, Seam, Sheet, Side
 from tessil.core.numbers import sizes
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -65,6 +65,8 @@ def sewn_edges(panel: Panel, corner: Corner, rims: Rims, notches: Notches) -> tu
 def boxed_sheet(panel: Panel, corner: Corner, rims: Rims) -> Sheet:
     """A body panel of a bag with boxed corners at its bottom: front, half of each end, half of the
     base."""
+    if corner.none:
+        return Sheet(panel.key, panel.edges)
     x0, y0 = corner.in_side.value, corner.in_other.value
     w, h = panel.width.value, panel.height.value
     edges = sewn_edges(panel, corner, rims, Notches(bottom=(x0, y0), seam=NONE))
@@ -79,26 +81,30 @@ def boxed_sheet(panel: Panel, corner: Corner, rims: Rims) -> Sheet:
     )
 
 
-def ends_of(panel: Panel, corner: Corner) -> tuple[Crease, Crease]:
+def ends_of(panel: Panel, corner: Corner) -> tuple[Crease, ...]:
     """Where a band above a boxed body turns round its ends."""
+    if corner.none:
+        return ()
     h = panel.height.value
     return upright(corner.in_side, ZERO, h), upright(panel.width - corner.in_side, ZERO, h)
 
 
-def boxed_seams(front: str = "front", back: str = "back") -> tuple[Seam, ...]:
-    """Front to back of a boxed body: the bottom holds, sides and corners close."""
-    boxed = []
-    for way, other in MIRRORED:
+def boxed_seams(front: str = "front", back: str = "back", boxed: bool = True) -> tuple[Seam, ...]:
+    """Front to back of a body: the bottom holds, sides and corners close; without a base the back
+    turns over at the bottom."""
+    corners = []
+    turn = FLAT if boxed else OVER
+    for way, other in MIRRORED if boxed else ():
         one, two = (
             (side(front, EdgeKey(way, "corner", lies)), side(back, EdgeKey(other, "corner", lies)))
             for lies in LIES
         )
-        boxed.append(Seam(JoinKey("box corner", way), one, two))
+        corners.append(Seam(JoinKey("box corner", way), one, two))
     return (
-        seam(JoinKey("seam", "bottom"), side(front, "bottom"), side(back, "bottom"), hinge=True),
+        seam(JoinKey("seam", "bottom"), side(front, "bottom"), side(back, "bottom"), turn, True),
         seam(JoinKey("seam", "left"), side(front, "left"), side(back, "right")),
         seam(JoinKey("seam", "right"), side(front, "right"), side(back, "left")),
-        *boxed,
+        *corners,
     )
 
 

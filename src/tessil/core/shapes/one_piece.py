@@ -6,12 +6,16 @@ The side leg of its notch crosses a seam, the fold leg none, so they differ:
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, Fold, Join, Panel
 from tessil.core.bag.net import Net, Seam, Sheet, Side
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Figure
+from tessil.core.shapes import sleeve
 from tessil.core.shapes.base import (
+    BASE,
     DEPTH,
     HEIGHT,
     NOTHING,
@@ -36,6 +40,7 @@ from tessil.core.shapes.common import (
     ruler,
 )
 from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
+from tessil.core.shapes.flat_pouch import flat_for_object
 from tessil.core.shapes.nets import ZERO, fold_notch, level, seam, sewn_edges, upright
 from tessil.core.shapes.outlines import Notches, panel_edges
 from tessil.core.shapes.tote import (
@@ -44,6 +49,7 @@ from tessil.core.shapes.tote import (
     Body,
     body_rims,
     boxed_for_object,
+    has_base,
     inside_of,
     top_bound,
 )
@@ -61,6 +67,8 @@ NOTCH_FOLD = SizeField(
 def to_panel(brief: Brief, finished: Sizes) -> Sizes:
     """Panel width and whole length, and the two unlike legs."""
     side, top = brief.seams.side, brief.seams.top
+    if not has_base(brief):
+        return sleeve.to_panel(brief, finished)
     legs = corner_for(brief, finished["depth"], side, NOTHING, "fold")
     corner = corner_of(brief, legs, side, NOTHING, "fold")
     stands = finished["height"] if top_bound(brief) else finished["height"] + top
@@ -137,7 +145,10 @@ def _net(brief: Brief, panel: Panel, corner: Corner) -> Net:
 
 
 def build(brief: Brief, panel: Sizes) -> Bag:
-    """The tote in one piece; raises CannotPlan when nothing is left."""
+    """The tote in one piece; raises CannotPlan when nothing is left.  Without a base it is sewn as
+    a sleeve is."""
+    if not has_base(brief):
+        return replace(sleeve.build(brief, panel), shape="one-piece")
     body = _body(brief, panel)
     outer = _panel(brief, (panel["panel_width"], panel["panel_height"]), body.corner)
     panels = [outer]
@@ -180,7 +191,8 @@ ONE_PIECE = Shape(
         NOTCH_SIDE,
         NOTCH_FOLD,
     ),
-    options=(TOP,),
+    options=(BASE, TOP),
+    flat=flat_for_object,
     for_object=boxed_for_object,
     to_panel=to_panel,
     build=build,

@@ -17,6 +17,7 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
+    BASE,
     DEPTH,
     HEIGHT,
     NOTHING,
@@ -30,7 +31,8 @@ from tessil.core.shapes.base import (
     Sizes,
 )
 from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_corners, check_flap, flap_style
-from tessil.core.shapes.common import box_volume, follows, join_pairs, lining_of, lying_flat
+from tessil.core.shapes.common import follows, join_pairs, lining_of
+from tessil.core.shapes.flat_pouch import flat_for_object
 from tessil.core.shapes.nets import ZERO, level, side
 from tessil.core.shapes.outlines import Rim, Rims, shaped_top
 from tessil.core.shapes.tote import (
@@ -38,6 +40,7 @@ from tessil.core.shapes.tote import (
     NOTCH_SIDE,
     TOP,
     Body,
+    base_figures,
     body_joins,
     body_net,
     body_of,
@@ -216,9 +219,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
                 (flap.width - 2 * allowed).called("finished width of the flap"),
             ),
             BagFigure("flap-comes-down-the-front", lands),
-            body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
-            lying_flat(body.height, body.depth),
-            box_volume(inside),
+            *base_figures(body, inside, "depth-by-the-bottom-leg", "depth by the bottom leg"),
         ),
         net=_net(body_net(brief, body, panels[0], panels[1]), body, panels, over),
         flap=FlapNeed(
@@ -232,8 +233,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             female_sign=1,
             narrower=panel["flap_less"],
         ),
-        base=body.depth,
-        corners=2,
+        base=body.base,
+        corners=body.corners,
         opening=(2 * flat).called("round the opening"),
         loop=True,
     )
@@ -257,13 +258,14 @@ SATCHEL = Shape(
         FLAP_ROUND,
         FLAP_OVER,
     ),
-    options=(TOP, FLAP_SHAPE, PASSES),
+    options=(BASE, TOP, FLAP_SHAPE, PASSES),
+    flat=flat_for_object,
     for_object=boxed_for_object,
     to_panel=to_panel,
     build=build,
     leader="front",
     cloths=2,
-    proportions={"flap": lambda sizes: sizes["depth"] / 2 + sizes["height"] * 3 / 5},
+    proportions={"flap": lambda sizes: sizes.get("depth", NOTHING) / 2 + sizes["height"] * 3 / 5},
     uses=frozenset({"lining", "corner", "bottom", "top"}),
     carries=("strap", "wrist", "end"),
     begins={"strap": "one"},

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from tessil.core.bag.ids import ENDS, LIES, EdgeKey, JoinKey
+from tessil.core.bag.ids import ENDS, LIES, EdgeKey, FigureId, JoinKey
 from tessil.core.bag.model import Bag, BagFigure, EdgeRef, ExactPoint, Join, Panel
 from tessil.core.bag.net import Net
 from tessil.core.numbers.exact import Fraction
@@ -16,7 +16,9 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
+    BASE,
     DEPTH,
+    FLAT,
     HEIGHT,
     NOTHING,
     PANEL_HEIGHT,
@@ -38,7 +40,8 @@ from tessil.core.shapes.common import (
     positive,
     ruler,
 )
-from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of
+from tessil.core.shapes.corners import TRIMMED, Corner, corner_for, corner_of, no_corner
+from tessil.core.shapes.flat_pouch import flat_for_object, flat_inside
 from tessil.core.shapes.nets import boxed_seams, boxed_sheet
 from tessil.core.shapes.outlines import Notches, Rim, Rims, panel_edges
 
@@ -62,6 +65,11 @@ def top_bound(brief: Brief) -> bool:
     return brief.options.get("top") == "bound"
 
 
+def has_base(brief: Brief) -> bool:
+    """Whether its corners are boxed."""
+    return brief.options.get(BASE.key) != FLAT
+
+
 def boxed_for_object(brief: Brief) -> Sizes:
     """Finished sizes round what stands in a boxed bag.
 
@@ -78,16 +86,32 @@ def boxed_for_object(brief: Brief) -> Sizes:
 
 def to_panel(brief: Brief, finished: Sizes) -> Sizes:
     """Trimmed panel and both notch legs for a finished width, height and depth."""
-    seams = brief.seams
-    legs = corner_for(brief, finished["depth"], seams.side, seams.bottom, "seam")
-    corner = corner_of(brief, legs, seams.side, seams.bottom, "seam")
-    stands = finished["height"] if top_bound(brief) else finished["height"] + seams.top
+    legs = legs_for(brief, finished)
+    corner = corner_by(brief, legs)
+    stands = finished["height"] if top_bound(brief) else finished["height"] + brief.seams.top
     return {
         "panel_width": ruler(brief, finished["width"] + 2 * corner.in_side, "trimmed width"),
         "panel_height": ruler(brief, stands + corner.in_other, "trimmed height"),
-        "notch_side": legs[0],
-        "notch_bottom": legs[1],
+        **legs,
     }
+
+
+def legs_for(brief: Brief, finished: Sizes) -> Sizes:
+    """Both legs for a finished depth; none without a base."""
+    seams = brief.seams
+    if not has_base(brief):
+        return {}
+    side, bottom = corner_for(brief, finished["depth"], seams.side, seams.bottom, "seam")
+    return {"notch_side": side, "notch_bottom": bottom}
+
+
+def corner_by(brief: Brief, panel: Sizes) -> Corner:
+    """The corner of a body of two panels, by its legs."""
+    seams = brief.seams
+    if not has_base(brief):
+        return no_corner(seams.side, seams.bottom)
+    legs = (panel["notch_side"], panel["notch_bottom"])
+    return corner_of(brief, legs, seams.side, seams.bottom, "seam")
 
 
 class Body(Record, frozen=True):
@@ -100,21 +124,41 @@ class Body(Record, frozen=True):
 
     @property
     def finished(self) -> tuple[Figure, ...]:
-        return self.width, self.height, self.depth
+        sizes = self.width, self.height, self.depth
+        return sizes[:2] if self.corner.none else sizes
+
+    @property
+    def base(self) -> Figure | None:
+        """How deep its base is, if it has one."""
+        return None if self.corner.none else self.depth
+
+    @property
+    def corners(self) -> int:
+        """How many of its corners are boxed."""
+        return 0 if self.corner.none else 2
 
 
 def body_of(brief: Brief, panel: Sizes) -> Body:
     """Finished sizes of two notched panels; raises CannotPlan when nothing is left."""
     seams = brief.seams
-    legs = (panel["notch_side"], panel["notch_bottom"])
-    corner = corner_of(brief, legs, seams.side, seams.bottom, "seam")
-    width = (panel["panel_width"] - 2 * corner.in_side).called("finished width of the base")
+    corner = corner_by(brief, panel)
+    width = (panel["panel_width"] - 2 * corner.in_side).called(width_label(corner))
     below = panel["panel_height"] if top_bound(brief) else panel["panel_height"] - seams.top
-    height = (below - corner.in_other).called("standing height")
+    height = (below - corner.in_other).called(height_label(corner))
     sentence = "Notches this wide meet in the middle and leave no base: cut them smaller."
     positive(width, "notch_side", sentence)
     positive(height, "notch_bottom", "A notch this high leaves no side to stand: cut it smaller.")
     return Body(corner, width, height, corner.depth.called("finished depth"))
+
+
+def width_label(corner: Corner) -> str:
+    """What the finished width is called."""
+    return "finished width" if corner.none else "finished width of the base"
+
+
+def height_label(corner: Corner) -> str:
+    """What the finished height is called."""
+    return "finished height" if corner.none else "standing height"
 
 
 def body_rims(brief: Brief) -> Rims:
@@ -138,6 +182,8 @@ def body_panel(
     edges = panel_edges(
         (w, h), body_rims(brief), Notches(bottom=corner.cut, seam=brief.seams.corner)
     )
+    if corner.none:
+        return Panel(key, label, "outer", width, height, edges, like=like)
     side, other = corner.side_leg.value, corner.other_leg.value
     notches = (
         corner.notch("bottom left", Fraction(0), h - other),
@@ -159,6 +205,8 @@ def body_joins(brief: Brief, body: Body, panel: Sizes) -> tuple[Join, ...]:
         (JoinKey("seam", "bottom"), (f, "bottom"), (b, "bottom"), seams.bottom),
     )
     corner = body.corner
+    if corner.none:
+        return plain
     if corner.cut is None:
         side_raw = panel["panel_height"] - corner.in_other + TRIMMED
         left, right, bottom = plain
@@ -183,7 +231,7 @@ def body_net(brief: Brief, body: Body, front: Panel, back: Panel) -> Net:
     rims = body_rims(brief)
     return Net(
         sheets=tuple(boxed_sheet(panel, body.corner, rims) for panel in (front, back)),
-        seams=boxed_seams(),
+        seams=boxed_seams(boxed=not body.corner.none),
         still=("front", middle_of(front)),
     )
 
@@ -200,11 +248,22 @@ def middle_of(panel: Panel) -> ExactPoint:
 
 def inside_of(brief: Brief, body: Body) -> tuple[BagFigure, ...]:
     """Inside width, height and depth."""
+    if body.corner.none:
+        return flat_inside(brief, body.width, body.height)
     return (
         less_walls(brief, body.width, 2, "width"),
         less_walls(brief, body.height, 1, "height"),
         less_walls(brief, body.depth, 2, "depth"),
     )
+
+
+def base_figures(
+    body: Body, inside: tuple[BagFigure, ...], by: FigureId, label: str
+) -> tuple[BagFigure, ...]:
+    """What a bag with a base tells of it."""
+    if body.corner.none:
+        return ()
+    return (body.corner.told(by, label), lying_flat(body.height, body.depth), box_volume(inside))
 
 
 def build(brief: Brief, panel: Sizes) -> Bag:
@@ -225,14 +284,12 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         joins=body_joins(brief, body, panel),
         matches=matches,
         finished=body.finished,
-        base=body.depth,
-        corners=2,
+        base=body.base,
+        corners=body.corners,
         inside=inside,
         figures=(
             BagFigure("opening-flat", flat),
-            body.corner.told("depth-by-the-bottom-leg", "depth by the bottom leg"),
-            lying_flat(body.height, body.depth),
-            box_volume(inside),
+            *base_figures(body, inside, "depth-by-the-bottom-leg", "depth by the bottom leg"),
         ),
         net=body_net(brief, body, panels[0], panels[1]),
         opening=(2 * flat).called("round the opening"),
@@ -246,7 +303,8 @@ TOTE = Shape(
     short="Tote",
     sentence="Two panels and a bottom seam; a notch at each corner makes the base.",
     fields=(WIDTH, HEIGHT, DEPTH, PANEL_WIDTH, PANEL_HEIGHT, NOTCH_SIDE, NOTCH_BOTTOM),
-    options=(TOP,),
+    options=(BASE, TOP),
+    flat=flat_for_object,
     for_object=boxed_for_object,
     to_panel=to_panel,
     build=build,

@@ -26,7 +26,7 @@ from tessil.core.panels.planning import Setting, Task
 from tessil.core.piecing.seamtest import piecing_seam
 from tessil.core.project import Project
 from tessil.core.sandwich.layers import thickness
-from tessil.core.shapes import SHAPES, Brief, SeamFigures, Shape
+from tessil.core.shapes import Brief, SeamFigures, Shape, shape_as
 from tessil.core.shapes.held import held_figures
 from tessil.core.trouble import CannotPlan
 
@@ -48,7 +48,7 @@ def _seams(project: Project) -> SeamFigures:
 def shape_of(project: Project) -> Shape:
     """The project's shape; raises CannotPlan for one this program does not know."""
     try:
-        return SHAPES[project.shape.kind]
+        return shape_as(project.shape.kind, project.shape.options.get("base", ""))
     except KeyError:
         raise CannotPlan(
             "shape.kind", f"The shape “{project.shape.kind}” is not one this Tessil knows."
