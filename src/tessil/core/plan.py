@@ -152,7 +152,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     width = project.stock.usable_width
     binding = of("binding", _binding, bag, brief, project.binding, width)
     edge_task = like("edge task", edge_task_of(project, bag, brief))
-    cut_task = like("cut task", cut_task_of(project, brief))
+    cut_task = like("cut task", cut_task_of(project, brief, bag.flap))
     edging = of("edging", plan_edging, edge_task, binding)
     sets = of("sets", strip_sets, panels, cut_task)
     items = of("items", cut_list, panels, sets, binding, edging, cut_task)

@@ -373,4 +373,9 @@ def _closing(plan: Plan) -> Iterator[Spec]:
         yield field_of(plan, "button.across", "length", "Button, across", "Its diameter")
         yield field_of(plan, "button.thick", "length", "Button, thick", "With its shank")
     if plan.edging.cord is not None:
-        yield field_of(plan, "cord.thick", "length", "Cord, thick", "Its diameter")
+        kinds = (("round", "round"), ("flat", "flat tape"))
+        why = "A flat tape wants a channel half as wide again as it is"
+        yield field_of(plan, "cord.kind", "choice", "Cord", why, choices=kinds)
+        flat = plan.project.cord.kind == "flat"
+        label, about = ("Tape, wide", "Its width") if flat else ("Cord, thick", "Its diameter")
+        yield field_of(plan, "cord.thick", "length", label, about)

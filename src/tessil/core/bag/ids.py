@@ -135,6 +135,8 @@ CutKind = Literal[
     "cloth to cut on the cross",
     "interfacing",
     "reinforcing patch",
+    "end tab",
+    "stiffener",
     "batting",
     "backing",
     "firm",
@@ -142,7 +144,20 @@ CutKind = Literal[
     "divided",
     "window",
 ]
-CutFor = Literal["panels", "edge", "pocket", "bias", "pull", "inner seams", "part"]
+CutFor = Literal[
+    "panels",
+    "edge",
+    "pocket",
+    "bias",
+    "pull",
+    "inner seams",
+    "part",
+    "tab",
+    "stiffener",
+    "snap",
+    "zipper end",
+    "button loop",
+]
 
 
 class CutOwner(Record, frozen=True):

@@ -11,7 +11,7 @@ from tessil.core.bag.ids import CutKind, CutNote, CutOwner, NoteKind
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.cutting.item import SCRAP, SQUARES, CutItem, times
 from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
-from tessil.core.cutting.sundries import edge_items, pocket_items
+from tessil.core.cutting.sundries import edge_items, mark_items, snap_items
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.edging import Edging
@@ -272,10 +272,18 @@ def cut_list(
                 notes=(CutNote("diagonal"),),
             )
         )
-    items += [item for mark in task.marks for item in pocket_items(mark, bags, task)]
+    items += [item for mark in task.marks for item in mark_items(mark, bags, task)]
+    items += snap_items(_unbacked(panels, task.snaps), bags)
     items += edge_items(edging, bags, task)
     items = _from_hand(items, task)
     return tuple(item for item in items if item.number.value)
+
+
+def _unbacked(panels: tuple[PanelPlan, ...], snaps: tuple[str, ...]) -> int:
+    """How many parts of a snap lie on a panel without batting."""
+    by_key = {panel.key: panel for panel in panels}
+    on = [by_key[key] for key in snaps if key in by_key]
+    return sum(all(layer.role != "batting" for layer in panel.layers) for panel in on)
 
 
 def _from_hand(items: list[CutItem], task: CutTask) -> list[CutItem]:

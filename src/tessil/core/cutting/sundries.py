@@ -8,8 +8,14 @@ from tessil.core.cutting.task import CutTask
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
+from tessil.core.shapes.carrying import TAB_CUT
 from tessil.core.trimming.choice import Mark
+from tessil.core.trimming.marks import SNAP_PATCH
 from tessil.core.trouble import CannotPlan
+
+STIFF, WOVEN = "stiff-interfacing", "woven-interfacing"  # of the catalogue
+LOOP_CUT = given("loop strip, cut", 1, Basis.PRACTICE)  # folds to ¼
+_RING_TAB = given("ring tab, length", 3, Basis.PRACTICE)
 
 
 def pocket_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
@@ -41,11 +47,51 @@ def pocket_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
     ]
 
 
+def mark_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
+    """What is cut for a mark: a pocket, a tab for a ring, a stiffener for the base."""
+    if mark.kind == "d-ring":
+        size = _RING_TAB, TAB_CUT
+        return [CutItem(CutOwner("tab"), "strip to fold", task.cloth, times(1, 1, bags), *size)]
+    if mark.kind == "stiffener":
+        size = given("base, length", mark.width), given("base, width", mark.height)
+        owner, number = CutOwner("stiffener"), times(1, 1, bags)
+        return [CutItem(owner, "stiffener", STIFF, number, *size, material=True)]
+    return pocket_items(mark, bags, task)
+
+
+def snap_items(placed: int, bags: Figure) -> list[CutItem]:
+    """A square of interfacing behind each part of a snap that no batting lies behind."""
+    if not placed:
+        return []
+    number = (count("patches", placed, Basis.GEOMETRY) * bags).called("pieces")
+    side = given("patch behind the snap", SNAP_PATCH, Basis.PRACTICE)
+    return [
+        CutItem(CutOwner("snap"), "reinforcing patch", WOVEN, number, side, side, material=True)
+    ]
+
+
+def _zipper_tabs(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
+    if edging.zipper is None or edging.zipper.tab is None:
+        return []
+    number = (count("ends", 2, Basis.GEOMETRY) * bags).called("pieces")
+    owner, notes = CutOwner("zipper end"), (CutNote("fold half"),)
+    return [CutItem(owner, "end tab", task.cloth, number, *edging.zipper.tab, notes)]
+
+
+def _button_loop(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
+    if edging.loop is None:
+        return []
+    owner, number = CutOwner("button loop"), times(1, 1, bags)
+    folds = (CutNote("folds"),)
+    return [CutItem(owner, "strip to fold", task.cloth, number, edging.loop, LOOP_CUT, folds)]
+
+
 def edge_items(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
     """Straps, bias from new cloth, and the binding of inner seams, from the binding's cloth."""
     items: list[CutItem] = []
     for strap in edging.straps:
         items += _strap_items(strap, bags, task)
+    items += [*_zipper_tabs(edging, bags, task), *_button_loop(edging, bags, task)]
     for cut in edging.bias:
         if cut.new is not None:
             items.append(
@@ -112,7 +158,7 @@ def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]
             CutItem(
                 owner,
                 "interfacing",
-                "woven-interfacing",
+                WOVEN,
                 straps,
                 long,
                 width,
@@ -130,13 +176,5 @@ def _patches(strap: StrapPlan, bags: Figure) -> list[CutItem]:
     ends = count("ends", 2 * strap.part.number, Basis.GEOMETRY) * bags
     owner, side = CutOwner("part", (strap.part.key,)), strap.patch
     return [
-        CutItem(
-            owner,
-            "reinforcing patch",
-            "woven-interfacing",
-            ends.called("pieces"),
-            side,
-            side,
-            material=True,
-        )
+        CutItem(owner, "reinforcing patch", WOVEN, ends.called("pieces"), side, side, material=True)
     ]

@@ -27,6 +27,7 @@ class CutTask(Record, frozen=True):
     materials: Mapping[str, Material]
     offcuts: tuple[Offcut, ...]
     marks: tuple[Mark, ...]
+    snaps: tuple[str, ...]  # the panels on which the parts of a snap are set
     cloth: str
     pocket_cloth: str
     side_seam: Inches

@@ -249,6 +249,12 @@ def _metal(plan: Plan) -> Iterator[Snag]:
     )
 
 
+_CHANNEL = {
+    "round": "Half of its round and a little ask for",
+    "flat": "A tape gathers in a channel of its own width: half as wide again is",
+}
+
+
 def _channel(plan: Plan) -> Iterator[Snag]:
     cord = plan.edging.cord
     if cord is None or cord.channel.value >= cord.least.value:
@@ -259,6 +265,6 @@ def _channel(plan: Plan) -> Iterator[Snag]:
         "edge.channel",
         Weight.WARNS,
         f"The cord will not run in a channel of {_read(plan, cord.channel.value)}",
-        f"Half of its round and a little ask for {_read(plan, wide)}.",
+        f"{_CHANNEL[plan.project.cord.kind]} {_read(plan, wide)}.",
         edit(f"Make the channel {_read(plan, wide)}", ("shape.sizes.channel", wide)),
     )

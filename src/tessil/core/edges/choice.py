@@ -107,8 +107,10 @@ class Button(Decided):
 
 
 class Cord(Decided):
-    """A drawstring: how thick; its tails and its channel are sizes of the shape."""
+    """A drawstring: how thick, or how wide if it is a flat tape; its tails and its channel are
+    sizes of the shape."""
 
+    kind: Literal["round", "flat"] = "round"
     thick: Size = Fraction(1, 4)
 
 

@@ -86,6 +86,7 @@ class ZipperPlan(Record, frozen=True):
     buy: Figure
     cut_off: Figure
     tape: Figure | None  # left between the tabs, where there are some
+    tab: tuple[Figure, Figure] | None  # to cut for each of them: width and length
     sliders: int
     topstitch: Figure  # so far from the fold beside it
 
@@ -383,17 +384,29 @@ def _zipper(task: EdgeTask) -> ZipperPlan | None:
     else:
         buy = length.called("zipper, off the roll")
     cut = (buy - need.spans).called("cut off, past the seams")
-    tape = None
+    tape = tab = None
     if choice.ends == "tabs":
-        tab = given("each tab covers", Fraction(1, 2), Basis.PRACTICE)
-        tape = (need.between - 2 * tab).called("tape between the tabs")
+        covers = given("each tab covers", Fraction(1, 2), Basis.PRACTICE)
+        tape = (need.between - 2 * covers).called("tape between the tabs")
+        tab = _end_tab(task, covers)
     topstitch = given("topstitch from the fold", TOPSTITCH[task.units], Basis.PRACTICE)
     sliders = 2 if choice.sliders == "two" else 1
-    return ZipperPlan(length, buy, cut, tape, sliders, topstitch)
+    return ZipperPlan(length, buy, cut, tape, tab, sliders, topstitch)
 
 
-def channel_least(thick: Figure) -> Figure:
-    """Half the cord's round and ¼ in (common practice)."""
+def _end_tab(task: EdgeTask, covers: Figure) -> tuple[Figure, Figure]:
+    """A tab folded over an end of the tape: as wide as the tape and what shows beside it, its two
+    halves with a seam each (common practice)."""
+    seam = given("zipper seam", task.zipper.seam)
+    wide = given("zipper tape, wide", 1, Basis.PRACTICE) + 2 * seam
+    return wide.called("end tab, width"), (2 * (covers + 2 * seam)).called("end tab, length")
+
+
+def channel_least(thick: Figure, flat: bool = False) -> Figure:
+    """Half the cord's round and ¼ in; for a flat tape half as wide again as it is (common
+    practice)."""
+    if flat:
+        return (Fraction(3, 2) * thick).called("channel, at least")
     room = given("to run in", Fraction(1, 4), Basis.PRACTICE)
     return (PI * thick / 2 + room).called("channel, at least")
 
@@ -402,8 +415,9 @@ def _cord(task: EdgeTask) -> CordPlan | None:
     part = next((part for part in task.bag.attachments if part.key == "cord"), None)
     if part is None:
         return None
-    thick = given("cord, thick", task.cord.thick)
-    least = channel_least(thick)
+    flat = task.cord.kind == "flat"
+    thick = given("tape, wide" if flat else "cord, thick", task.cord.thick)
+    least = channel_least(thick, flat)
     channel = given("channel", task.channel if task.channel is not None else Fraction(3, 4))
     return CordPlan(thick, least, channel, part.length.called("each cord, length"))
 

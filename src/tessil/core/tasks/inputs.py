@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from tessil.core.bag.model import Bag
+from tessil.core.bag.model import Bag, FlapNeed
 from tessil.core.choices import (
     bound_print,
     choices_for,
@@ -168,7 +168,8 @@ def edge_task_of(project: Project, bag: Bag, brief: Brief) -> EdgeTask:
     )
 
 
-def cut_task_of(project: Project, brief: Brief) -> CutTask:
+def cut_task_of(project: Project, brief: Brief, flap: FlapNeed | None) -> CutTask:
+    snapped = flap is not None and project.snap.used
     return CutTask(
         bags=project.made,
         stock=project.stock,
@@ -176,6 +177,7 @@ def cut_task_of(project: Project, brief: Brief) -> CutTask:
         materials=materials_of(project),
         offcuts=project.offcuts,
         marks=project.marks,
+        snaps=(flap.male_panel, flap.female_panel) if flap is not None and snapped else (),
         cloth=bound_print(project),
         pocket_cloth=first_print(choices_of_lining(project)),
         side_seam=project.seams.side,

@@ -13,6 +13,11 @@ _OWNERS = {
     "pocket": "Pocket",
     "pull": "Zipper pull",
     "inner seams": "Inner seams",
+    "tab": "Ring tab",
+    "stiffener": "Base",
+    "snap": "Snap",
+    "zipper end": "Zipper end",
+    "button loop": "Button loop",
 }
 _NOTES: dict[NoteKind, str] = {
     "scrap": "from scrap {number}",

@@ -484,7 +484,7 @@ def mending_words(what: str) -> str:
 
 
 # What does not bear water or an iron; common practice, no source.
-_WIPED = ("vinyl", "faux-leather", "heavy-stiff-interfacing", "foam")
+_WIPED = frozenset({"clear-vinyl", "faux-leather", "stiff-interfacing", "sew-in-foam"})
 
 
 def made_of_words(materials: Mapping[str, Material], keys: tuple[str, ...]) -> str:
@@ -495,6 +495,6 @@ def made_of_words(materials: Mapping[str, Material], keys: tuple[str, ...]) -> s
 
 def care_words(keys: frozenset[str]) -> str:
     """How a bag is to be cared for, by the tenderest of what it is made of."""
-    if any(word in key for key in keys for word in _WIPED):
+    if keys & _WIPED:
         return "Wipe clean with a damp cloth. Do not wash, do not iron, keep from heat."
     return "Wash by hand, cool, in mild soap; dry flat. Iron from the lining side, not hot."

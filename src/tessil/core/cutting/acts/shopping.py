@@ -73,6 +73,11 @@ def _closing(plan: Plan) -> Iterator[Need]:
         yield "zipper", zipper.buy, 1
         if zipper.sliders > 1:
             yield "slider", None, zipper.sliders - 1
+    for mark in plan.project.marks:
+        if mark.kind == "window":
+            opening = given("window, opening", mark.width)
+            longer = given("zipper beyond it", 1, Basis.PRACTICE)
+            yield "zipper", (opening + longer).called("zipper of the pocket"), 1
     for part in plan.bag.attachments:
         if not part.cloth:
             yield "cord", part.length, part.number
