@@ -107,5 +107,10 @@ class Plan(Record, frozen=True):
         """How thick it gets round one panel, in the order of its edges."""
         return self.bulk.get(panel, ())
 
+    @property
+    def tucked(self) -> bool:
+        """Whether the lining is tucked in at an open top, and so needs no gap to turn through."""
+        return self.project.lining_in == "tucked" and self.bag.zipper is None
+
     def ladder(self, key: str) -> tuple[Rung, ...]:
         return ladder(self.panel(key), self.bag)

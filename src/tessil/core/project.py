@@ -11,7 +11,7 @@ from typing import Annotated, Literal, TypeVar
 
 from pydantic import Field, field_validator
 
-from tessil.core.brief.choice import CornerSchool, Held, Lining, Seams, ShapeChoice
+from tessil.core.brief.choice import CornerSchool, Held, Lining, LiningIn, Seams, ShapeChoice
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.catalogue.prints import Print
 from tessil.core.costing.choice import Pricing, Sale
@@ -20,7 +20,7 @@ from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap,
 from tessil.core.layout.choice import Rules
 from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Name, Room, Size
+from tessil.core.numbers.fields import Decided, Longer, Name, Size
 from tessil.core.numbers.lengths import Units
 from tessil.core.panels.choice import Measured, Oversize, PanelChoices
 from tessil.core.piecing.choice import MOST_SCRAPS, Pack, Scrap, SeamTest
@@ -85,8 +85,9 @@ class OneBag(Decided):
     zipper: Zipper = Field(default_factory=Zipper)
     oversize: Oversize = Field(default_factory=Oversize)
     lining: Lining = "drop-in"
+    lining_in: LiningIn = "gap"  # how one that is dropped in comes in, where the top is turned in
     turning_gap: Size | None = None
-    lining_shorter: Room = Fraction(0)
+    lining_shorter: Longer = Fraction(0)
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)  # of all alike
     copies: Copies = Field(default_factory=dict, max_length=MOST_BAGS)  # of single ones, by number

@@ -12,7 +12,8 @@ from tessil.core.making.acts.telling import told
 from tessil.core.making.cautions import caution_for
 from tessil.core.planned import Plan
 from tessil.core.snags import Stage
-from tessil.core.words.making import GATE_WORDS, GLOSSARY, OPERATION_WORDS, care_words, seam_words
+from tessil.core.words.making import GATE_WORDS, GLOSSARY, OPERATION_WORDS, seam_words
+from tessil.core.words.mending import care_words
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts
 from tessil.drawing.makingview import seam_picture

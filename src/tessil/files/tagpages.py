@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.planned import Plan
-from tessil.core.words.making import care_words, made_of_words
+from tessil.core.words.mending import care_words, made_of_words
 from tessil.core.words.money import money_text
 from tessil.drawing import theme
 from tessil.drawing.fonts import load_fonts

@@ -32,7 +32,8 @@ from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
-from tessil.core.words.making import GATE_WORDS, OPERATION_WORDS, mending_words, seam_words
+from tessil.core.words.making import GATE_WORDS, OPERATION_WORDS, seam_words
+from tessil.core.words.mending import mending_words
 from tessil.ui.desk import Desk
 
 NONE = Making(())

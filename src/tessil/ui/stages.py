@@ -151,9 +151,11 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             "lining_shorter",
             "length",
             "Lining shorter",
-            "So that it does not bag out: nothing to ¼ in",
+            "So that it does not bag out: nothing to ¼ in; with a minus it is longer, and slack",
         )
-        yield with_empty(field_of(plan, "turning_gap", "length?", "Turning gap", ""), "the least")
+        if not plan.tucked:
+            gap = field_of(plan, "turning_gap", "length?", "Turning gap", "")
+            yield with_empty(gap, "the least")
     if panel.quilts:
         yield from oversize(plan)
 

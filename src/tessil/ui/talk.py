@@ -273,6 +273,20 @@ def _carried(plan: Plan) -> Iterator[Spec]:
     yield from _of_shape(plan, "carried")
 
 
+def _lining_in(plan: Plan) -> Iterator[Spec]:
+    """How a lining that is dropped in comes into an open bag whose top is turned in."""
+    turned = "top" in plan.shape.uses and plan.brief.options.get("top") != "bound"
+    if plan.project.lining == "drop-in" and turned and "zip" not in plan.shape.uses:
+        yield field_of(
+            plan,
+            "lining_in",
+            "choice",
+            "It goes in",
+            "Sewn round the top and turned through a gap, or tucked in and stitched on at the edge",
+            choices=(("gap", "through a gap"), ("tucked", "tucked in")),
+        )
+
+
 def _sewn(plan: Plan) -> Iterator[Spec]:
     yield from _of_shape(plan, "sewn")
     if "lining" in plan.shape.uses:
@@ -284,6 +298,7 @@ def _sewn(plan: Plan) -> Iterator[Spec]:
             "Where the lining comes in",
             choices=(("drop-in", "dropped in"), ("quilted-in", "quilted in"), ("none", "none")),
         )
+        yield from _lining_in(plan)
     if "corner" in plan.shape.uses:
         yield field_of(
             plan,

@@ -22,7 +22,7 @@ from tessil.core.making.choice import Made
 from tessil.core.making.order import broken_in, moved, ordered, state_after
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
-from tessil.core.words.making import mending_words
+from tessil.core.words.mending import mending_words
 from tessil.files.projectfile import load
 from tests.conftest import DEMO, tote
 

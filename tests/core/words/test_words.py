@@ -5,7 +5,7 @@ import pytest
 from tessil.core.bag.ids import CutNote, CutOwner, EdgeKey, JoinKey
 from tessil.core.catalogue import materials
 from tessil.core.plan import plan
-from tessil.core.words import making
+from tessil.core.words import mending
 from tessil.core.words.cuts import id_words, note_words, owner_name, taken_words
 from tessil.core.words.names import edge_name, join_name, side_name
 from tests.conftest import tote
@@ -120,7 +120,7 @@ def test_notes_on_pieces(kind, notes, words):
 
 def test_a_bag_is_cared_for_by_the_tenderest_of_its_materials():
     """Every key that is asked for is one of the catalogue's."""
-    assert set(making._WIPED) <= set(materials())
-    wiped = making.care_words(frozenset({"cotton", "stiff-interfacing"}))
+    assert set(mending._WIPED) <= set(materials())
+    wiped = mending.care_words(frozenset({"cotton", "stiff-interfacing"}))
     assert wiped.startswith("Wipe clean")
-    assert making.care_words(frozenset({"cotton", "cotton-batting"})).startswith("Wash by hand")
+    assert mending.care_words(frozenset({"cotton", "cotton-batting"})).startswith("Wash by hand")

@@ -10,6 +10,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Key, Name, Room, Seam, Size
 
 Lining = Literal["drop-in", "quilted-in", "none"]
+LiningIn = Literal["gap", "tucked"]
 CornerSchool = Literal["cut", "line", "pinch"]
 
 

@@ -102,6 +102,7 @@ _THIN = "A seam needs at least 1/16 in (1.6 mm)."
 Size = Annotated[Fraction, _bounded(Fraction(0), LONGEST, True, _MORE)]
 Room = Annotated[Fraction, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
 Room60 = Annotated[Fraction, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]
+Longer = Annotated[Fraction, _bounded(-Fraction(4), Fraction(12), False, _FAR)]  # or shorter
 Ranged = Annotated[Fraction, _bounded(-Fraction(12), LONGEST, False, _FAR)]
 Seam = Annotated[Fraction, _bounded(Fraction(1, 16), Fraction(2), False, _THIN)]
 Name = Annotated[str, _Kind(core_schema.str_schema(min_length=1, max_length=80))]

@@ -38,7 +38,7 @@ def trim_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
                 "Measure it on the trimmed panel, or sewn",
                 Place(x, y, w, h),
             )
-    if panel.key == "lining":
+    if panel.key == "lining" and not plan.tucked:
         yield Reading("trim.gap", plan.gap, "Left open in its bottom seam, to turn the bag")
     if not panel.quilt.sets and panel.only_cloth:
         return

@@ -148,7 +148,7 @@ def _flap(plan: Plan) -> Iterator[Snag]:
 
 def _turning(plan: Plan) -> Iterator[Snag]:
     """Is the gap chosen for the lining large enough, and does it leave enough to stitch?"""
-    gap = plan.project.turning_gap
+    gap = None if plan.tucked else plan.project.turning_gap
     if gap is None or not any(panel.panel.key == "lining" for panel in plan.panels):
         return
     least = plan.gap_least.value

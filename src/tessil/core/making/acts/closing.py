@@ -29,6 +29,8 @@ def closed_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             minutes=minutes(8),
         )
         yield from _through_the_gap(plan, kinds, ("top sewn",))
+    elif kinds.lined and kinds.turned:
+        yield from _tucked_in(plan, kinds)
     elif kinds.lined:
         yield _turned(kinds, ("shell sewn",))
         yield _put_in(kinds, wrong=True)
@@ -83,6 +85,33 @@ def _put_in(kinds: Kinds, wrong: bool) -> Deed:
         needs=("lining sewn", "shell sewn", *(("turned",) if wrong else ())),
         gives=("lining in",),
         minutes=minutes(3),
+    )
+
+
+def _tucked_in(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
+    """Both tops pressed under, the lining slipped in, one stitching round the edge: no gap."""
+    yield _turned(kinds, ("shell sewn",))
+    for key, needs in (("outside", "turned"), ("lining", "lining sewn")):
+        yield Deed(
+            f"top.press-{key}",
+            "top.press-under",
+            "line",
+            tool="iron",
+            needs=(needs,),
+            gives=(f"top of the {key} under",),
+            values=(("what", key), ("seam", plan.brief.seams.top.value)),
+            minutes=minutes(4),
+        )
+    yield _put_in(kinds, wrong=True)
+    yield Deed(
+        "top.edge-stitch",
+        "top.edge-stitch",
+        "line",
+        tool="walking foot",
+        needs=("lining in", "top of the outside under", "top of the lining under"),
+        gates=before_the_top(plan),
+        gives=("top finished", "lining closed"),
+        minutes=minutes(8),
     )
 
 

@@ -20,6 +20,7 @@ class Kinds(Record, frozen=True):
     edging: bool  # the outside edges are bound all round, nothing is turned
     turned: bool  # the top is turned in, or sewn to its lining and turned
     flat: bool  # sewn to its lining all round and turned: no seams of its own
+    tucked: bool  # the lining is tucked in and sewn on round the top: no gap
 
 
 def kinds_of(plan: Plan) -> Kinds:
@@ -43,6 +44,7 @@ def kinds_of(plan: Plan) -> Kinds:
         edging=edging,
         turned=any(e.finish in ("turned", "seam") for p in lined for e in p.edges if _top(e.key)),
         flat=flat,
+        tucked=plan.tucked,
     )
 
 
@@ -56,4 +58,4 @@ def ready_for(join: Sewing) -> tuple[str, ...]:
 
 def turned_through_gap(kinds: Kinds) -> bool:
     """Whether the bag is turned right side out through a gap in its lining."""
-    return bool(kinds.lined) and (bool(kinds.zips) or kinds.turned)
+    return bool(kinds.lined) and (bool(kinds.zips) or (kinds.turned and not kinds.tucked))
