@@ -10,8 +10,10 @@ from typing import Any
 
 from tessil.core.choosing import measure
 from tessil.core.edits import Edit
+from tessil.core.numbers.lengths import Inches, LengthError
 from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.piecing.scraplist import read_lengths, write_lengths
 from tessil.core.planned import Plan
 from tessil.core.snags import Stage
 from tessil.core.trimming.acts.marking import add_mark, remove_mark, set_mark
@@ -96,6 +98,7 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
             _setting(plan, at, "x2", f"Set the {name}"),
             empty="mirrored",
         )
+    yield from _pocket_fields(plan, at, mark)
     if mark.kind == "divided":
         divide = _setting(plan, at, "divisions", f"Divide the {name}")
         yield Spec(
@@ -114,6 +117,50 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
         None,
         always(remove_mark(plan, at)),
     )
+
+
+Pairs = tuple[tuple[str, str], ...]
+_CLOTHS = (("doubled", "one, doubled"), ("two", "two, ¼ showing"))
+_SIDES = (("sewn", "sewn on"), ("seams", "in the seams"))
+_BAGS = (("one", "in one piece"), ("two", "in two"))
+
+
+def _pocket_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
+    """What only pockets ask: their cloths, sides, divisions, box."""
+
+    def ask(
+        key: str, kind: Kind, label: str, why: str, choices: tuple[tuple[str, str], ...] = ()
+    ) -> Spec:
+        setting = _setting(plan, at, key, f"Set the {KINDS[mark.kind].lower()}")
+        return Spec(f"marks.{at}.{key}", kind, label, why, getattr(mark, key), setting, choices)
+
+    if mark.kind in ("slip", "divided"):
+        yield ask("cloths", "choice", "Of cloth", "The inner of two shows above as a lip", _CLOTHS)
+        why = "Turned in and sewn on, or caught in the panel's own side seams"
+        yield ask("sides", "choice", "Its sides", why, _SIDES)
+    if mark.kind == "window":
+        yield ask("box", "length", "Box, high", "The opening that shows the zipper: ⅜ to ½")
+        yield ask("bag", "choice", "Its bag", "Folded at the bottom, or two pieces", _BAGS)
+    if mark.kind == "divided":
+        words = f"Divide the {KINDS[mark.kind].lower()}"
+        yield Spec(
+            f"marks.{at}.at",
+            "note",
+            "Divided at",
+            "From its left, one after the other; nothing: evenly",
+            write_lengths(mark.at, plan.marks.notation),
+            lambda text: set_mark(plan, at, words, at=_divisions(plan, text, mark)),
+            empty="evenly",
+        )
+
+
+def _divisions(plan: Plan, text: str, mark: Mark) -> tuple[Inches, ...]:
+    """Where a pocket is divided; raises LengthError for places outside of it."""
+    places = read_lengths(text, plan.project.units) if text.strip() else ()
+    if any(not 0 < place < mark.width for place in places) and mark.sides == "sewn":
+        wide = plan.marks.notation.read_off(mark.width, unit=True)
+        raise LengthError(f"Divide it inside its width of {wide}.")
+    return places
 
 
 def _setting(plan: Plan, at: int, key: str, words: str) -> Callable[[Any], Edit]:

@@ -85,3 +85,70 @@ def test_a_flat_tape_wants_half_as_much_again(cord, least):
     assert bool(snags) is (least > F(3, 4))  # the channel a drawstring bag begins with
     if snags:
         assert "half as wide again" in snags[0].why
+
+
+def pocket(kind="slip", **more):
+    mark = Mark(kind=kind, panel="front", x=F(2), y=F(3), width=F(6), height=F(5), **more)
+    return plan(applied(tote(), edit("", ("marks", (mark,)))))
+
+
+POCKETS = [
+    # ⅜ seams: 6 and both sides wide; twice 5 and a seam, folded
+    (pocket(), [("slip", (F(27, 4), F(43, 4)))]),
+    # two cloths: the outer ¼ less, the inner ¼ more, both with a seam above and below
+    (pocket(cloths="two"), [("slip", (F(27, 4), F(11, 2))), ("pocket lining", (F(27, 4), F(6)))]),
+    # an opening of 6 and 1 on either side; one piece folded, or two with a seam
+    (pocket("window"), [("window", (F(8), F(10)))]),
+    (pocket("window", bag="two"), [("window", (F(8), F(43, 8)))]),
+]
+
+
+@pytest.mark.parametrize(("made", "pieces"), POCKETS)
+def test_a_pocket_is_cut_as_it_is_made(made, pieces):
+    items = cut(made, "pocket")
+    assert [(item.what, (item.width.value, item.height.value)) for item in items] == pieces
+
+
+def test_a_window_s_bag_in_two_is_two_pieces():
+    numbers = [cut(pocket("window", bag=bag), "pocket")[0].number.value for bag in ("one", "two")]
+    assert numbers[1] == 2 * numbers[0]
+
+
+def test_a_pocket_caught_in_the_side_seams_is_as_wide_as_its_panel():
+    made = pocket("divided", sides="seams", at=(F(2), F(7)))
+    (item,) = cut(made, "pocket")
+    wide = made.panel("front").trimmed.width.value
+    assert item.width.value == wide
+    (placed,) = made.marks_on("front")
+    assert (placed.box[0], placed.box[2]) == (0, wide)
+    assert placed.lines == (2, 7)
+
+
+def test_divisions_stand_where_they_are_wanted_in_order_and_inside():
+    (placed,) = pocket("divided", at=(F(4), F(1), F(4), F(9))).marks_on("front")
+    assert placed.lines == (2 + 1, 2 + 4)  # from the pocket's left, which is 2 in; 9 is outside
+    (even,) = pocket("divided", divisions=3).marks_on("front")
+    assert even.lines == (4, 6)
+
+
+def test_a_pocket_caught_in_the_seams_runs_into_them_as_it_should():
+    """It may still not run into the base."""
+    keys = [snag.key.split(".")[:2] for snag in pocket("slip", sides="seams").snags]
+    assert ["mark", "seam"] not in keys
+    deep = plan(
+        applied(
+            tote(),
+            edit(
+                "",
+                (
+                    "marks",
+                    (
+                        Mark(
+                            kind="slip", panel="front", x=F(0), y=F(3), height=F(20), sides="seams"
+                        ),
+                    ),
+                ),
+            ),
+        )
+    )
+    assert ["mark", "seam"] in [snag.key.split(".")[:2] for snag in deep.snags]

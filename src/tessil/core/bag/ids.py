@@ -143,6 +143,7 @@ CutKind = Literal[
     "slip",
     "divided",
     "window",
+    "pocket lining",
 ]
 CutFor = Literal[
     "panels",

@@ -272,7 +272,10 @@ def cut_list(
                 notes=(CutNote("diagonal"),),
             )
         )
-    items += [item for mark in task.marks for item in mark_items(mark, bags, task)]
+    wide = {panel.key: panel.trimmed.width for panel in panels}
+    for mark in task.marks:
+        caught = wide.get(mark.panel) if mark.sides == "seams" else None
+        items += mark_items(mark, bags, task, caught)
     items += snap_items(_unbacked(panels, task.snaps), bags)
     items += edge_items(edging, bags, task)
     items = _from_hand(items, task)

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from tessil.core.bag.ids import CutNote, CutOwner
+from tessil.core.bag.ids import CutKind, CutNote, CutOwner
 from tessil.core.cutting.item import CutItem, times
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.straps import StrapPlan
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
 from tessil.core.shapes.carrying import TAB_CUT
 from tessil.core.trimming.choice import Mark
@@ -15,39 +16,57 @@ from tessil.core.trouble import CannotPlan
 
 STIFF, WOVEN = "stiff-interfacing", "woven-interfacing"  # of the catalogue
 LOOP_CUT = given("loop strip, cut", 1, Basis.PRACTICE)  # folds to ¼
+_LIP = given("what shows of the inner cloth", Fraction(1, 4), Basis.PRACTICE)
 _RING_TAB = given("ring tab, length", 3, Basis.PRACTICE)
 
 
-def pocket_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
-    """What a pocket is cut from: a slip pocket doubled, a window pocket's bag in one piece."""
-    if mark.kind not in ("slip", "divided", "window"):
+def pocket_items(mark: Mark, bags: Figure, task: CutTask, caught: Figure | None) -> list[CutItem]:
+    """What a pocket is cut from: doubled, or of two cloths of which the inner shows ¼ above; a
+    window's bag in one piece or in two.  ``caught`` is the width of a panel in whose side seams its
+    sides are caught: it needs no allowance of its own."""
+    if mark.kind == "window":
+        return _window_bag(mark, bags, task)
+    if mark.kind not in ("slip", "divided"):
         return []
     seam = given("pocket seam", task.side_seam)
     width, height = given("pocket width", mark.width), given("pocket height", mark.height)
-    if mark.kind == "window":
-        more = given("pocket bag beyond the opening", 2, Basis.PRACTICE)
-        size = (
-            (width + more).called("pocket bag width"),
-            (2 * height).called("pocket bag, length"),
-        )
-    else:
-        size = (
-            (width + 2 * seam).called("pocket, cut width"),
-            (2 * (height + seam)).called("pocket, cut height"),
-        )
+    wide = (width + 2 * seam if caught is None else caught).called("pocket, cut width")
+    if mark.cloths == "doubled":
+        high = (2 * (height + seam)).called("pocket, cut height")
+        return [_pocket(mark.kind, task.pocket_cloth, (wide, high), bags, (CutNote("fold half"),))]
+    outer = (height - _LIP + 2 * seam).called("pocket, cut height")
+    inner = (height + _LIP + 2 * seam).called("pocket lining, cut height")
     return [
-        CutItem(
-            CutOwner("pocket"),
-            mark.kind,
-            task.pocket_cloth,
-            times(1, 1, bags),
-            *size,
-            () if mark.kind == "window" else (CutNote("fold half"),),
-        )
+        _pocket(mark.kind, task.pocket_cloth, (wide, outer), bags),
+        _pocket("pocket lining", task.cloth, (wide, inner), bags),
     ]
 
 
-def mark_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
+def _window_bag(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
+    more = given("pocket bag beyond the opening", 2, Basis.PRACTICE)
+    wide = (given("pocket width", mark.width) + more).called("pocket bag width")
+    high, pieces = given("pocket height", mark.height), 1
+    long = 2 * high
+    if mark.bag == "two":
+        long, pieces = high + given("pocket seam", task.side_seam), 2
+    size = wide, long.called("pocket bag, length")
+    return [_pocket("window", task.pocket_cloth, size, bags, pieces=pieces)]
+
+
+def _pocket(
+    kind: CutKind,
+    cloth: str,
+    size: tuple[Figure, Figure],
+    bags: Figure,
+    notes: tuple[CutNote, ...] = (),
+    pieces: int = 1,
+) -> CutItem:
+    return CutItem(CutOwner("pocket"), kind, cloth, times(pieces, 1, bags), *size, notes)
+
+
+def mark_items(
+    mark: Mark, bags: Figure, task: CutTask, caught: Figure | None = None
+) -> list[CutItem]:
     """What is cut for a mark: a pocket, a tab for a ring, a stiffener for the base."""
     if mark.kind == "d-ring":
         size = _RING_TAB, TAB_CUT
@@ -56,7 +75,7 @@ def mark_items(mark: Mark, bags: Figure, task: CutTask) -> list[CutItem]:
         size = given("base, length", mark.width), given("base, width", mark.height)
         owner, number = CutOwner("stiffener"), times(1, 1, bags)
         return [CutItem(owner, "stiffener", STIFF, number, *size, material=True)]
-    return pocket_items(mark, bags, task)
+    return pocket_items(mark, bags, task, caught)
 
 
 def snap_items(placed: int, bags: Figure) -> list[CutItem]:

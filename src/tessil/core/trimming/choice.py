@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, ExactShare, Key, Room60, Size
@@ -14,7 +14,10 @@ class Mark(Decided):
     """Something marked on a trimmed panel, from its raw left and top edges.
 
     ``x`` and ``y`` are the top left corner of an area, the middle of a point; ``x2`` is the
-    other end of a pair of handle ends.
+    other end of a pair of handle ends.  A pocket is of one ``doubled`` cloth or of ``two``, the
+    inner one showing above; its sides are sewn on, or caught in the panel's side ``seams``; it is
+    divided evenly, or ``at`` so far from its left.  A window has a ``box`` so high and a bag in
+    one piece or in two.
     """
 
     kind: Literal["slip", "divided", "window", "d-ring", "handle", "stiffener", "motif"]
@@ -25,6 +28,16 @@ class Mark(Decided):
     height: Size = Fraction(5)
     x2: Room60 | None = None
     divisions: Annotated[int, Field(ge=2, le=12)] = 2
+    at: Annotated[tuple[Size, ...], Field(max_length=11)] = ()
+    cloths: Literal["doubled", "two"] = "doubled"
+    sides: Literal["sewn", "seams"] = "sewn"
+    box: Size = Fraction(1, 2)
+    bag: Literal["one", "two"] = "one"
+
+    @field_validator("at")
+    @classmethod
+    def _in_order(cls, value: tuple[Fraction, ...]) -> tuple[Fraction, ...]:
+        return tuple(sorted(set(value)))
 
 
 class Snap(Decided):

@@ -25,6 +25,7 @@ KINDS = {
     "stiffener": "Base stiffener",
     "motif": "Motif",
 }
+CAUGHT = ("slip", "divided")  # pockets whose sides may go into the side seams
 MARGIN = Fraction(1, 2)  # a motif keeps so clear of seams and of the base
 SNAP_PATCH = Fraction(3, 2)
 
@@ -41,6 +42,7 @@ class Placed(Record, frozen=True):
     figures: tuple[Figure, ...]
     lines: tuple[Inches, ...] = ()  # x of division lines
     twin: Box | None = None  # the other handle end
+    caught: bool = False  # in the side seams of its panel, which is as it should be
 
 
 def _distances(panel: PanelPlan, box: Box, name: str) -> tuple[Figure, ...]:
@@ -57,30 +59,34 @@ def _distances(panel: PanelPlan, box: Box, name: str) -> tuple[Figure, ...]:
     )
 
 
-def _box(mark: Mark) -> Box:
+def _box(mark: Mark, wide: Inches) -> Box:
     if mark.kind == "handle":
         half = Fraction(1, 2)
         return mark.x - half, mark.y, 2 * half, Fraction(3, 2)
     if mark.kind == "d-ring":
         return mark.x, mark.y, Fraction(5, 4), Fraction(1)
     if mark.kind == "window":
-        return mark.x, mark.y, mark.width, Fraction(1, 2)
+        return mark.x, mark.y, mark.width, mark.box
+    if mark.sides == "seams" and mark.kind in CAUGHT:
+        return Fraction(0), mark.y, wide, mark.height
     return mark.x, mark.y, mark.width, mark.height
 
 
 def _placed(panel: PanelPlan, at: int, mark: Mark) -> Placed:
-    box = _box(mark)
+    box = _box(mark, panel.trimmed.width.value)
     label = KINDS[mark.kind]
     lines: tuple[Inches, ...] = ()
     if mark.kind == "divided":
-        step = mark.width / mark.divisions
-        lines = tuple(mark.x + step * i for i in range(1, mark.divisions))
+        step = box[2] / mark.divisions
+        evenly = tuple(step * i for i in range(1, mark.divisions))
+        lines = tuple(box[0] + off for off in (mark.at or evenly) if off < box[2])
     twin = None
     if mark.kind == "handle":
         other = mark.x2 if mark.x2 is not None else panel.trimmed.width.value - mark.x
         twin = (other - Fraction(1, 2), mark.y, Fraction(1), Fraction(3, 2))
     figures = _distances(panel, box if mark.kind != "handle" else (mark.x, *box[1:]), label.lower())
-    return Placed(f"mark:{at}", label, mark.kind, panel.key, box, at, figures, lines, twin)
+    caught = mark.sides == "seams" and mark.kind in CAUGHT
+    return Placed(f"mark:{at}", label, mark.kind, panel.key, box, at, figures, lines, twin, caught)
 
 
 def female_below_top(snap: Snap, flap: FlapNeed | None) -> Figure | None:

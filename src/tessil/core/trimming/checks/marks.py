@@ -50,6 +50,9 @@ def _in_the_way(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
     room = (
         face_room(plan, panel, placed.box, MARGIN) if motif else free_room(plan, panel, Fraction(0))
     )
+    if placed.caught:
+        wide = panel.trimmed.width.value
+        room = (Fraction(0), room[1], wide, room[3])
     notches = [(n.x, n.y, n.width, n.height) for n in panel.panel.notches]
     in_notch = any(_meets(placed.box, notch) for notch in notches)
     if not in_notch and not _outside(placed.box, room):
