@@ -27,19 +27,23 @@ AT_STRAPS = ("fold-inside", "untwisted")
 CORNERS = ("cut", "line", "pinch")
 
 
-def choices_of(shape):
-    """Every choice of a shape's own, one after the other."""
+def choices_of(shape, lining):
+    """Every choice of a shape, one after the other; how it is carried with one lining only."""
     yield {}
     for option in shape.options:
         asked = {option.only[0]: option.only[1]} if option.only else {}
-        for value, _ in option.choices:
+        for value, _ in (
+            option.choices[1:] if option.asks != "carried" or lining == "drop-in" else ()
+        ):
             yield {**asked, option.key: value}
 
 
 def plans():
     """All shapes with each choice of their own, by linings and corners."""
+    ways = tuple(itertools.product(LININGS, CORNERS))
     for key, shape in SHAPES.items():
-        for options, lining, corner in itertools.product(choices_of(shape), LININGS, CORNERS):
+        every = [(own, how, corner) for how, corner in ways for own in choices_of(shape, how)]
+        for options, lining, corner in every:
             if corner != "cut" and (options or lining != "drop-in"):
                 continue
             lead = shape.leader

@@ -122,7 +122,7 @@ def _with_corner(plan: Plan, boxed: str, by: Fraction) -> Square | None:
     wanted = finished | {boxed: given(finished[boxed].label, finished[boxed].value + by)}
     try:
         legs = _legs(plan, wanted) if by else {key: plan.sizes[key] for key in _legs(plan, wanted)}
-        bag = plan.shape.build(plan.brief, dict(plan.sizes) | legs)
+        bag = plan.shape.body(plan.brief, dict(plan.sizes) | legs)
     except CannotPlan:
         return None
     shown = [figure for key, figure in legs.items() if _is_asked(plan, key)]

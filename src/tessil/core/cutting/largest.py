@@ -190,7 +190,7 @@ class _Search:
     def bag(self, sizes: Sizes) -> Bag | None:
         """The bag of these sizes, if there is one that its zipper is long enough for."""
         try:
-            made = self.shape.build(self.brief, sizes)
+            made = self.shape.body(self.brief, sizes)
         except CannotPlan:
             return None
         if self.zipper is None or made.zipper is None:
@@ -200,7 +200,7 @@ class _Search:
     def most(self, sizes: Sizes) -> Fraction | None:
         """What a bag of these sizes holds, whatever its zipper: none that is smaller holds more."""
         try:
-            return _size_of(self.shape.build(self.brief, sizes))
+            return _size_of(self.shape.body(self.brief, sizes))
         except CannotPlan:
             return None
 
@@ -399,7 +399,7 @@ def from_cloth(
     more_wide = wider[0] - score if wider else Fraction(0)
     more_high = higher[0] - score if higher else Fraction(0)
     limits = "width" if more_wide >= more_high else "height"
-    rows = search.rows(shape.build(brief, sizes), size) or ()
+    rows = search.rows(shape.body(brief, sizes), size) or ()
     gain = max(more_wide, more_high)
     return sizes, ClothFit(turned, across, down, rows, limits, gain, search.linings)
 

@@ -131,6 +131,7 @@ class Shape(Record, frozen=True):
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"
     flat: Callable[[Brief], Sizes] | None = None  # sizes round an object without a base, if it may
+    bare: Callable[[Brief, Sizes], Bag] | None = None  # ``build`` without what it is carried by
     carries: tuple[Carried, ...] = CARRIED  # ways in which it may be carried
     begins: Mapping[str, str] = field(default_factory=dict)  # with these choices of carrying
     starts: Mapping[str, Inches] = field(default_factory=dict)  # and with these sizes of it
@@ -156,6 +157,10 @@ class Shape(Record, frozen=True):
         if options.get(key) not in choices:
             return False
         return all(self.asked(one, options) for one in self.options if one.key == key)
+
+    def body(self, brief: Brief, sizes: Sizes) -> Bag:
+        """The bag without what it is carried by, which searches for a size need not hang on it."""
+        return (self.bare or self.build)(brief, sizes)
 
     def place_of(self, row: SizeField | Option) -> int:
         """Where a choice is asked for, and all that hangs on it with it; other sizes come last."""

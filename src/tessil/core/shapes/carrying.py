@@ -8,6 +8,7 @@ Common practice, no source.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from functools import cached_property
 
 from msgspec.structs import replace
 
@@ -184,6 +185,7 @@ def carrying(shape: Shape) -> Shape:
         options=(*shape.options, *options_of(shape.carries, shape.begins)),
         fields=(*shape.fields, *fields_of(shape.carries, shape.starts)),
         build=build,
+        bare=shape.build,
     )
 
 
@@ -376,12 +378,13 @@ class _Carrying:
     def starts(self, way: Way, below: Inches) -> list[Start]:
         """Both ends of every seam on that side of the bag, seen from the front, the best first: as
         high as can be, beside the zipper, with room below, on the panel's own side."""
-        parts = self.parts()
+        parts = self.parts
         middle = sum(part.x for part in parts) / max(len(parts), 1)
         aside = [part for part in parts if (part.x > middle) == (way == "right")]
         found = [start for part in aside for start in part.ends(below)]
         return sorted(found, key=lambda one: one.score, reverse=True)
 
+    @cached_property
     def parts(self) -> list[Part]:
         """Every part of a seam at the sides, where it stands in space."""
         net = self.bag.net

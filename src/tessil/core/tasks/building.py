@@ -110,7 +110,7 @@ def _searched(project: Project, task: ClothTask, typed: Sizes) -> tuple[Sizes, C
         sizes, fit = from_cloth(task, typed, needs)
         if task.cloth.quilted:
             break
-        bag = task.shape.build(task.brief, sizes)
+        bag = task.shape.body(task.brief, sizes)
         setting, tasks = to_plan(project, task.brief, task.knowledge, bag)
         more = _more_cloth(setting, tasks, cloth_for(task))
         if not any(max(more[key]) > max(needs.get(key, (0, 0))) for key in more):

@@ -78,7 +78,7 @@ def _one(plan: Plan, panel: PanelPlan, key: str, number: int) -> WholeSize | Non
         return None
     sizes = {**plan.sizes, key: trimmed}
     try:
-        bag = plan.shape.build(plan.brief, sizes)
+        bag = plan.shape.body(plan.brief, sizes)
     except CannotPlan:
         return None
     fields = {field.key for field in plan.shape.fields_for("panel")}
