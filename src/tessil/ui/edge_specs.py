@@ -342,8 +342,8 @@ def _closing(plan: Plan) -> Iterator[Spec]:
             "zipper.ends",
             "choice",
             "Its ends",
-            "In the seams, or between tabs",
-            choices=(("stops", "in the seams"), ("tabs", "with tabs")),
+            "In the seams, between tabs, or cut off the roll and its sliders put on",
+            choices=(("stops", "in the seams"), ("tabs", "with tabs"), ("length", "off the roll")),
         )
         yield field_of(
             plan,

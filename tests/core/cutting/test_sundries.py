@@ -152,3 +152,17 @@ def test_a_pocket_caught_in_the_seams_runs_into_them_as_it_should():
         )
     )
     assert ["mark", "seam"] in [snag.key.split(".")[:2] for snag in deep.snags]
+
+
+@pytest.mark.parametrize(("sliders", "number"), [("one", 1), ("two", 2)])
+def test_a_zipper_off_the_roll_is_as_long_as_it_is_sewn_and_gets_its_sliders(sliders, number):
+    """Half an inch beyond both raw edges of a panel 10 wide; no standard length, no stops."""
+    shape = ShapeChoice(kind="flat-pouch", way="panel", sizes={"panel_width": F(10)})
+    zipper = Zipper(ends="length", sliders=sliders)
+    made = plan(tote(shape=shape, zipper=zipper))
+    wares = {ware.kind: ware for ware in wares_of(made)}
+    assert wares["zipper"].size.value == 11
+    assert wares["slider"].number.value == number * made.project.bags
+    assert "zip.sliders-on" in [step.what for step in made.edge_steps["closing"]]
+    bought = plan(tote(shape=shape, zipper=Zipper(sliders=sliders)))
+    assert {ware.kind: ware for ware in wares_of(bought)}["zipper"].size.value == 12

@@ -122,5 +122,5 @@ class Zipper(Decided):
     length: Size | None = None
     teeth: Literal["nylon", "metal"] = "nylon"
     sliders: Literal["one", "two"] = "one"
-    ends: Literal["stops", "tabs"] = "stops"
+    ends: Literal["stops", "tabs", "length"] = "stops"  # or cut off the roll, sliders put on
     pull: bool = False

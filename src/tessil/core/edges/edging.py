@@ -88,6 +88,7 @@ class ZipperPlan(Record, frozen=True):
     tape: Figure | None  # left between the tabs, where there are some
     tab: tuple[Figure, Figure] | None  # to cut for each of them: width and length
     sliders: int
+    rolled: bool  # bought by the length, without stops and sliders
     topstitch: Figure  # so far from the fold beside it
 
 
@@ -377,8 +378,12 @@ def _zipper(task: EdgeTask) -> ZipperPlan | None:
         return None
     length = need.length
     standard = [size for size in _STANDARD[task.units] if size >= length.value]
+    rolled = choice.ends == "length" and choice.length is None
     if choice.length is not None:
         buy = given("zipper in hand", choice.length)
+    elif rolled:
+        over = given("half an inch beyond each end", 1, Basis.PRACTICE)
+        buy = (need.spans + over).called("zipper, cut off the roll")
     elif standard:
         buy = given("next standard length", standard[0], Basis.PRACTICE).called("zipper to buy")
     else:
@@ -391,7 +396,7 @@ def _zipper(task: EdgeTask) -> ZipperPlan | None:
         tab = _end_tab(task, covers)
     topstitch = given("topstitch from the fold", TOPSTITCH[task.units], Basis.PRACTICE)
     sliders = 2 if choice.sliders == "two" else 1
-    return ZipperPlan(length, buy, cut, tape, tab, sliders, topstitch)
+    return ZipperPlan(length, buy, cut, tape, tab, sliders, rolled, topstitch)
 
 
 def _end_tab(task: EdgeTask, covers: Figure) -> tuple[Figure, Figure]:

@@ -91,6 +91,8 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
 def _closing(edging: Edging) -> Iterator[Do]:
     zipper = edging.zipper
     if zipper is not None:
+        if zipper.rolled:
+            yield Do("zip.sliders-on")
         yield Do("zip.two-sliders" if zipper.sliders == 2 else "zip.one-slider")
         yield Do("zip.topstitch", {"off": zipper.topstitch.value})
         yield Do("zip.pull")

@@ -165,6 +165,10 @@ _EDGES = {
     "strap.thread": (
         "Thread it through the slider, a ring, and the slider again before that end is sewn."
     ),
+    "zip.sliders-on": (
+        "Put the sliders on: part the teeth at an end, feed both sides in evenly, draw it over; a "
+        "few stitches across the teeth at each end keep it."
+    ),
     "zip.two-sliders": (
         "Teeth towards the right side; closed, the two sliders meet in the middle."
     ),

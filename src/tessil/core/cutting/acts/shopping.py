@@ -71,8 +71,9 @@ def _closing(plan: Plan) -> Iterator[Need]:
     zipper = plan.edging.zipper
     if zipper is not None:
         yield "zipper", zipper.buy, 1
-        if zipper.sliders > 1:
-            yield "slider", None, zipper.sliders - 1
+        more = zipper.sliders if zipper.rolled else zipper.sliders - 1
+        if more:
+            yield "slider", None, more
     for mark in plan.project.marks:
         if mark.kind == "window":
             opening = given("window, opening", mark.width)
