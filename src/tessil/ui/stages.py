@@ -43,12 +43,16 @@ _MARK_FIELDS: tuple[tuple[str, Kind, str, str], ...] = (
     ("width", "length", "Its width", "Finished; for a window, the opening: zipper less 1 in"),
     ("height", "length", "Its height", "Finished"),
 )
-_NO_SIZE = ("handle", "d-ring")
+_UNASKED: dict[str, tuple[str, ...]] = {
+    "handle": ("width", "height"),
+    "d-ring": ("width", "height"),
+    "ribbon": ("x", "width"),
+}
 
 
 def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     choices = (("", "choose what to mark…"), *KINDS.items())
-    help_ = "Pockets, tabs, handles, stiffener, motif"
+    help_ = "Pockets, tabs, handles, stiffener, motif, ribbon, label"
     yield Spec("marks.add", "choice", "Mark here", help_, "", _adding(plan, panel), choices)
     for at, mark in enumerate(plan.project.marks):
         if mark.panel == panel.key:
@@ -77,7 +81,7 @@ def _adding(plan: Plan, panel: PanelPlan) -> Callable[[Any], Edit]:
 def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
     name = KINDS[mark.kind].lower()
     for key, kind, label, help_ in _MARK_FIELDS:
-        if key in ("width", "height") and mark.kind in _NO_SIZE:
+        if key in _UNASKED.get(mark.kind, ()):
             continue
         said = f"{KINDS[mark.kind]}: {label.lower()}" if key == "x" else label
         yield Spec(

@@ -10,8 +10,11 @@ from tessil.core.brief.choice import ShapeChoice
 from tessil.core.cutting.acts.shopping import wares_of
 from tessil.core.edges.choice import Button, Cord, Zipper
 from tessil.core.edits import applied, edit
+from tessil.core.making.acts.whole import making_of
+from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
+from tessil.core.trimming.acts.marking import add_mark
 from tessil.core.trimming.choice import Mark, Snap
 from tests.conftest import tote
 
@@ -166,3 +169,32 @@ def test_a_zipper_off_the_roll_is_as_long_as_it_is_sewn_and_gets_its_sliders(sli
     assert "zip.sliders-on" in [step.what for step in made.edge_steps["closing"]]
     bought = plan(tote(shape=shape, zipper=Zipper(sliders=sliders)))
     assert {ware.kind: ware for ware in wares_of(bought)}["zipper"].size.value == 12
+
+
+def test_a_ribbon_goes_across_its_panel_and_is_bought_by_its_length():
+    """As long as the panel is wide and half an inch over at each end; it is on before the sides are
+    sewn, one layer more in their seam."""
+    mark = Mark(kind="ribbon", panel="front", x=F(3), y=F(4), height=F(1, 2))
+    made = plan(applied(tote(), edit("", ("marks", (mark,)))))
+    wide = made.panel("front").trimmed.width.value
+    (ware,) = [one for one in wares_of(made) if one.kind == "ribbon"]
+    assert ware.size.value == wide + 1
+    assert ware.amount.value == (wide + 1) * made.project.bags
+    (placed,) = made.marks_on("front")
+    assert (placed.box[0], placed.box[2], placed.box[3]) == (0, wide, F(1, 2))
+    assert not [snag for snag in made.snags if snag.key.startswith("mark.")]
+    spots = {spot.label: spot for spot in made.spots_on("front")}
+    cotton = F(25, 100)  # pressed, in mm, from the catalogue
+    assert spots["ribbon in the side seam"].mm == spots["left seam"].mm + cotton
+    order = [deed.id for deed in making_of(made, Made()).deeds]
+    assert order.index("prepare.ribbon.0") < order.index("sew.seam.left")
+
+
+def test_a_label_is_bought_and_sewn_on_in_its_place():
+    project = tote()
+    added = applied(project, add_mark(plan(project), plan(project).panel("back"), "label"))
+    made = plan(added)
+    (ware,) = [one for one in wares_of(made) if one.kind == "label"]
+    assert ware.number.value == made.project.bags
+    assert not [snag for snag in made.snags if snag.key.startswith("mark.")]
+    assert "prepare.label.0" in [deed.id for deed in making_of(made, Made()).deeds]

@@ -30,6 +30,12 @@ from tessil.core.words.names import join_name, side_name
 SHORT_EDGE = 0.75  # parts of a rounded corner are not shown one by one
 TAB_CLOTH = 8  # a strip folded in four, looped through its ring
 STRAP_CLOTH = 4
+# What is sewn on by its mark: how many layers of cloth it is, and what it is called.
+TABS = {
+    "d-ring": (TAB_CLOTH, "D-ring tab"),
+    "handle": (STRAP_CLOTH, "handle end"),
+    "ribbon": (1, "ribbon"),
+}
 BINDING_CLOTH = 4  # two layers of a folded binding in front, two behind
 
 
@@ -329,18 +335,18 @@ class _Bulk:
         """Tabs and handle ends, in a seam or on the face."""
         width, shown = self.panel.width.value, self.task.shown
         for at, mark in self.task.marks:
-            if mark.kind not in ("d-ring", "handle"):
+            if mark.kind not in TABS:
                 continue
-            layers = TAB_CLOTH if mark.kind == "d-ring" else STRAP_CLOTH
+            layers, name = TABS[mark.kind]
             strip = _heap((self.known["cotton"],), "folded strip")
             tab = strip.times(layers, "layers of the strip")
             own = self.in_seam(self.panel.key)
-            in_side = mark.kind == "d-ring" and (
-                mark.x < shown["left"] or mark.x > width - shown["right"]
+            in_side = mark.kind == "ribbon" or (
+                mark.kind == "d-ring"
+                and (mark.x < shown["left"] or mark.x > width - shown["right"])
             )
             where = "in the side seam" if in_side else "on the face"
             base = own.times(2, "both panels") if in_side else self.wall()
-            name = "D-ring tab" if mark.kind == "d-ring" else "handle end"
             yield self.spot(
                 "tab",
                 f"{at}",

@@ -17,10 +17,13 @@ class Mark(Decided):
     other end of a pair of handle ends.  A pocket is of one ``doubled`` cloth or of ``two``, the
     inner one showing above; its sides are sewn on, or caught in the panel's side ``seams``; it is
     divided evenly, or ``at`` so far from its left.  A window has a ``box`` so high and a bag in
-    one piece or in two.
+    one piece or in two.  A flat trim, a ``ribbon``, lies across the whole
+    panel and is ``height`` wide.
     """
 
-    kind: Literal["slip", "divided", "window", "d-ring", "handle", "stiffener", "motif"]
+    kind: Literal[
+        "slip", "divided", "window", "d-ring", "handle", "stiffener", "motif", "ribbon", "label"
+    ]
     panel: Key
     x: Room60
     y: Room60

@@ -24,6 +24,8 @@ KINDS = {
     "handle": "Handle ends",
     "stiffener": "Base stiffener",
     "motif": "Motif",
+    "ribbon": "Ribbon or lace",
+    "label": "Label",
 }
 CAUGHT = ("slip", "divided")  # pockets whose sides may go into the side seams
 MARGIN = Fraction(1, 2)  # a motif keeps so clear of seams and of the base
@@ -59,6 +61,11 @@ def _distances(panel: PanelPlan, box: Box, name: str) -> tuple[Figure, ...]:
     )
 
 
+def _is_caught(mark: Mark) -> bool:
+    """Whether its ends or sides go into the side seams of its panel."""
+    return mark.kind == "ribbon" or (mark.sides == "seams" and mark.kind in CAUGHT)
+
+
 def _box(mark: Mark, wide: Inches) -> Box:
     if mark.kind == "handle":
         half = Fraction(1, 2)
@@ -67,7 +74,7 @@ def _box(mark: Mark, wide: Inches) -> Box:
         return mark.x, mark.y, Fraction(5, 4), Fraction(1)
     if mark.kind == "window":
         return mark.x, mark.y, mark.width, mark.box
-    if mark.sides == "seams" and mark.kind in CAUGHT:
+    if _is_caught(mark):
         return Fraction(0), mark.y, wide, mark.height
     return mark.x, mark.y, mark.width, mark.height
 
@@ -85,8 +92,8 @@ def _placed(panel: PanelPlan, at: int, mark: Mark) -> Placed:
         other = mark.x2 if mark.x2 is not None else panel.trimmed.width.value - mark.x
         twin = (other - Fraction(1, 2), mark.y, Fraction(1), Fraction(3, 2))
     figures = _distances(panel, box if mark.kind != "handle" else (mark.x, *box[1:]), label.lower())
-    caught = mark.sides == "seams" and mark.kind in CAUGHT
-    return Placed(f"mark:{at}", label, mark.kind, panel.key, box, at, figures, lines, twin, caught)
+    key, caught = f"mark:{at}", _is_caught(mark)
+    return Placed(key, label, mark.kind, panel.key, box, at, figures, lines, twin, caught)
 
 
 def female_below_top(snap: Snap, flap: FlapNeed | None) -> Figure | None:

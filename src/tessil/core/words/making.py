@@ -113,6 +113,15 @@ _MAKING: dict[str, tuple[str, str]] = {
         "Sew the box of the {what} on the {panels}, {down} below the raw edge, with a short "
         "stitch; cut it open with a Y at both ends, turn the bag through, sew the zipper in.",
     ),
+    "prepare.ribbon": (
+        "Ribbon or lace",
+        "Pin the {what} across the {panels}, its top {down} below the raw edge, both ends past the "
+        "sides; sew along both its edges the same way.",
+    ),
+    "prepare.label": (
+        "Label",
+        "Turn its ends under and sew the {what} to the {panels}, {down} below the raw edge.",
+    ),
     "prepare.tab": ("Tab", "Fold the {what}, and baste it to the {panels}, {down} below the top."),
     "check.pockets": (
         "Look: pockets",

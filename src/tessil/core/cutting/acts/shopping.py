@@ -29,6 +29,8 @@ WareKind = Literal[
     "snap",
     "button",
     "thread",
+    "ribbon",
+    "label",
 ]
 RINGS = 2  # of an adjustable strap: common practice, no source
 YARD = Fraction(36)
@@ -46,7 +48,7 @@ class Ware(Record, frozen=True):
     @property
     def long(self) -> bool:
         """Whether it is bought by its length."""
-        return self.kind in ("cord", "piping cord", "webbing", "thread")
+        return self.kind in ("cord", "piping cord", "webbing", "thread", "ribbon")
 
     @property
     def amount(self) -> Figure:
@@ -59,7 +61,8 @@ class Ware(Record, frozen=True):
 def wares_of(plan: Plan) -> Iterator[Ware]:
     """What all copies of one bag take."""
     bags = count("bags", plan.project.made)
-    for kind, size, each in (*_closing(plan), *_carrying(plan), *_sewing(plan)):
+    needs = (*_closing(plan), *_carrying(plan), *_sewing(plan), *_sewn_on(plan))
+    for kind, size, each in needs:
         number = count("each", each, Basis.GEOMETRY) * bags if each > 1 else bags
         yield Ware(kind, plan.project.name, size, number.called("pieces"))
 
@@ -104,6 +107,17 @@ def _carrying(plan: Plan) -> Iterator[Need]:
         yield "ring", size, rings
 
 
+def _sewn_on(plan: Plan) -> Iterator[Need]:
+    """Flat trims, each as long as its panel is wide and a little over, and labels."""
+    over = given("over at its ends", 1, Basis.PRACTICE)
+    for placed in plan.placed:
+        panel = plan.panel(placed.panel)
+        if placed.kind == "ribbon":
+            yield "ribbon", (panel.trimmed.width + over).called("ribbon"), panel.panel.copies
+        elif placed.kind == "label":
+            yield "label", None, 1
+
+
 def _sewing(plan: Plan) -> Iterator[Need]:
     if plan.edging.piping is not None:
         yield "piping cord", plan.edging.piping.cord, 1
@@ -127,6 +141,8 @@ _NAMES: Mapping[WareKind, str] = {
     "snap": "Magnetic snaps",
     "button": "Buttons",
     "thread": "Thread for quilting",
+    "ribbon": "Ribbon or lace",
+    "label": "Labels",
 }
 
 

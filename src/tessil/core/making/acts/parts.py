@@ -19,6 +19,7 @@ from tessil.core.making.acts.common import (
 from tessil.core.planned import Plan
 
 POCKETS = ("slip", "divided", "window")
+ON_TOP = ("ribbon", "label")
 LATER = ("stiffener", "motif")
 BIAS_READY = "bias strips joined"
 
@@ -40,7 +41,7 @@ def _marked(plan: Plan) -> Iterator[Deed]:
     for one in plan.placed:
         if one.index is None or one.kind in LATER:
             continue
-        made = one.kind if one.kind in POCKETS else "tab"
+        made = one.kind if one.kind in (*POCKETS, *ON_TOP) else "tab"
         fact = f"pocket:{one.index}" if one in pockets else f"tab:{one.index}"
         yield Deed(
             f"prepare.{made}.{one.index}",
@@ -316,7 +317,8 @@ def _loop(plan: Plan) -> Iterator[Deed]:
 
 def in_the_seams(plan: Plan) -> list[Gate]:
     """What is caught in the side seams and must be on before them: tabs, loops, straps."""
-    tabs = [one for one in plan.placed if one.kind == "d-ring" and one.index is not None]
+    kinds = ("d-ring", "ribbon")
+    tabs = [one for one in plan.placed if one.kind in kinds and one.index is not None]
     found = [Gate("strap-in-seam", f"tab:{one.index}") for one in tabs]
     aside = [one for one in sewn_on(plan) if not at_the_top(one)]
     return found + [Gate("strap-in-seam", f"on:{one.key}") for one in aside]

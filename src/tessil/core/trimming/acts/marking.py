@@ -5,6 +5,7 @@ Usual places are common practice, no source.
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Any
 
 from tessil.core.bag.model import Box
@@ -48,6 +49,12 @@ def add_mark(plan: Plan, panel: PanelPlan, kind: str) -> Edit:
     return edit(words, ("marks", (*plan.project.marks, made)))
 
 
+_SIZES: Mapping[str, Mapping[str, Inches]] = {  # that are not as large as a pocket
+    "ribbon": {"height": Fraction(1, 2)},
+    "label": {"width": Fraction(2), "height": Fraction(1)},
+}
+
+
 def _usual(plan: Plan, panel: PanelPlan, kind: str) -> Mark:
     left, top, width, height = free_room(plan, panel, Fraction(0))
     mark = plan.marks.ruler.value
@@ -63,7 +70,10 @@ def _usual(plan: Plan, panel: PanelPlan, kind: str) -> Mark:
         "handle": (round_near(left + width / 4, mark), top + Fraction(1, 2)),
         "d-ring": (Fraction(0), top + Fraction(1, 2)),
         "stiffener": (left, top),
+        "ribbon": (Fraction(0), round_near(top + height / 3, mark)),
+        "label": (left + width - 3, top + height - 2),
     }
+    base |= _SIZES.get(kind, {})
     x, y = places[kind]
     if kind == "stiffener" and plan.bag.base is not None:
         inset = (panel.trimmed.width.value - plan.bag.finished[0].value) / 2
@@ -72,7 +82,7 @@ def _usual(plan: Plan, panel: PanelPlan, kind: str) -> Mark:
         return Mark(
             **base | {"x": inset, "y": y, "width": plan.bag.finished[0].value, "height": half}
         )
-    return Mark(**base, x=x, y=max(y, Fraction(0)))
+    return Mark(**base, x=max(x, Fraction(0)), y=max(y, Fraction(0)))
 
 
 def move_mark(plan: Plan, index: int, x: float, y: float) -> Edit:
