@@ -320,6 +320,22 @@ def turning() -> None:
         print(f"fold {name} up, repainted: {percentiles(timed(fold, 120))}")
 
 
+def proposing() -> None:
+    """Three bags of a heap, and the dearest single bag that is tried."""
+    from tessil.core.proposals.offers import Asked, best, offer, ways
+    from tessil.core.proposals.said import read_heap
+
+    for text in ("forty 2½ squares", "ten strips 2½ wide", "six fat quarters"):
+        heap, took, found = read_heap(text), [], []
+        for laid in ways(heap):
+            begun = time.perf_counter()
+            one = offer(heap, Asked(), laid)
+            took.append(time.perf_counter() - begun)
+            found += [one] if one is not None else []
+        used = [one.used for one in best(found)]
+        print(f"bags of {text}, using {used}: {sum(took):.2f} s, the dearest {max(took):.2f} s")
+
+
 def main() -> None:
     """All measurements, with what the window sets when it starts."""
     from tessil.core.memory.collecting import seldom
@@ -330,6 +346,7 @@ def main() -> None:
         Path(state).mkdir(exist_ok=True)
         start_up()
         planning()
+        proposing()
         typing()
         logbook()
         painting()

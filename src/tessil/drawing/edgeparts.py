@@ -112,13 +112,21 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Drawn:
         Shade(rectangle(0, y, length, done), "paper"),
         Line(rectangle(0, y, length, done), "raw", closed=True),
     ]
-    back = float(plan.project.strap.turned_back)
-    for x in (0.0, length - back):
+    back = _box_of(plan, strap)
+    for x in (0.0, length - back) if back else ():
         items.append(Line(rectangle(x, y, back, done), "mark", closed=True))
         items.append(Line(((x, y), (x + back, y + done)), "mark"))
         items.append(Line(((x, y + done), (x + back, y)), "mark"))
     items.append(Dimension((length, y), (length, y + done), read(strap.finished.value), 0.7))
     return items, length, y + done
+
+
+def _box_of(plan: Plan, strap: StrapPlan) -> float:
+    """How long the box of stitches at each end is: over what is turned back, as wide as the strap
+    where it is sewn on the face, none where a seam catches it."""
+    if strap.turns:
+        return float(plan.project.strap.turned_back)
+    return float(strap.finished.value) if strap.part.ends == "face" else 0.0
 
 
 def zipper_part(plan: Plan) -> Drawn:

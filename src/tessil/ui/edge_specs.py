@@ -297,10 +297,13 @@ def _straps(plan: Plan) -> Iterator[Spec]:
             "Twice as wide as it ends, ½ in short at both ends",
             "Put interfacing in",
         )
-    yield field_of(plan, "strap.turned_back", "length", "Turned back", "At both ends, box-stitched")
-    yield with_empty(
-        field_of(plan, "strap.ring", "length?", "Ring, inside", "In hand"), "as wide as it"
-    )
+    if any(strap.turns for strap in plan.edging.straps):
+        yield field_of(
+            plan, "strap.turned_back", "length", "Turned back", "At both ends, box-stitched"
+        )
+        yield with_empty(
+            field_of(plan, "strap.ring", "length?", "Ring, inside", "In hand"), "as wide as it"
+        )
 
 
 def _carry(plan: Plan, key: Any) -> Edit:

@@ -219,7 +219,7 @@ def _strap(plan: Plan, strap: StrapPlan) -> Iterator[Snag]:
             edit("Make it of webbing", ("strap.made", "webbing")),
             edit("Leave the slider out", ("strap.slider", False)),
         )
-    if choice.ring is not None and choice.ring < strap.finished.value:
+    if part.key == "strap" and choice.ring is not None and choice.ring < strap.finished.value:
         yield _snag(
             plan,
             f"edge.ring.{part.key}",

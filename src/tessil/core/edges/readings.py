@@ -175,9 +175,12 @@ def _straps(plan: Plan) -> Iterator[Reading]:
                 "Twice as wide as it ends, ½ short at both ends",
                 leaf=leaf,
             )
-        yield Reading(
-            f"{key}.ring", strap.ring, "Rings and slider, at least so wide inside", leaf=leaf
-        )
+        if strap.turns:
+            yield Reading(
+                f"{key}.ring", strap.ring, "Rings and slider, at least so wide inside", leaf=leaf
+            )
+        if strap.patch is not None:
+            yield Reading(f"{key}.patch", strap.patch, "A square behind each end", leaf=leaf)
         hang = strap.hangs if strap.part.key == "strap" else None
         if hang is not None:
             yield Reading(f"{key}.hangs", hang, "The strap is two sides of a triangle", leaf=leaf)

@@ -40,6 +40,11 @@ class StrapPlan(Record, frozen=True):
     hangs: Figure | None  # how far below the shoulder the bag's top hangs
     patch: Figure | None  # a square of interfacing behind each end that is sewn on the face
 
+    @property
+    def turns(self) -> bool:
+        """Whether its ends are turned back, through rings or a slider."""
+        return self.part.ends == "ring" or self.longest is not None
+
 
 NONE = count("joins of the strap", 0, Basis.GEOMETRY)
 _ROUND_IT = given("patch beyond the box of stitches", 1, Basis.PRACTICE)
