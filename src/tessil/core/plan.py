@@ -167,7 +167,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         project.lining == "drop-in",
         project.marks,
         bag.net,
-        project.piping.panels,
+        project.piping,
     )
     spots = {task.panel.key: of(("bulk", task.panel.key), spots_of, task) for task in bulk}
     bought = tuple(

@@ -8,7 +8,6 @@ from __future__ import annotations
 from tessil.core.choices import bound_print
 from tessil.core.edges.runs import Run
 from tessil.core.edges.straps import StrapPlan
-from tessil.core.numbers.exact import Fraction
 from tessil.core.planned import Plan
 from tessil.drawing.picture import Cloth, Dimension, Item, Label, Line, Shade, rectangle
 
@@ -21,11 +20,9 @@ def piping_unrolled(plan: Plan, panel: str) -> Drawn:
     piping = plan.edging.piping
     assert piping is not None
     read = plan.marks.notation.read_off
-    runs = [
-        run for run in plan.edging.runs_on(panel) if run.finish == "seam" and not run.edge.notch
-    ]
+    runs = [run for run in piping.runs if run.panel == panel]
     long = sum(float(run.sewn.value) for run in runs)
-    over, high = float(plan.project.piping.overlap), 0.9
+    over, high = float(piping.over.value), 0.9
     items: list[Item] = [
         Label(
             (0, -1.1),
@@ -37,18 +34,13 @@ def piping_unrolled(plan: Plan, panel: str) -> Drawn:
         Shade(rectangle(long, 0, over, high), "glow"),
         Line(rectangle(0, 0, long + over, high), "raw", closed=True),
         Line(((0, high * 0.3), (long + over, high * 0.3)), "quilt"),
-        Dimension((0, high), (long + over, high), read(piping_length(runs, plan)), 0.8),
+        Dimension((0, high), (long + over, high), read(piping.on(panel).value), 0.8),
     ]
     x = 0.0
     for run in runs:
         items += [Line(((at, high), (at, high * 0.4)), "mark") for at in _clips(run, x)]
         x += float(run.sewn.value)
     return items, long + over, high + 2.2
-
-
-def piping_length(runs: list[Run], plan: Plan) -> Fraction:
-    """A panel's piping: its seams and one overlap."""
-    return sum((run.sewn.value for run in runs), plan.project.piping.overlap)
 
 
 def _clips(run: Run, begins: float) -> list[float]:

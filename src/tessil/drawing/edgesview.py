@@ -358,7 +358,7 @@ def _piping_picture(plan: Plan, panel: PanelPlan) -> Picture:
     piped = piping.panels if piping is not None else ()
 
     def heavy(run: Run) -> bool:
-        return run.panel in piped and run.finish == "seam" and not run.edge.notch
+        return piping is not None and run in piping.runs
 
     parts = [_panel_part(plan, panel, heavy)]
     caption = f"{panel.panel.label}: no piping goes into its seams."

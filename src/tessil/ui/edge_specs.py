@@ -206,6 +206,15 @@ def _piping(plan: Plan) -> Iterator[Spec]:
         )
     if not chosen:
         return
+    yield Spec(
+        "piping.sides",
+        "choice",
+        "Along",
+        "Round all its seams, its ends lapped; or some sides, its ends in the seams across",
+        plan.project.piping.sides,
+        lambda sides: edit("Choose where piping runs", ("piping.sides", sides)),
+        _ALONG,
+    )
     yield field_of(
         plan,
         "piping.print",
@@ -229,7 +238,17 @@ def _piping(plan: Plan) -> Iterator[Spec]:
         field_of(plan, "piping.around", "length?", "Round it", "Measured"), "from its thickness"
     )
     yield with_empty(field_of(plan, "piping.allowance", "length?", "Allowance", ""), "as the seam")
-    yield field_of(plan, "piping.overlap", "length", "Overlap", "Where its ends meet: 1 to 2")
+    if not plan.project.piping.sides:
+        yield field_of(plan, "piping.overlap", "length", "Overlap", "Where its ends meet: 1 to 2")
+
+
+_ALONG: tuple[tuple[tuple[str, ...], str], ...] = (
+    ((), "all its seams"),
+    (("top",), "the top"),
+    (("bottom",), "the bottom"),
+    (("left", "right"), "the sides"),
+    (("left", "right", "bottom"), "sides and bottom"),
+)
 
 
 def _cord(name: Any) -> Edit:

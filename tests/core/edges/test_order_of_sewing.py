@@ -142,3 +142,30 @@ def test_cords_and_a_button_loop():
     assert deeds("closing", "drawstring")[0] == ["cord.open", "cord.thread"]
     assert deeds("closing", button=Button(used=True))[0] == ["loop.baste"]
     assert deeds("closing")[0] == []
+
+
+@pytest.mark.parametrize(
+    ("sides", "pieces", "corners"),
+    [
+        ((), 1, 2),  # three seams of a panel whose top is bound: two corners, its ends lapped by 1½
+        (("bottom",), 1, 0),
+        (("left", "right"), 2, 0),
+        (("left", "right", "bottom"), 1, 2),
+    ],
+)
+def test_piping_along_some_sides_ends_in_the_seams_across(sides, pieces, corners):
+    """Half an inch goes into the seam across at each end of each piece."""
+    _, steps = deeds("piping", piping=Piping(panels=("front",), sides=sides))
+    made = plan(tote(piping=Piping(panels=("front",), sides=sides)))
+    piping = made.edging.piping
+    along = [run.sewn.value for run in piping.runs]
+    assert {run.edge.side for run in piping.runs} == set(sides or ("left", "right", "bottom"))
+    assert piping.length.value == sum(along) + (pieces if sides else F(3, 2))
+    assert piping.on("front").value == piping.length.value
+    assert piping.corners == corners
+    assert (steps[-1].what == "pipe.into-seams") is bool(sides)
+    piped, plain = ({s.label: s.mm for s in one.spots_on("front")} for one in (made, plan(tote())))
+    cover = F(1, 2)  # two layers of cotton, 0.25 mm each under the foot
+    for side in ("left", "right", "bottom"):
+        more = cover if not sides or side in sides else 0
+        assert piped[f"{side} seam"] == plain[f"{side} seam"] + more

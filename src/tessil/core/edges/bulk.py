@@ -16,6 +16,7 @@ from tessil.core.bag.ids import ENDS, EdgeKey
 from tessil.core.bag.model import Edge, ExactPoint, Join, Panel
 from tessil.core.bag.net import Hang, Net
 from tessil.core.catalogue import Material
+from tessil.core.edges.choice import Piping
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import Vector
@@ -147,7 +148,7 @@ class BulkTask(Record, frozen=True):
     met: Mapping[EdgeKey, tuple[str, ...]]
     marks: tuple[tuple[int, Mark], ...]
     hung: tuple[tuple[str, ExactPoint, int], ...] = ()  # straps and loops: what, where, how many
-    piped: bool = False  # whether a covered cord goes into its seams
+    piped: tuple[Side, ...] = ()  # the sides along which a covered cord goes into its seams
     zip_on_fold: bool = False  # whether the zipper lies over the bag's top fold
 
 
@@ -244,7 +245,7 @@ class _Bulk:
             return (turned, (self.panel.key, *panels), f"{side_name(edge.key)} edge, turned in")
         other, panels, name = self.partner(edge)
         heap = own + other if other else own.times(2, "turned in")
-        if self.task.piped and edge.finish == "seam":
+        if edge.key.side in self.task.piped and edge.finish == "seam":
             cover = _heap((self.known["cotton"],), "cover of the cord")
             heap = heap + cover.times(2, "layers of it")
         return heap, (self.panel.key, *panels), name
@@ -432,7 +433,7 @@ def bulk_tasks(
     dropped_in: bool,
     marks: tuple[Mark, ...],
     net: Net,
-    piped: tuple[str, ...],
+    piping: Piping,
 ) -> Iterator[BulkTask]:
     """What the counting reads, for each outer panel."""
     for key, panel in panels.items():
@@ -465,7 +466,7 @@ def bulk_tasks(
             met=lying,
             marks=tuple((at, mark) for at, mark in enumerate(marks) if mark.panel == key),
             hung=tuple(_hung_on(key, net.hangs)),
-            piped=key in piped,
+            piped=piping.along(key),
             zip_on_fold=any(tape.turn for tape in net.tapes),
         )
 

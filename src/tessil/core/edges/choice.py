@@ -10,6 +10,7 @@ from tessil.core.edges.bias import OutlineError, checked
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Key, Ranged, Room, Seam, Size
 from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.core.numbers.sizes import SIDES, Side
 
 MOST_PIECES = 40
 CORD = Fraction(5, 2) / MM_PER_INCH  # 2.5 mm, a usual piping cord
@@ -73,18 +74,32 @@ class Bias(Decided):
 
 
 class Piping(Decided):
-    """A covered cord in seams: which panels go round with it, its cord, its allowance.
+    """A covered cord in seams: which panels go round with it, or along which of their ``sides``;
+    its cord, its allowance.
 
     ``around`` is the cord's measured circumference, in place of its diameter; ``allowance`` None
     for that of the seam it goes into.
     """
 
     panels: Annotated[tuple[Key, ...], Field(max_length=12)] = ()
+    sides: Annotated[tuple[Side, ...], Field(max_length=4)] = ()  # all of them where none is named
     print: str = ""
     cord: Size = CORD
     around: Size | None = None
     allowance: Seam | None = None
     overlap: Room = Fraction(3, 2)
+
+    @property
+    def stretches(self) -> int:
+        """In how many pieces it goes along a panel: one round it, or as many as its sides leave."""
+        ring: tuple[Side, ...] = ("top", "right", "bottom", "left")
+        on = [side in self.sides for side in ring]
+        begins = [at for at in range(len(ring)) if on[at] and not on[at - 1]]
+        return max(len(begins), 1)
+
+    def along(self, key: str) -> tuple[Side, ...]:
+        """The sides of a panel along which it runs."""
+        return (self.sides or SIDES) if key in self.panels else ()
 
 
 class Strap(Decided):

@@ -77,6 +77,12 @@ class PipingPlan(Record, frozen=True):
     length: Figure
     cord: Figure
     corners: int
+    runs: tuple[Run, ...]  # along which it goes
+    over: Figure  # more of it on each panel: lapped, or into the seams across
+
+    def on(self, panel: str) -> Figure:
+        """How long it is on one panel."""
+        return total([run.sewn for run in self.runs if run.panel == panel]) + self.over
 
 
 class ZipperPlan(Record, frozen=True):
@@ -345,17 +351,23 @@ def _piping(task: EdgeTask, runs: tuple[Run, ...]) -> PipingPlan | None:
     choice = task.piping
     keys = tuple(panel.key for panel in task.bag.panels if panel.key in choice.panels)
     mine = [
-        run for run in runs if run.panel in keys and run.finish == "seam" and not run.edge.notch
+        run
+        for run in runs
+        if run.edge.side in choice.along(run.panel) and run.finish == "seam" and not run.edge.notch
     ]
+    keys = tuple(key for key in keys if any(run.panel == key for run in mine))
     if not mine:
         return None
     seam = given("the seam it goes into", mine[0].allowance)
     allowance = seam
     if choice.allowance is not None:
         allowance = given("piping allowance", choice.allowance)
-    over = count("panels piped", len(keys), Basis.GEOMETRY) * given(
-        "overlap", choice.overlap, Basis.CHOSEN
-    )
+    # Along some sides only, its ends run square into the seams across: half an inch in each.
+    each = given("overlap", choice.overlap, Basis.CHOSEN)
+    if choice.sides:
+        each = given("into the seams across", 1, Basis.PRACTICE)
+    pieces = len(keys) * choice.stretches
+    over = count("stretches of piping", pieces, Basis.GEOMETRY) * each
     length = (total([run.sewn for run in mine]) + over).called("piping, length")
     return PipingPlan(
         panels=keys,
@@ -365,7 +377,9 @@ def _piping(task: EdgeTask, runs: tuple[Run, ...]) -> PipingPlan | None:
         strip=piping_strip(around_cord(task), allowance, task.marks.units),
         length=length,
         cord=(length + given("to hold on to", 2, Basis.PRACTICE)).called("cord, length"),
-        corners=max(len(mine) - len(keys), 0),
+        corners=max(len(mine) - pieces, 0),
+        runs=tuple(mine),
+        over=(count("stretches of it", choice.stretches, Basis.GEOMETRY) * each).called("over"),
     )
 
 

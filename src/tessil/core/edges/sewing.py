@@ -65,7 +65,10 @@ def _piping(task: EdgeTask, edging: Edging) -> Iterator[Do]:
     yield Do("pipe.trim", {"seam": piping.allowance.value})
     if piping.corners:
         yield Do("pipe.corners", {"number": piping.corners})
-    yield Do("pipe.ends", {"over": task.piping.overlap})
+    if task.piping.sides:
+        yield Do("pipe.into-seams")
+    else:
+        yield Do("pipe.ends", {"over": task.piping.overlap})
 
 
 def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:

@@ -150,6 +150,10 @@ _EDGES = {
     "pipe.ends": (
         "Where the ends meet: cord cut butt, the strip lapped by {over} with its end turned in."
     ),
+    "pipe.into-seams": (
+        "Its ends run square into the seams across: pull the cord out ½ in (13 mm) and cut it, so "
+        "that it is not sewn over."
+    ),
     "strap.fold": (
         "Press the strip in half, both edges to that fold, and in half again; topstitch both long "
         "sides."
