@@ -279,3 +279,14 @@ def test_strips_go_to_a_csv_and_the_bias_map_to_an_svg(satchel, tmp_path):
     root = ET.fromstring(drawn.read_text("utf-8"))
     assert root.tag.endswith("svg")
     assert "joined" in drawn.read_text("utf-8")
+
+
+def test_piping_along_some_sides_is_chosen_and_shown(satchel):
+    window = satchel.window
+    satchel.leaf("piping")
+    satchel.click(satchel.field("piping.on.front"))
+    satchel.choose("piping.sides", "left right")
+    assert window.desk.project.piping.sides == ("left", "right")
+    assert {run.edge.side for run in window.desk.plan.edging.piping.runs} == {"left", "right"}
+    assert satchel.field("piping.sides").currentText() == "the sides"
+    assert "piping.overlap" not in window.column.fields  # its ends go into the seams across

@@ -38,7 +38,10 @@ def piping_unrolled(plan: Plan, panel: str) -> Drawn:
     ]
     x = 0.0
     for run in runs:
-        items += [Line(((at, high), (at, high * 0.4)), "mark") for at in _clips(run, x)]
+        items += [
+            Line(((at, high), (at, high * 0.4)), "mark")
+            for at in _clips(run, x if piping.corners else 0.0)
+        ]
         x += float(run.sewn.value)
     return items, long + over, high + 2.2
 

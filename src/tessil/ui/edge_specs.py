@@ -211,8 +211,8 @@ def _piping(plan: Plan) -> Iterator[Spec]:
         "choice",
         "Along",
         "Round all its seams, its ends lapped; or some sides, its ends in the seams across",
-        plan.project.piping.sides,
-        lambda sides: edit("Choose where piping runs", ("piping.sides", sides)),
+        " ".join(plan.project.piping.sides),
+        lambda said: edit("Choose where piping runs", ("piping.sides", tuple(said.split()))),
         _ALONG,
     )
     yield field_of(
@@ -242,12 +242,12 @@ def _piping(plan: Plan) -> Iterator[Spec]:
         yield field_of(plan, "piping.overlap", "length", "Overlap", "Where its ends meet: 1 to 2")
 
 
-_ALONG: tuple[tuple[tuple[str, ...], str], ...] = (
-    ((), "all its seams"),
-    (("top",), "the top"),
-    (("bottom",), "the bottom"),
-    (("left", "right"), "the sides"),
-    (("left", "right", "bottom"), "sides and bottom"),
+_ALONG = (  # the sides of a panel, one after the other
+    ("", "all its seams"),
+    ("top", "the top"),
+    ("bottom", "the bottom"),
+    ("left right", "the sides"),
+    ("left right bottom", "sides and bottom"),
 )
 
 
