@@ -32,6 +32,12 @@ def take_shots(folder: Path) -> int:
     return 0
 
 
+def _open(window: Window, *name: str) -> None:
+    """Open a demo; what was changed for the pictures before is not to be offered again."""
+    window.desk.stack.setClean()
+    window.open_demo(*name)
+
+
 def _beginning(window: Window) -> None:
     """The first page at what there is, with the bags that could be made of it."""
     start = window.start
@@ -59,7 +65,7 @@ def _take(folder: Path) -> None:
 
     _beginning(window)
     shoot("0-start")
-    window.open_demo()
+    _open(window)
     for number, stage in enumerate(Stage, start=1):
         window.desk.look(stage=stage)
         shoot(f"{number}-{stage}")
@@ -67,7 +73,7 @@ def _take(folder: Path) -> None:
     _making(window, shoot)
     _money(window, shoot)
     _piecing(window, shoot)
-    window.open_demo()
+    _open(window)
     window.desk.look(stage=Stage.EDGE)
     window.desk.turn_leaf("bias")
     shoot("15-bias")
@@ -88,7 +94,7 @@ def _cutting(window: Window, shoot: Callable[[str], None]) -> None:
     from tessil.core.cutting.acts.whole import plan_whole
 
     window.desk.stack.setClean()  # what was changed for the pictures before need not be kept
-    window.open_demo()
+    _open(window)
     desk, cutter = window.desk, window.cutter
     desk.look(stage=Stage.CUT)
     made = plan_whole(cutter.lots(), cutter.sources(), desk.plan.marks, SECONDS)
@@ -103,7 +109,7 @@ def _cutting(window: Window, shoot: Callable[[str], None]) -> None:
 
 def _making(window: Window, shoot: Callable[[str], None]) -> None:
     """The pouch of the kit, half made: the next seam in hand."""
-    window.open_demo()
+    _open(window)
     names = [bag.name for bag in window.desk.job.bags]
     window.desk.turn_to(names.index("Reed pouch"))
     window.desk.look(stage=Stage.MAKE)
@@ -125,7 +131,7 @@ def _money(window: Window, shoot: Callable[[str], None]) -> None:
 
 def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
     """The layout of prints by rules."""
-    window.open_demo("march-card-clutch")
+    _open(window, "march-card-clutch")
     window.desk.look(stage=Stage.PIECE)
     window.desk.turn_leaf("prints")
     shoot("14-layout")
@@ -133,7 +139,7 @@ def _piecing(window: Window, shoot: Callable[[str], None]) -> None:
 
 def _quilting(window: Window, shoot: Callable[[str], None]) -> None:
     """Thickness at the seams, the logbook."""
-    window.open_demo()
+    _open(window)
     window.desk.look(stage=Stage.LAYER)
     window.desk.turn_leaf("bulk")
     shoot("11-thickness")
