@@ -19,7 +19,7 @@ def edge_steps(
         "bias": _bias(edging),
         "piping": _piping(task, edging),
         "straps": _straps(task, edging),
-        "closing": _closing(edging),
+        "closing": _closing(task, edging),
     }
     return {leaf: one_by_one(leaf, (), tuple(deeds)) for leaf, deeds in leaves.items()}
 
@@ -91,12 +91,14 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         yield Do("strap.thread")
 
 
-def _closing(edging: Edging) -> Iterator[Do]:
+def _closing(task: EdgeTask, edging: Edging) -> Iterator[Do]:
     zipper = edging.zipper
     if zipper is not None:
         if zipper.rolled:
             yield Do("zip.sliders-on")
         yield Do("zip.two-sliders" if zipper.sliders == 2 else "zip.one-slider")
+        if any(part.key == "wrist" for part in task.bag.attachments):
+            yield Do("zip.by-the-loop")
         yield Do("zip.topstitch", {"off": zipper.topstitch.value})
         yield Do("zip.pull")
     if edging.cord is not None:

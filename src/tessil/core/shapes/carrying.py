@@ -296,7 +296,7 @@ class _Carrying:
         part = self.strip("strap", "Strap", "strap", 1, ends)
         yield part, (self.hang("strap", "strap", (left, right), sewn=sewn),)
         if not sewn:
-            label = "Ring tabs" if how == "rings" else "Loops to tie to"
+            label = "Ring tabs" if how == "rings" else "Tie loops"
             tabs = tuple(
                 Hang("tabs", (at, at), _TAB.value, TAB_CUT.value / 4) for at in (left, right)
             )

@@ -394,6 +394,9 @@ def deed_words(deed: Deed, panels: str, join: str, notation: Notation) -> tuple[
     if not heading:
         heading = next((name for start, name in _HEADS if deed.what.startswith(start)), "")
         heading = heading.replace("{panels}", panels) or OPERATION_WORDS[deed.operation]
+        if deed.what.startswith("strap."):  # several kinds of strips are made alike: which one
+            of = str(values.get("of", heading))
+            heading = of[:1].upper() + of[1:]
     return heading, said
 
 

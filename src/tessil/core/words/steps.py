@@ -177,9 +177,9 @@ _EDGES = {
         "Teeth towards the right side; closed, the two sliders meet in the middle."
     ),
     "zip.one-slider": (
-        "Teeth towards the right side; closed, it opens away from the end where the pull rests, "
-        "on the wrist strap's side."
+        "Teeth towards the right side; closed, it opens away from the end where the pull rests."
     ),
+    "zip.by-the-loop": "Closed, the pull rests on the wrist strap's side.",
     "zip.topstitch": "Topstitch {off} from the fold; open it half before the last seam.",
     "zip.pull": "Bring the pull inside before anything is trimmed across the teeth.",
     "cord.open": (

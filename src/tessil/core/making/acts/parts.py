@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
-from tessil.core.bag.deeds import Deed, Gate
+from msgspec.structs import replace
+
+from tessil.core.bag.deeds import Deed, Gate, Tool
 from tessil.core.bag.model import Attachment
 from tessil.core.bag.steps import Step
 from tessil.core.making.acts.common import (
@@ -19,6 +21,7 @@ from tessil.core.making.acts.common import (
 from tessil.core.planned import Plan
 
 POCKETS = ("slip", "divided", "window")
+FOOT: Tool = "walking foot"
 ON_TOP = ("ribbon", "label")
 LATER = ("stiffener", "motif")
 BIAS_READY = "bias strips joined"
@@ -227,7 +230,7 @@ def _strap(plan: Plan, one: Attachment) -> Iterator[Deed]:
     folds = [step for step in steps if step.what == "strap.fold"]
     later = [step for step in steps if step.what != "strap.fold"]
     if folds:
-        yield from from_steps(folds, one.key, "prepare", (), ("cut",), (made,), "walking foot")
+        yield from _of(one, from_steps(folds, one.key, "prepare", (), ("cut",), (made,), FOOT))
     else:
         yield Deed(
             f"prepare.{one.key}",
@@ -250,9 +253,8 @@ def _strap(plan: Plan, one: Attachment) -> Iterator[Deed]:
         minutes=minutes(1),
     )
     looked = f"{one.key} untwisted"
-    yield from from_steps(
-        later, f"{one.key} ends", "prepare", (), (looked,), (ready,), "walking foot"
-    )
+    ends_of = from_steps(later, f"{one.key} ends", "prepare", (), (looked,), (ready,), FOOT)
+    yield from _of(one, ends_of)
     if one in hung_on(plan):
         return
     ends = _where(plan, one.key)
@@ -268,6 +270,12 @@ def _strap(plan: Plan, one: Attachment) -> Iterator[Deed]:
         values=(("what", one.label.lower()),),
         minutes=minutes(5),
     )
+
+
+def _of(one: Attachment, deeds: Iterable[Deed]) -> Iterator[Deed]:
+    """Steps told of straps at large, with what they are done to."""
+    for deed in deeds:
+        yield replace(deed, values=(*deed.values, ("of", one.label.lower())))
 
 
 def _steps_of(plan: Plan, one: Attachment) -> list[Step]:
