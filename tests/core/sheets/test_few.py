@@ -130,7 +130,7 @@ def test_what_is_left_of_a_cloth_lies_in_one_piece():
 
 @pytest.mark.parametrize("seed", range(2 * HUNT))
 def test_the_ruler_is_set_less_often_for_a_little_more_cloth(seed):
-    job = random_job(seed, 18)
+    job = random_job(seed, 9)  # few enough to be proved in a moment
     least, fewest = (plan_cutting(replace(job, aim=aim), 0.8) for aim in ("least", "setups"))
     assert faults(job, fewest) == []
     assert fewest.used <= least.used * 1.031
