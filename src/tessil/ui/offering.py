@@ -53,16 +53,19 @@ class Offering(QObject):
             self._thread.join()
 
     def _run(self, turn: int, heap: Heap, asked: Asked) -> None:
-        every, made = ways(heap), list[Offer]()
-        for at, laid in enumerate(every, start=1):
-            one = offer(heap, asked, laid)
-            if turn != self._turn:
-                return
-            if one is not None:
-                made.append(one)
-            self._came.emit(turn, None, at / (len(every) + 1))
-        chosen = [with_others(heap, asked, one) for one in best(made)]
-        self._came.emit(turn, chosen, 1.0)
+        made, chosen = list[Offer](), list[Offer]()
+        try:
+            every = ways(heap)
+            for at, laid in enumerate(every, start=1):
+                one = offer(heap, asked, laid)
+                if turn != self._turn:
+                    return
+                if one is not None:
+                    made.append(one)
+                self._came.emit(turn, None, at / (len(every) + 1))
+            chosen = [with_others(heap, asked, one) for one in best(made)]
+        finally:  # whatever went wrong, nobody waits for ever
+            self._came.emit(turn, chosen, 1.0)
 
     def _take(self, turn: int, chosen: list[Offer] | None, share: float) -> None:
         if turn != self._turn:

@@ -18,7 +18,7 @@ from tessil.core.plan import plan
 from tessil.core.sewn.facets import stitched
 from tessil.core.sewn.placing import Sewn, spans
 from tessil.core.shapes import SHAPES
-from tessil.core.shapes.carrying import OPTIONS
+from tessil.core.shapes.carry_choices import OPTIONS
 from tessil.core.trouble import CannotPlan
 from tests.conftest import tote
 

@@ -16,7 +16,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.sewn.placing import Sewn
 from tessil.core.shapes import SHAPES
-from tessil.core.shapes.carrying import OPTIONS
+from tessil.core.shapes.carry_choices import OPTIONS
 from tessil.core.trouble import CannotPlan
 from tessil.drawing.handview import place_on
 from tests.outside.test_every_shape_on_paper import project_of

@@ -117,7 +117,7 @@ def offer(heap: Heap, asked: Asked, laid: Laid) -> Offer | None:
     """The bag that is laid so; None if there is none, or none that is asked for."""
     try:
         made = _of_cloth(heap, asked, laid) if heap.kind == "cloth" else _of_top(heap, asked, laid)
-    except (CannotPlan, ValidationError, ValueError):
+    except (CannotPlan, ValidationError):
         return None
     if made is None or not _wanted(made, asked):
         return None

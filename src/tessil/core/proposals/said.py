@@ -51,6 +51,10 @@ _SIDE = f"(?:{_PLAIN}){_UNIT}"
 _BY = re.compile(rf"({_SIDE})\s*(?:[x×*]|\bby\b)\s*({_SIDE})")
 _ONE = re.compile(_SIDE)
 _MADE_OF = re.compile(r"[½¼¾⅛⅜⅝⅞⅓⅔/.,\"″a-z]")
+_OPEN = r"(?<![a-z])[x×*]\s*$"  # a size of which a side is missing
+_LESS = re.compile(r"(?<![\w½¼¾⅛⅜⅝⅞⅓⅔])[-\u2212]\s*\d")
+_GLUED = re.compile(r"\d(?!(?:in|inch|inches|cm|mm|yd|m)\b|x)[a-z]")
+_PACKS = re.compile(r"\b(\d+|[a-z]+)?\s*\b(?:packs?|rolls?)\b(?:\s+of\s+(\d+)\b(?![.,/½¼¾]))?")
 EXAMPLES = "“forty 2½ squares”, “ten strips 2½ wide” or “a piece 21 × 23 quilted already”"
 
 
@@ -69,13 +73,37 @@ def read_heap(text: str, units: Units = "inch") -> Heap:
     said = " ".join(text.casefold().replace("-inch", " inch").split())
     if not said:
         raise LengthError(f"Say what there is, such as {EXAMPLES}.")
+    if _LESS.search(said):
+        raise LengthError("It must be larger than nothing.")
     word, kind, usual = _kind(said)
-    quilted, pack = "quilted" in said, re.search(r"\bpacks?\b|\brolls?\b", said) is not None
+    quilted, packs = "quilted" in said, _PACKS.search(said)
     rest = re.sub(rf"\b{re.escape(word)}s?\b", " ", said.replace("ten inch", "ten-inch"))
-    size, rest = _size(rest, units)
-    number = _number(rest, PACK if pack else 1 if kind == "cloth" else None)
+    if packs is not None and kind != "cloth":
+        each, rest = int(packs[2] or PACK), rest.replace(packs[0], " ")
+        size, rest = _size(rest, units)
+        number = _number(packs[1] or "", 1) * each
+    else:
+        size, rest = _size(_parted(rest, kind), units)
+        number = _number(rest, 1 if kind == "cloth" else None)
+        rest = re.sub(r"\d+", "", rest, count=1)
+    if number > MOST:
+        raise LengthError(f"At most {MOST} are planned with.")
+    if re.search(rf"\d|{_OPEN}", rest) or _GLUED.search(said):
+        raise LengthError(f"A number here is not understood: say it such as {EXAMPLES}.")
     width, height = _sides(kind, size, usual)
     return Heap(kind, number, width, height, quilted)
+
+
+def _parted(said: str, kind: Kind) -> str:
+    """``40 × 2½`` of squares or strips is so many of that size; a size has two sides alike, or
+    stands beside a number."""
+    found = _BY.search(said)
+    if kind == "cloth" or found is None or found[1] == found[2] or not found[1].isdigit():
+        return said
+    others = said[: found.start()] + said[found.end() :]
+    if re.search(r"\d", others) or _counted(others):
+        return said
+    return said.replace(found[0], f"{found[1]} of {found[2]}")
 
 
 def _kind(said: str) -> tuple[str, Kind, tuple[Inches, Inches] | None]:
@@ -115,15 +143,10 @@ def _number(said: str, usual: int | None) -> int:
         number = int(figures[0])
     else:
         known = [NUMBERS[word] for word in re.findall(r"[a-z]+", said) if word in NUMBERS]
-        if known[:1] == [1] and usual not in (None, 1):
-            known = []  # a pack
         number = _together(known)
     if not number and usual is None:
         raise LengthError(f"How many are there? Say it such as {EXAMPLES}.")
-    number = number or usual or 1
-    if number > MOST:
-        raise LengthError(f"At most {MOST} are planned with.")
-    return number
+    return number or usual or 1
 
 
 def _together(words: list[int]) -> int:
@@ -149,6 +172,8 @@ def _sides(
         raise LengthError("How large? Write width × height, such as 21 × 23.")
     if min(width, height) <= 0:
         raise LengthError("It must be larger than nothing.")
+    if kind == "squares" and width != height:
+        raise LengthError("A square has one size: say how many of it, such as “forty 2½ squares”.")
     return width, height
 
 
