@@ -29,7 +29,7 @@ from tessil.files.projectfile import FileTrouble, load, schema
 from tessil.files.report import check_text
 from tessil.files.shelffile import load_shelf
 
-COMMANDS = ("report", "check", "cut", "shots", "schema")
+COMMANDS = ("report", "check", "cut", "stitch", "shots", "schema")
 
 
 def _arguments() -> argparse.ArgumentParser:
@@ -39,7 +39,8 @@ def _arguments() -> argparse.ArgumentParser:
         epilog=(
             "Other commands: tessil report FILE [--format text|json|csv|strips] [--bag BAG] "
             "[--log LOGBOOK] · tessil check FILE [--bag BAG] [--log LOGBOOK] · "
-            "tessil cut JOB.json [--seconds S] [--format json|text] · tessil shots DIR · "
+            "tessil cut JOB.json [--seconds S] [--format json|text] · tessil stitch FILE.svg "
+            "[--speed N] [--stitch MM] [--format text|json|csv] · tessil shots DIR · "
             "tessil schema [cut|shelf]"
         ),
     )
@@ -67,6 +68,11 @@ def _command() -> argparse.ArgumentParser:
     cut.add_argument("--seconds", type=_seconds, default=10.0, help="how long it may search")
     cut.add_argument("--seed", type=int, default=1, help="the same seed finds the same again")
     cut.add_argument("--format", choices=("json", "text"), default="json")
+    stitch = commands.add_parser("stitch", help="a simulated machine stitches outlines")
+    stitch.add_argument("file", type=Path)
+    stitch.add_argument("--speed", type=float, default=600.0, help="stitches a minute")
+    stitch.add_argument("--stitch", type=float, default=2.5, help="length of one in millimetres")
+    stitch.add_argument("--format", choices=("text", "json", "csv"), default="text")
     shots = commands.add_parser("shots", help="write one PNG of each main view")
     shots.add_argument("folder", type=Path)
     schemas = commands.add_parser("schema", help="print the JSON Schema of a project file")
@@ -98,6 +104,16 @@ def _cut(asked: argparse.Namespace) -> int:
     else:
         sys.stdout.write(answer_text(answer, job))
     return int(bool(answer.left_out))
+
+
+def _stitch(asked: argparse.Namespace) -> int:
+    from tessil.core.hooping.machine import Setting
+    from tessil.files.stitchsvg import stitch_file, stitched_csv, stitched_json, stitched_text
+
+    run = stitch_file(asked.file, Setting(asked.speed, asked.stitch))
+    told = {"text": stitched_text, "json": stitched_json, "csv": stitched_csv}[asked.format]
+    sys.stdout.write(told(run))
+    return 0
 
 
 @contextmanager
@@ -254,6 +270,8 @@ def _run(asked: argparse.Namespace) -> int:
         return _check(asked)
     if asked.command == "cut":
         return _cut(asked)
+    if asked.command == "stitch":
+        return _stitch(asked)
     if asked.command == "schema":
         from tessil.files.cutjob import job_schema
         from tessil.files.shelffile import shelf_schema

@@ -31,17 +31,13 @@ def test_seams_of_every_width_plan_without_a_stop(key, units):
     chance = Random(f"{key} {units}")
     stops = []
     for _ in range(9):
-        options = {
-            option.key: chance.choice(option.choices)[0]
-            for option in SHAPES[key].options
-            if option.key != "hoop"  # a small hoop is the maker's doing
-        }
+        options = {option.key: chance.choice(option.choices)[0] for option in SHAPES[key].options}
         change = edit(
             "",
             ("seams", _seams(chance, units)),
             ("units", units),
             ("corner", chance.choice(("cut", "line", "pinch"))),
-            ("shape.options", options | ({"hoop": "h-8-12"} if key == "hoop" else {})),
+            ("shape.options", options),
         )
         made = plan(applied(project_of(key), change))
         stops += [snag.title for snag in made.snags if snag.weight is Weight.BLOCKS]

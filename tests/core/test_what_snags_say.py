@@ -13,7 +13,6 @@ from tessil.core.piecing.choice import Piecing, Scrap, SeamTest
 from tessil.core.plan import plan
 from tessil.core.trimming.choice import Mark, Snap
 from tests.conftest import tote, with_front
-from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
 W, H = F(59, 4), F(111, 8)
@@ -33,7 +32,7 @@ def _scraps(way, number):
 
 
 TUNER = Thing(name="tuner", width=F(12), height=F(1), thickness=F(1))
-HUGE = ShapeChoice(kind="hoop", sizes={"width": F(9), "height": F(9)})
+HUGE = ShapeChoice(kind="flat-pouch", sizes={"width": F(9), "height": F(9)})
 POUCH = ShapeChoice(kind="flat-pouch", sizes={"width": F(9), "height": F(6)})
 CLUTCH = PanelChoices(piecing=Piecing(way="whole", prints=("notes",)))
 
@@ -72,12 +71,12 @@ SAID = {
         (0, H, W, 0),
         ("Leave 4 in",),
     ),
-    # 9 and two seams of ⅜ less a field of 4; 9 and a bound or turned edge of ⅛ twice
-    "hoop.width": (
-        project_of("hoop", shape=HUGE),
-        ("blocks", "The panel is 5¾ in too much in width for the hoop"),
+    # 9 and two seams of ⅜ less a field of 5; its height is 9⅜, in the middle of which it is told
+    "hoop.front": (
+        with_front(tote(shape=HUGE), ("layers.stabiliser", "cut-away")),
+        ("blocks", "The front is 4¾ in too wide for the hoop"),
         (0, F(37, 8), F(39, 4), 0),
-        ("Take the 10 × 16 hoop",),
+        ("Take the 10 × 16 hoop", "Make the front without a hoop"),
     ),
     # 9¾ and 2 more are 11¾
     "fit.zipper": (

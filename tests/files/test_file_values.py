@@ -61,7 +61,7 @@ def test_brackets_nest_forty_deep_at_most():
 
 
 def test_every_migration_makes_the_next_format():
-    assert list(MIGRATIONS) == [1, 2, 3, 4, 5, 6, 7, 8, 9, 10]
+    assert list(MIGRATIONS) == [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]
     for number, step in MIGRATIONS.items():
         assert step({"format": number})["format"] == number + 1
 
@@ -121,12 +121,36 @@ def test_only_a_satchel_says_in_format_6_what_its_flap_passed_over():
     ]
 
 
+def test_what_format_11_called_a_bag_in_a_hoop_is_a_pouch_made_in_one():
+    shape = {"kind": "hoop", "options": {"hoop": "own"}, "sizes": {"hoop_width": "6 in"}}
+    left = {"hoop": {"shape": {"kind": "hoop", "sizes": {"width": "3 in"}}}}
+    bags = [
+        {"name": "Purse", "shape": shape, "panels": {"lining": {}}},
+        {"left": left},
+        {"bags": 2},
+    ]
+    made = MIGRATIONS[11]({"format": 11, "bags": bags})
+    assert made["format"] == 12
+    first, second, third = made["bags"]
+    assert first["hooping"] == {"hoop": "own", "width": "6 in"}
+    assert first["shape"]["kind"] == "flat-pouch"
+    assert first["shape"]["options"] == {}
+    assert (first["shape"]["sizes"]["width"], first["shape"]["sizes"]["height"]) == ("5 in", "4 in")
+    assert "hoop_width" not in first["shape"]["sizes"]
+    assert first["panels"]["front"]["layers"] == {"stabiliser": "cut-away"}
+    assert first["panels"]["lining"] == {}
+    assert list(second["left"]) == ["flat-pouch"]
+    assert second["left"]["flat-pouch"]["shape"]["sizes"]["width"] == "3 in"
+    assert third == {"bags": 2}
+    assert MIGRATIONS[11]({"format": 11, "bags": 7}) == {"format": 12, "bags": 7}
+
+
 @pytest.mark.parametrize(
     ("number", "says"),
     [
         (0, "has a format number that never was: 0."),
         (-3, "has a format number that never was: -3."),
-        (999_999, r"newer Tessil \(format 999999; this one reads up to 11\)"),
+        (999_999, r"newer Tessil \(format 999999; this one reads up to 12\)"),
         (10**6, r"newer Tessil \(format far beyond; this one"),
         (-(10**6), "never was: far beyond."),
         (True, "it has no format number."),

@@ -28,14 +28,7 @@ BOXED = [key for key, shape in SHAPES.items() if "corner" in shape.uses]
 
 def project_of(key: str, **changes) -> Project:
     """A first project of a shape, sized for something small."""
-    small = key == "hoop"
-    answers = Answers(
-        shape=key,
-        width=F(3 if small else 8),
-        height=F(2 if small else 6),
-        thickness=F(1, 4) if small else F(3, 2),
-        strips=2 if small else 5,
-    )
+    answers = Answers(shape=key, width=F(8), height=F(6), thickness=F(3, 2), strips=5)
     return first_project(answers).model_copy(update=changes)
 
 
@@ -353,27 +346,6 @@ def test_faces_lie_on_their_panels_and_fill_their_look(key):
         zipped = sum(float(tape.width) * look.width for tape in made.bag.net.tapes)
         beyond = look.width - float(made.bag.finished[0].value)
         assert whole - zipped - beyond * look.height - 1e-6 <= covered.area <= whole + 1e-6
-
-
-def test_a_hoop_of_6_by_10_takes_cloth_of_8_by_12():
-    base = project_of("hoop")
-    shape = base.shape.model_copy(update={"options": {"hoop": "h-6-10"}})
-    figures = {
-        one.id: one.figure.value
-        for one in plan(base.model_copy(update={"shape": shape})).bag.figures
-    }
-    assert figures["cut-for-the-hoop-width"] == 8
-    assert figures["cut-for-the-hoop-height"] == 12
-
-
-@pytest.mark.parametrize("count", [1, 2, 3, 4])
-def test_outlines_along_one_hooping_by_laying_them_out(count):
-    """Each keeps ¼ round it, ½ between: laid one after another they must fit the field."""
-    made = plan(project_of("hoop"))
-    figures = {one.id: one.figure.value for one in made.bag.figures}
-    outline, field = made.bag.finished[1].value, figures["hoop-field-height"]
-    taken = F(1, 4) + count * outline + (count - 1) * F(1, 2) + F(1, 4)
-    assert (taken <= field) == (count <= figures["in-one-hooping"])
 
 
 @pytest.mark.parametrize("packed", ["stacked", "beside"])

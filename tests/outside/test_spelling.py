@@ -56,6 +56,7 @@ OURS = {
     "presser",
     "webbing",
     "batting",
+    "stabiliser",
 }
 LETTERS = {"a", "b", "d", "h", "s"}  # sets of lines, D-rings, hoops, what is a panel's
 WAYS = ("whole", "strips", "squares", "web", "flip", "courses", "crumbs")
@@ -213,12 +214,14 @@ OF_THE_CRAFT = {
     "fusibles",
     "ft",
     "neighbours",
+    "hoopings",
     "tessil",
     "yds",
 }
 OF_MACHINES = {
     *("acadver", "ascii", "dxf", "endsec", "endtab", "eof", "insunits", "polyline", "seqend"),
     *("eur", "gbp", "lc", "posix", "usd"),
+    *("doctype", "geoms", "http", "svg", "www", "xml", "xmlns", "viewbox"),
     *("args", "bool", "config", "csv", "ctrl", "ctx", "dict", "enum", "gt", "int", "jpeg", "json"),
     *(
         "loc",
@@ -236,7 +239,7 @@ OF_MACHINES = {
         "xdg",
     ),
 }
-SINGLE = set("acefgijlmprtwyz")  # coordinates, grams, dimensions, type variables
+SINGLE = set("acefgijlmprtwxyz")  # coordinates, grams, dimensions, type variables
 NO_WORDS = re.compile(
     r"\\|\[\^|\[a-z0-9\]|\(\?|^#[0-9a-f]{6}$|^iVBOR|^/9j/|^abcdefgh$|A-Za-z|\d x \d|^\[×"
 )

@@ -12,6 +12,7 @@ from tessil.core.brief.checks.fit import fit_snags
 from tessil.core.brief.checks.shape import shape_snags
 from tessil.core.cutting.checks import cut_snags
 from tessil.core.edges.checks import edge_snags
+from tessil.core.hooping.checks import hoop_snags
 from tessil.core.layout.checks.layout import layout_snags, top_snags
 from tessil.core.layout.checks.upright import upright_snags
 from tessil.core.making.checks import making_snags
@@ -41,7 +42,7 @@ _CHECKS = (
     Checks(whole=(fit_snags, shape_snags)),
     Checks(each=(piece_snags,), whole=(upright_snags, layout_snags)),
     Checks(each=(top_snags,)),
-    Checks(each=(layer_snags,), whole=(hold_snags,)),
+    Checks(each=(layer_snags,), whole=(hold_snags, hoop_snags)),
     Checks(each=(quilt_snags,)),
     Checks(each=(trim_snags,)),
     Checks(each=(mark_snags,), whole=(snap_snags, edge_snags, cut_snags)),

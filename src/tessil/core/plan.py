@@ -15,13 +15,14 @@ from tessil.core.bag.model import Bag, Panel
 from tessil.core.catalogue import Material
 from tessil.core.checks import find_snags
 from tessil.core.choices import batting_of
-from tessil.core.cutting.cutlist import by_stock, cut_list, purchase, stocked, strip_sets
+from tessil.core.cutting.cutlist import Lain, by_stock, cut_list, purchase, stocked, strip_sets
 from tessil.core.edges.binding import BindingPlan, plan_binding
 from tessil.core.edges.bulk import bulk_tasks, spots_of
 from tessil.core.edges.choice import Binding
 from tessil.core.edges.edging import plan_edging
 from tessil.core.edges.runs import bound_edge
 from tessil.core.edges.sewing import edge_steps
+from tessil.core.hooping.hoopings import plan_hoopings
 from tessil.core.layout.board import areas, board_of
 from tessil.core.layout.packs import packed
 from tessil.core.layout.rules import Table, broken_rules
@@ -49,6 +50,7 @@ from tessil.core.tasks.inputs import (
     check_materials,
     cut_task_of,
     edge_task_of,
+    hooped_of,
     shape_of,
     to_plan,
 )
@@ -155,7 +157,11 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     cut_task = like("cut task", cut_task_of(project, brief, bag.flap))
     edging = of("edging", plan_edging, edge_task, binding)
     sets = of("sets", strip_sets, panels, cut_task)
-    items = of("items", cut_list, panels, sets, binding, edging, cut_task)
+    hooped = of(
+        "hooped", plan_hoopings, project.hooping, like("to hoop", hooped_of(project, panels))
+    )
+    lain = Lain(panels, sets, binding, edging, hooped)
+    items = of("items", cut_list, like("lain", lain), cut_task)
     least = least_gap(bag.finished[0], batting_of(project, lead.choices) is not None)
     gap = project.turning_gap
     bulk = bulk_tasks(
@@ -207,6 +213,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         edge_steps=of("edge steps", edge_steps, edge_task, binding, edging),
         placed=of("placed", placed_marks, project.marks, project.snap, bag.flap, by_key),
         bulk=like("bulk", spots),
+        hooped=hooped,
         sets=sets,
         items=items,
         bought=like("bought", bought),

@@ -18,6 +18,7 @@ from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.bulk import Spot
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.task import EdgeTask
+from tessil.core.hooping.hoopings import HoopPlan
 from tessil.core.layout.packs import Packed
 from tessil.core.layout.rules import Broken, Table
 from tessil.core.numbers.records import Record
@@ -68,6 +69,7 @@ class Plan(Record, frozen=True):
     edge_steps: Mapping[str, tuple[Step, ...]]  # leaf by leaf of the edge stage
     placed: tuple[Placed, ...]  # all marks, on whichever panel
     bulk: Mapping[str, tuple[Spot, ...]]  # how thick it gets round each outer panel
+    hooped: HoopPlan | None  # what is made in a hoop, and how
     sets: tuple[SetGroup, ...]
     items: tuple[CutItem, ...]
     bought: tuple[Purchase, ...]

@@ -17,6 +17,7 @@ from tessil.core.catalogue.prints import Print
 from tessil.core.costing.choice import Pricing, Sale
 from tessil.core.cutting.choice import CutFor, CutFrom, Cutting, Stock
 from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap, Zipper
+from tessil.core.hooping.choice import Hooping
 from tessil.core.layout.choice import Rules
 from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
@@ -29,7 +30,7 @@ from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark, Snap, Wash
 from tessil.core.words.refusals import printable
 
-FORMAT = 11
+FORMAT = 12
 MOST_BAGS = 999
 MOST_IN_A_JOB = 60
 Part = TypeVar("Part", bound=Decided)
@@ -84,6 +85,7 @@ class OneBag(Decided):
     press_seams: Literal["open", "side"] = "open"  # of the bag itself
     zipper: Zipper = Field(default_factory=Zipper)
     oversize: Oversize = Field(default_factory=Oversize)
+    hooping: Hooping = Field(default_factory=Hooping)
     lining: Lining = "drop-in"
     lining_in: LiningIn = "gap"  # how one that is dropped in comes in, where the top is turned in
     turning_gap: Size | None = None
@@ -153,7 +155,7 @@ class Project(Shared, OneBag):
 class Job(Decided):
     """The document: bags that are made from one heap of cloth, and that heap."""
 
-    format: Literal[11] = 11
+    format: Literal[12] = 12
     name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
     shared: Shared = Field(default_factory=Shared)
     bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = Field(

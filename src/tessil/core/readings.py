@@ -11,6 +11,7 @@ from collections.abc import Callable, Iterator
 from tessil.core.brief.readings import brief_readings
 from tessil.core.cutting.readings import cut_readings, roll_readings
 from tessil.core.edges.readings import bulk_readings, edge_readings
+from tessil.core.hooping.readings import hoop_readings
 from tessil.core.layout.readings import pack_readings, print_readings
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.readings import piece_readings, stock_readings
@@ -33,6 +34,7 @@ def _layer(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     yield from layer_readings(plan, panel)
     yield from roll_readings(plan)
     yield from bulk_readings(plan, panel)
+    yield from hoop_readings(plan, panel)
 
 
 _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Reading]]] = {

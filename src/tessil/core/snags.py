@@ -54,6 +54,7 @@ _LEAVES = (
     ("fit", "holds"),
     ("layer.thick", "bulk"),
     ("layer.needle", "bulk"),
+    ("hoop", "hoop"),
     ("layer", "layers"),
     ("quilt.lean", "draws"),
     ("quilt", "lines"),

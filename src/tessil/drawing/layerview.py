@@ -16,6 +16,7 @@ from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.sandwich.layers import Layer, short_of_seam
 from tessil.drawing.bands import bands, trimmed_bands
+from tessil.drawing.hoopview import hoop_picture
 from tessil.drawing.picture import (
     Cloth,
     Item,
@@ -47,6 +48,8 @@ def layer_picture(plan: Plan, panel: PanelPlan, leaf: str, ply: int) -> Picture:
     """The layers, or how thick they are at the seams."""
     if leaf == "bulk":
         return bulk_picture(plan, panel)
+    if leaf == "hoop":
+        return hoop_picture(plan, panel)
     return open_picture(plan, panel, ply)
 
 
@@ -169,7 +172,12 @@ def rule_words(rule: str, plan: Plan, margin: Inches = NOTHING) -> str:
     if rule == "short":
         return f"{read(short_of_seam(plan.marks).value, unit=True)} short of the seams"
     over = f"{read(margin, unit=True)} over" if margin else "larger all round"
-    return {"margin": over, "panel": "as the top", "inside": "inside the seams"}[rule]
+    return {
+        "hoop": "cut to the hoop",
+        "margin": over,
+        "panel": "as the top",
+        "inside": "inside the seams",
+    }[rule]
 
 
 _BONDS = {"fuse": "fused", "spray": "sprayed", "glue": "glued", "pins": "pinned", "itself": "grips"}

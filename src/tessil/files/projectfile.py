@@ -87,6 +87,54 @@ def _passing_over(bag: Any) -> Any:
     return {**bag, "shape": {**shape, "options": {"flap_passes": "whole", **options}}}
 
 
+# What the hoop, when it was a shape, began with where nothing was typed.
+_HOOP_SIZES = {
+    "width": "5 in",
+    "height": "4 in",
+    "panel_width": "23/4 in",
+    "panel_height": "9/2 in",
+    "handle_at": "1 in",
+}
+
+
+def _hoop_is_a_way(document: dict[str, Any]) -> dict[str, Any]:
+    """Format 12 knows the hoop as a way of making panels: the bag in a hoop was a flat pouch."""
+    bags = document.get("bags")
+    if not isinstance(bags, list):
+        return {**document, "format": 12}
+    return {**document, "format": 12, "bags": [_out_of_the_hoop(bag) for bag in bags]}
+
+
+def _out_of_the_hoop(bag: Any) -> Any:
+    if not isinstance(bag, dict):
+        return bag
+    left = bag.get("left")
+    if isinstance(left, dict) and "hoop" in left:
+        old, _ = _as_pouch(left["hoop"])
+        others = {key: value for key, value in left.items() if key != "hoop"}
+        bag = {**bag, "left": {"flat-pouch": old, **others}}
+    made, hooping = _as_pouch(bag)
+    return {**made, "hooping": hooping} if hooping else made
+
+
+def _as_pouch(bag: Any) -> tuple[Any, dict[str, Any]]:
+    """A bag in a hoop as the flat pouch it was, its panels on a stabiliser that stays; its hoop."""
+    shape = bag.get("shape") if isinstance(bag, dict) else None
+    if not isinstance(shape, dict) or shape.get("kind") != "hoop":
+        return bag, {}
+    options, sizes = (dict(shape.get(key) or {}) for key in ("options", "sizes"))
+    hooping = {"hoop": options.pop("hoop", "h-4-4")}
+    for key in ("width", "height"):
+        if f"hoop_{key}" in sizes:
+            hooping[key] = sizes.pop(f"hoop_{key}")
+    panels = dict(bag.get("panels") or {})
+    for key in {"front", *(key for key in panels if key != "lining")}:
+        layers = {**panels.get(key, {}).get("layers", {}), "stabiliser": "cut-away"}
+        panels[key] = {**panels.get(key, {}), "layers": layers}
+    changed = {**shape, "kind": "flat-pouch", "options": options, "sizes": {**_HOOP_SIZES, **sizes}}
+    return {**bag, "shape": changed, "panels": panels}, hooping
+
+
 # From a format number to the next: MIGRATIONS[1] makes a format 2 document of a format 1 one.
 MIGRATIONS: dict[int, Migration] = {
     # Format 2 only has more to say of piecing, prints and scraps: what was is still right.
@@ -106,6 +154,7 @@ MIGRATIONS: dict[int, Migration] = {
     9: lambda document: {**document, "format": 10},
     # Format 11 knows more ways of carrying a bag; those there were are called as before.
     10: lambda document: {**document, "format": 11},
+    11: _hoop_is_a_way,
 }
 
 

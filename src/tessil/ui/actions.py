@@ -31,6 +31,7 @@ ACTIONS = (
     ActionRow("svg", "Save the drawing as SVG…", ("Ctrl+E",), "ask_svg"),
     ActionRow("bag-svg", "Save the bag as it stands as SVG…", (), "ask_bag_svg"),
     ActionRow("bag-png", "Save the bag as it stands as PNG…", (), "ask_bag_png"),
+    ActionRow("hoopings", "Save the hoopings as SVG…", (), "ask_hoopings"),
     ActionRow("csv", "Save the cut list as CSV…", ("Ctrl+Shift+E",), "ask_csv"),
     ActionRow("dxf", "Save the cutting as DXF…", (), "ask_cutting_dxf"),
     ActionRow("shopping", "Save the shopping list as CSV…", (), "ask_shopping"),

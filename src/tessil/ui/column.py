@@ -11,10 +11,10 @@ from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QResizeEvent
 from PySide6.QtWidgets import QCheckBox, QFrame, QHBoxLayout, QVBoxLayout, QWidget
 from shiboken6 import isValid
 
-from tessil.core.brief.checks.shape import hoop_words
 from tessil.core.brief.readings import squares
 from tessil.core.catalogue import Material
 from tessil.core.edits import edit
+from tessil.core.hooping.words import hoop_words
 from tessil.core.making.cautions import caution_for
 from tessil.core.numbers.lengths import Notation
 from tessil.core.planned import Plan
@@ -99,7 +99,7 @@ def _advice(desk: Desk) -> list[str]:
         return [f"{at}. {step}" for at, step in enumerate(steps, start=1)]
     if desk.seen.stage is Stage.TRIM:
         return [" ".join(told(squaring(plan.panel(desk.seen.panel)), plan.marks.notation))]
-    return [_cloth_words(desk), hoop_words(plan), _square_words(desk)]
+    return [_cloth_words(desk), _square_words(desk), _hoop_words(desk)]
 
 
 def _piecing_words(desk: Desk) -> list[str]:
@@ -113,6 +113,14 @@ def _piecing_words(desk: Desk) -> list[str]:
     order = told(top.order, desk.plan.marks.notation)
     steps = [f"{at}. {step}" for at, step in enumerate(order, start=1)]
     return ["Order of sewing", *steps]
+
+
+def _hoop_words(desk: Desk) -> str:
+    """Which hoops take the panel, while the hoop is asked for."""
+    seen = desk.seen
+    if seen.stage is not Stage.LAYER or leaf_of(seen.stage, seen.leaf) != "hoop":
+        return ""
+    return hoop_words(desk.plan.panel(seen.panel), desk.project.hooping.turned)
 
 
 def _square_words(desk: Desk) -> str:

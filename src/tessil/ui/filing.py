@@ -329,6 +329,12 @@ class FilingWindow(QMainWindow):
             "Panel as", ".svg", lambda path: save_svg(desk.plan, seen.panel, path, seen.stage, leaf)
         )
 
+    def ask_hoopings(self) -> None:
+        """Every hooping at its real size, for a machine."""
+        from tessil.files.stitchsvg import save_hoopings
+
+        self._ask_export("Hoopings as", ".svg", lambda path: save_hoopings(self.desk.plan, path))
+
     def ask_bag_svg(self) -> None:
         self._ask_bag(".svg")
 

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from functools import partial
 from typing import Any
 
+from tessil.core.catalogue import NO_PLIES
 from tessil.core.choices import materials_of
 from tessil.core.edges.bulk import Spot, thickest
 from tessil.core.edits import Edit, edit
@@ -23,6 +24,7 @@ from tessil.core.sandwich.acts.plying import (
 from tessil.core.sandwich.checks import held_out, tab_moved
 from tessil.core.sandwich.offcutlist import read_offcut, write_offcut
 from tessil.ui.asking import alike, always, choice_of, field_of
+from tessil.ui.hoop_specs import hoop_specs
 from tessil.ui.specs import Kind, Spec
 
 _RULES = (
@@ -55,6 +57,8 @@ def layer_specs(plan: Plan, panel: PanelPlan, leaf: str, ply: int) -> Iterator[S
         return
     if leaf == "amounts":
         yield from _amounts(plan)
+    elif leaf == "hoop":
+        yield from hoop_specs(plan, panel)
     elif leaf == "bulk":
         yield from _bulk(plan, panel)
     else:
@@ -76,7 +80,7 @@ def _layers(plan: Plan, panel: PanelPlan, ply: int) -> Iterator[Spec]:
     known = materials_of(plan.project).values()
     tops = tuple((entry.key, entry.name) for entry in known if entry.kind == "cloth")
     yield choice_of(plan, panel, "layers.top", "choice", "Top of", "What is pieced", tops)
-    under = tuple((entry.key, entry.name) for entry in known if entry.kind != "tape")
+    under = tuple((entry.key, entry.name) for entry in known if entry.kind not in NO_PLIES)
     yield Spec(
         "layers.add",
         "choice",

@@ -8,7 +8,7 @@ from typing import Any
 from pydantic import ValidationError
 from PySide6.QtWidgets import QVBoxLayout
 
-from tessil.core.catalogue import Material, materials, to_own
+from tessil.core.catalogue import NO_PLIES, Material, materials, to_own
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.choices import materials_of
 from tessil.core.edits import applied, edit
@@ -82,7 +82,11 @@ class MaterialsPage(RecordPage):
 
     @property
     def known(self) -> list[Material]:
-        return [entry for entry in materials_of(self.desk.project).values() if entry.kind != "tape"]
+        return [
+            entry
+            for entry in materials_of(self.desk.project).values()
+            if entry.kind not in NO_PLIES
+        ]
 
     @property
     def entry(self) -> Material:

@@ -264,7 +264,12 @@ _TABLE: dict[Stage, Callable[[Plan, PanelPlan], Iterator[Spec]]] = {
 
 LEAVES: dict[Stage, tuple[tuple[str, str], ...]] = {
     Stage.PIECE: (("pieces", "Pieces"), ("prints", "Prints"), ("stock", "Scraps, seam")),
-    Stage.LAYER: (("layers", "Layers"), ("amounts", "Amounts"), ("bulk", "Thickness")),
+    Stage.LAYER: (
+        ("layers", "Layers"),
+        ("amounts", "Amounts"),
+        ("bulk", "Thickness"),
+        ("hoop", "Hoop"),
+    ),
     Stage.EDGE: (
         ("binding", "Binding"),
         ("bias", "Bias"),

@@ -26,8 +26,8 @@ F = Fraction
 HAIR = 1e-6
 STEPS = 6
 APART = frozenset({"flap"})  # lies over the bag and is no part of its size
-# What only hangs on the bag, or what it is made in, changes nothing of how it folds.
-HANGING = ("hoop", *(option.key for kinds in OPTIONS.values() for option in kinds))
+# What only hangs on the bag changes nothing of how it folds.
+HANGING = tuple(option.key for kinds in OPTIONS.values() for option in kinds)
 CASES = [
     (key, dict(zip((option.key for option in options), chosen, strict=True)))
     for key, options in (

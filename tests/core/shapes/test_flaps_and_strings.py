@@ -1,4 +1,4 @@
-"""Clutch, satchel, drawstring bag, hoop and free panel, worked by hand (common practice)."""
+"""Clutch, satchel, drawstring bag, free panel, worked by hand (common practice)."""
 
 from math import dist
 
@@ -145,20 +145,6 @@ def test_a_band_that_takes_all_is_refused():
         made("drawstring", **bare("width 8, height 6, depth 3, band 9"))
 
 
-def test_a_pouch_in_a_hoop():
-    """5 × 7 hoop: cloth 7 × 9; 3 high outlines: 1 + floor((7 − ½ − 3) ÷ 3½) = 2 in one hooping."""
-    bag = made("hoop", options={"hoop": "h-5-7"}, **bare("width 4, height 3"))
-    assert figure(bag, "cut-for-the-hoop-width") == 7
-    assert figure(bag, "cut-for-the-hoop-height") == 9
-    assert figure(bag, "advance-from-one-to-the-next") == F(7, 2)
-    assert figure(bag, "in-one-hooping") == 2
-
-
-def test_batting_is_trimmed_2_mm_outside_its_line():
-    bag = made("hoop", options={"hoop": "h-5-7"}, **bare("width 4, height 3"))
-    assert figure(bag, "batting-trimmed-to-width") == 4 + 2 * F(2) / F(254, 10)
-
-
 @pytest.mark.parametrize(("edge", "cut"), [("bound", 9), ("seam", F(19, 2)), ("raw", 9)])
 def test_a_free_panel_loses_seams_only_where_it_is_sewn_in(edge, cut):
     bag = made("free-panel", options={"edge": edge}, **bare("width 9, height 9"))
@@ -169,20 +155,3 @@ def test_a_free_panel_loses_seams_only_where_it_is_sewn_in(edge, cut):
 def test_a_free_panel_may_have_rounded_corners():
     bag = made("free-panel", options={"corners": "round"}, **bare("width 9, height 9"))
     assert len(bag.panel("panel").panel.outline) > 10
-
-
-def test_a_hoop_of_ones_own():
-    sizes = bare("width 4, height 3, hoop_width 6, hoop_height 8")
-    bag = made("hoop", options={"hoop": "own"}, **sizes)
-    assert figure(bag, "hoop-field-width") == 6
-    assert figure(bag, "in-one-hooping") == 2
-
-
-def test_a_hoop_smaller_than_its_seams_is_refused():
-    with pytest.raises(CannotPlan, match="no larger than two seams") as trouble:
-        made(
-            "hoop",
-            options={"hoop": "own"},
-            **bare("width 4, height 3, hoop_width 1/2, hoop_height 8"),
-        )
-    assert trouble.value.field == "shape.sizes.hoop_width"

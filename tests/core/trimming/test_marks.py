@@ -4,11 +4,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tessil.core.choosing import measure
+from tessil.core.choosing import choose, measure
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
+from tessil.core.project import Project
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.core.trimming.acts.marking import add_mark, move_mark, set_mark
@@ -150,10 +151,20 @@ def test_marks_survive_their_file():
     assert len(plan(project).marks_on("front")[0].lines) == 2
 
 
+def in_a_hoop(hoop: str) -> Project:
+    """A pouch of 4 × 2½ on a stabiliser that stays."""
+    base = project_of("flat-pouch")
+    small = edit("", ("shape.way", "finished"), ("shape.sizes", {"width": F(4), "height": F(5, 2)}))
+    changed = applied(base, small)
+    panel = plan(changed).panel("front").panel
+    hooped = applied(changed, choose(changed, panel, "", ("layers.stabiliser", "cut-away")))
+    return applied(hooped, edit("", ("hooping.hoop", hoop)))
+
+
 SHAPE_SNAGS = {
     "fit.zipper": project_of("flat-pouch", zipper={"length": "8 in", "seam": "1/4 in"}),
     "fit.flap": applied(project_of("satchel"), edit("", ("shape.sizes", {"flap_less": F(1, 4)}))),
-    "hoop.width": applied(project_of("hoop"), edit("", ("shape.options", {"hoop": "h-4-4"}))),
+    "hoop.front": in_a_hoop("h-4-4"),
     "trim.gap": project_of("tote", turning_gap=F(1)),
     "fit.height": applied(
         project_of("tote"), edit("", ("shape.way", "finished"), ("shape.sizes", {"height": F(5)}))

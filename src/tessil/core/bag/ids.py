@@ -103,15 +103,6 @@ FigureId = Literal[
     "volume-finished",
     "volume-with-the-zipper-on-the-other-side",
     "each-cord",
-    "hoop-field-width",
-    "hoop-field-height",
-    "cut-for-the-hoop-width",
-    "cut-for-the-hoop-height",
-    "to-spare-in-the-hoop-width",
-    "to-spare-in-the-hoop-height",
-    "in-one-hooping",
-    "advance-from-one-to-the-next",
-    "batting-trimmed-to-width",
 ]
 
 CutKind = Literal[
@@ -137,6 +128,7 @@ CutKind = Literal[
     "reinforcing patch",
     "end tab",
     "stiffener",
+    "stabiliser",
     "batting",
     "backing",
     "firm",
@@ -147,6 +139,7 @@ CutKind = Literal[
 ]
 CutFor = Literal[
     "panels",
+    "hoop",
     "edge",
     "pocket",
     "bias",
@@ -184,6 +177,7 @@ NoteKind = Literal[
     "butted",
     "after quilting",
     "spare",
+    "hoop",
 ]
 
 

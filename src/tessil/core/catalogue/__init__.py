@@ -15,6 +15,8 @@ from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, Inches
 from tessil.core.numbers.records import Record
 
+NO_PLIES = ("tape", "stabiliser")  # kinds of materials that are no layer of a sandwich
+
 
 class Material(Record, frozen=True):
     """One kind of layer.  Thickness and the shrinkage constants are typical, from memory.
@@ -38,6 +40,7 @@ class Material(Record, frozen=True):
     caution: str = ""
     fusible: bool = False
     melts: bool = False
+    stays: bool = False  # a stabiliser that is left in the bag
     own: bool = False  # the maker's own, or changed by the maker
 
 
@@ -56,6 +59,7 @@ def _material(row: dict[str, Any]) -> Material:
         caution=row.get("caution", ""),
         fusible=row.get("fusible", False),
         melts=row.get("melts", False),
+        stays=row.get("stays", False),
         relaxed_mm=exact["relaxed_mm"],
         pressed_mm=exact["pressed_mm"],
         grams_per_square_metre=exact["grams_per_square_metre"],

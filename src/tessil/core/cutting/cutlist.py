@@ -9,12 +9,14 @@ from msgspec.structs import replace
 
 from tessil.core.bag.ids import CutKind, CutNote, CutOwner, NoteKind
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
+from tessil.core.cutting.hooped import hoop_items
 from tessil.core.cutting.item import SCRAP, SQUARES, CutItem, times
 from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
 from tessil.core.cutting.sundries import edge_items, mark_items, snap_items
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.edging import Edging
+from tessil.core.hooping.hoopings import HoopPlan
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
@@ -88,7 +90,7 @@ def _in_sets(panel: PanelPlan) -> bool:
     )
 
 
-def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
+def _layer_items(panel: PanelPlan, bags: Figure, in_hoop: bool) -> list[CutItem]:
     return [
         _joined(layer, panel, bags)
         if layer.joined
@@ -103,7 +105,10 @@ def _layer_items(panel: PanelPlan, bags: Figure) -> list[CutItem]:
             material=not layer.cloth,
         )
         for layer in panel.layers
-        if layer.role != "top" and layer.width.value > 0 and layer.height.value > 0
+        if layer.role != "top"
+        and not (in_hoop and layer.rule == "hoop")
+        and layer.width.value > 0
+        and layer.height.value > 0
     ]
 
 
@@ -240,24 +245,33 @@ def _set_items(group: SetGroup, usable: Figure) -> list[CutItem]:
     ]
 
 
-def cut_list(
-    panels: tuple[PanelPlan, ...],
-    groups: tuple[SetGroup, ...],
-    binding: BindingPlan | None,
-    edging: Edging,
-    task: CutTask,
-) -> tuple[CutItem, ...]:
+class Lain(Record, frozen=True):
+    """What was planned and is to be cut: panels, strip sets, edges, what is made in a hoop."""
+
+    panels: tuple[PanelPlan, ...]
+    groups: tuple[SetGroup, ...]
+    binding: BindingPlan | None
+    edging: Edging
+    hooped: HoopPlan | None = None
+
+
+def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
     """Every piece to cut for the job, panel by panel."""
+    panels, groups, binding, edging = lain.panels, lain.groups, lain.binding, lain.edging
     bags = count("bags", task.bags)
     usable = given("usable width", task.stock.usable_width)
+    in_hoop = lain.hooped.panels if lain.hooped is not None else frozenset()
     items: list[CutItem] = []
     for panel in panels:
-        items += _top_items(panel, bags)
+        if not (panel.key in in_hoop and panel.only_cloth):
+            items += _top_items(panel, bags)
         items += _border_items(panel, bags, task)
     for group in groups:
         items += _set_items(group, usable)
     for panel in panels:
-        items += _layer_items(panel, bags)
+        items += _layer_items(panel, bags, panel.key in in_hoop)
+    if lain.hooped is not None:
+        items += hoop_items(lain.hooped)
     if binding is not None and task.straight:
         number = (binding.strips * bags).called("pieces")
         cloth = task.cloth

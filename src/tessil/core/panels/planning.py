@@ -70,6 +70,7 @@ class Setting(Record, frozen=True):
     materials: Mapping[str, Material]
     bobbin_m: float
     knowledge: Knowledge
+    hoop: Pair | None = None  # what is cut for the hoop of panels that are made in one
 
 
 class Task(Record, frozen=True):
@@ -398,7 +399,8 @@ def _planned(setting: Setting, task: Task, families: tuple[Family, ...], laid: _
     pressed = thickness(materials, "pressed")
     trimmed = Pair(panel.width, panel.height)
     left = Pair(number(1) - draw.x.expected, number(1) - draw.y.expected)
-    sizes = Sizes(laid.pieced, trimmed, laid.allowances, left, setting.marks)
+    hoop = setting.hoop if choices.layers.stabiliser else None
+    sizes = Sizes(laid.pieced, trimmed, laid.allowances, left, setting.marks, hoop)
     layers = plan_layers(setting.materials, choices.layers, sizes, task.linings, task.lining_print)
     real = (
         float(laid.quilted.width.value / laid.expected.width.value),

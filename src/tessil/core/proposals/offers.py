@@ -75,7 +75,7 @@ def ways(heap: Heap) -> list[Laid]:
     """What is worth planning, shape by shape, the most promising of each first."""
     found = []
     for shape in SHAPES.values():
-        if shape.hooped or not shape.carries:
+        if not shape.carries:
             continue
         every = sorted(_laid(heap, shape), key=lambda one: (-one.used, one.off))
         found += every[: EACH if heap.kind != "cloth" else 1]

@@ -10,6 +10,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Key, Room, Size
 
 CutRule = Literal["margin", "panel", "inside", "short"]
+Rule = Literal[CutRule, "hoop"]  # and what is cut to the hoop
 Bond = Literal["fuse", "spray", "glue", "pins", "itself"]
 MOST_PLIES = 12
 
@@ -31,10 +32,12 @@ class Ply(Decided):
 
 
 class Layers(Decided):
-    """The material of the top, and what lies under it."""
+    """The material of the top, what lies under it, and on which stabiliser it is made in a hoop, if
+    it is."""
 
     top: Key = "cotton"
     plies: tuple[Ply, ...] = (Ply(),)
+    stabiliser: Literal["", "cut-away", "tear-away", "wash-away"] = ""
 
     @field_validator("plies")
     @classmethod

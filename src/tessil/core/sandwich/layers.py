@@ -16,7 +16,7 @@ from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import Pair, Side
 from tessil.core.numbers.workings import Basis, Figure, down_to, from_mm, given, number, total
-from tessil.core.sandwich.choice import Bond, CutRule, Layers, Ply
+from tessil.core.sandwich.choice import Bond, Layers, Ply, Rule
 
 _SHORT = {
     "inch": given("short of the seam line", Fraction(1, 8), Basis.PRACTICE),
@@ -44,14 +44,14 @@ class Layer(Record, frozen=True):
     height: Figure
     margin: Inches
     ply: int = -1
-    rule: CutRule = "margin"
+    rule: Rule = "margin"
     bond: Bond = "pins"
     joined: bool = False
     grain: str = "free"
 
     @property
     def in_seam(self) -> bool:
-        return self.rule in ("margin", "panel")
+        return self.rule in ("margin", "panel", "hoop")
 
 
 def thickness(materials: tuple[Material, ...], state: Literal["relaxed", "pressed"]) -> Figure:
@@ -79,8 +79,11 @@ def weight(area: Inches, materials: tuple[Material, ...]) -> Figure:
 
 
 def stack(known: Mapping[str, Material], layers: Layers, linings: int) -> tuple[Material, ...]:
-    """The materials of one wall, from outside in, with so many linings of cotton behind."""
+    """The materials of one wall, from outside in, with so many linings of cotton behind; a
+    stabiliser among them if it stays."""
     materials = [known[layers.top], *(known[ply.material] for ply in layers.plies)]
+    if layers.stabiliser and known[layers.stabiliser].stays:
+        materials.append(known[layers.stabiliser])
     return (*materials, *(known["cotton"],) * linings)
 
 
@@ -100,10 +103,13 @@ class Sizes(Record, frozen=True):
     takes: Mapping[Side, Figure]  # what the seam on each side takes
     left: Pair  # one less what quilting takes, each way
     marks: Rulers
+    hoop: Pair | None = None  # what is cut for a hoop, where the panel is made in one
 
 
 def _cut(ply: Ply, sizes: Sizes) -> tuple[Figure, Figure]:
     pieced = sizes.pieced
+    if sizes.hoop is not None and ply.rule in ("margin", "panel"):
+        return sizes.hoop.width, sizes.hoop.height
     if ply.rule == "margin":
         margin = given("margin each side", ply.margin)
         width, height = pieced.width + 2 * margin, pieced.height + 2 * margin
@@ -155,40 +161,49 @@ def plan_layers(
         role = _ROLES[material.kind]
         label = "Backing" if role == "backing" else material.name
         cloth = (ply.print or lining_print) if material.key == "cotton" else ""
-        width, height = _cut(ply, sizes)
-        margin = ply.margin if ply.rule == "margin" else zero
-        made.append(
-            Layer(
-                role,
-                label,
-                material,
-                cloth,
-                width,
-                height,
-                margin,
-                at,
-                ply.rule,
-                ply.bond,
-                ply.joined,
-                ply.grain,
-            )
-        )
+        made.append(_layer(sizes, ply, (role, label, material, cloth), at))
+    if layers.stabiliser and known[layers.stabiliser].stays:
+        material = known[layers.stabiliser]
+        made.append(_layer(sizes, Ply(rule="margin"), ("firm", material.name, material, ""), -1))
     for _ in range(linings):
         ply = Ply(material="cotton", margin=_largest_margin(layers))
-        width, height = _cut(ply, sizes)
-        made.append(
-            Layer(
-                "backing",
-                "Lining, quilted in",
-                known["cotton"],
-                lining_print,
-                width,
-                height,
-                ply.margin,
-                rule="margin",
-            )
-        )
+        named: _Named = ("backing", "Lining, quilted in", known["cotton"], lining_print)
+        made.append(_layer(sizes, ply, named, -1))
     return tuple(made)
+
+
+_Named = tuple[Literal["top", "batting", "backing", "firm"], str, Material, str]
+
+
+def _layer(sizes: Sizes, ply: Ply, named: _Named, at: int) -> Layer:
+    """One layer under a top; in a hoop as large as the hoop asks."""
+    role, label, material, cloth = named
+    width, height = _cut(ply, sizes)
+    rule: Rule = ply.rule
+    margin = ply.margin if rule == "margin" else Fraction(0)
+    if sizes.hoop is not None and rule in ("margin", "panel"):
+        rule, margin = "hoop", _beyond(sizes)
+    return Layer(
+        role,
+        label,
+        material,
+        cloth,
+        width,
+        height,
+        margin,
+        at,
+        rule,
+        ply.bond,
+        ply.joined,
+        ply.grain,
+    )
+
+
+def _beyond(sizes: Sizes) -> Inches:
+    """How far a layer cut for the hoop reaches past the pieced top, each way at least."""
+    assert sizes.hoop is not None
+    pairs = zip(sizes.hoop.values(), sizes.pieced.values(), strict=True)
+    return max(min(hoop - top for hoop, top in pairs) / 2, Fraction(0))
 
 
 def _largest_margin(layers: Layers) -> Inches:

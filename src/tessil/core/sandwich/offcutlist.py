@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 
-from tessil.core.catalogue import Material
+from tessil.core.catalogue import NO_PLIES, Material
 from tessil.core.numbers.lengths import LengthError, Units, read_size
 from tessil.core.numbers.rulers import rulers
 from tessil.core.sandwich.choice import Offcut
@@ -27,7 +27,7 @@ def read_offcut(text: str, units: Units, known: Mapping[str, Material]) -> Offcu
     if len(parts) > 2 and (many := _MANY.search(size)):
         number, size = int(many[1]), size[: many.start()]
     width, height = read_size(size, units)
-    lofty = [entry for entry in known.values() if entry.kind != "tape"]
+    lofty = [entry for entry in known.values() if entry.kind not in NO_PLIES]
     if not name:
         key = next(entry.key for entry in lofty if entry.kind == "batting")
     else:

@@ -12,7 +12,6 @@ from tessil.core.shapes.clutch import CLUTCH
 from tessil.core.shapes.drawstring import DRAWSTRING
 from tessil.core.shapes.flat_pouch import FLAT_POUCH
 from tessil.core.shapes.free_panel import FREE_PANEL
-from tessil.core.shapes.hoop_bag import HOOP_BAG
 from tessil.core.shapes.offset_pouch import OFFSET_POUCH
 from tessil.core.shapes.one_piece import ONE_PIECE
 from tessil.core.shapes.satchel import SATCHEL
@@ -32,7 +31,6 @@ SHAPES: dict[str, Shape] = {
         BOUND_POUCH,
         DRAWSTRING,
         SLEEVE,
-        HOOP_BAG,
         FREE_PANEL,
     )
 }

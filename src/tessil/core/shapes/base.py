@@ -125,7 +125,6 @@ class Shape(Record, frozen=True):
     proportions: Mapping[str, Callable[[Sizes], Figure]] = field(default_factory=dict)
     from_piece: Callable[[Brief, Sizes], Sizes] | None = None
     uses: frozenset[str] = frozenset()  # of: lining, corner, top, bottom, zip, binding
-    hooped: bool = False  # made in the hoop of an embroidery machine
     side_seam: tuple[str, str] | None = None  # the choice of an option that has one, if not all
     lining: Lining | None = None  # what it begins with, if it is not what it uses
     panel_width: str = "panel_width"

@@ -17,11 +17,13 @@ from tessil.core.choices import (
 )
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.task import EdgeTask
+from tessil.core.hooping.hoopings import Hooped, cut_for, field_of
 from tessil.core.logbook.flow import Knowledge
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import Figure, given
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.panels.learning import measured_losses
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.planning import Setting, Task
 from tessil.core.piecing.seamtest import piecing_seam
 from tessil.core.project import Project
@@ -119,7 +121,13 @@ def setting_of(project: Project, brief: Brief, known: Knowledge) -> Setting:
         materials=materials_of(project),
         bobbin_m=project.machine.bobbin_m,
         knowledge=known,
+        hoop=cut_for(field_of(project.hooping)) if _in_a_hoop(project) else None,
     )
+
+
+def _in_a_hoop(project: Project) -> bool:
+    """Whether some panel is made in the hoop of an embroidery machine."""
+    return any(choices.layers.stabiliser for choices in project.panels.values())
 
 
 def tasks_of(project: Project, bag: Bag) -> tuple[Task, ...]:
@@ -183,4 +191,19 @@ def cut_task_of(project: Project, brief: Brief, flap: FlapNeed | None) -> CutTas
         side_seam=project.seams.side,
         straight=project.binding.grain == "straight",
         rulers=brief.rulers,
+    )
+
+
+def hooped_of(project: Project, panels: tuple[PanelPlan, ...]) -> tuple[Hooped, ...]:
+    """The panels that are made in a hoop, as many as all bags take of each; a cloth with an up
+    keeps it."""
+    upright = {entry.key for entry in project.prints if entry.directional}
+    return tuple(
+        Hooped(
+            panel=panel,
+            many=panel.panel.copies * project.made,
+            turns=not (panel.only_cloth and panel.patches[0].print in upright),
+        )
+        for panel in panels
+        if panel.choices.layers.stabiliser and panel.panel.kind == "outer"
     )

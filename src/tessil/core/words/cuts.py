@@ -34,6 +34,7 @@ _NOTES: dict[NoteKind, str] = {
     "butted": "may be butted",
     "after quilting": "sewn on after quilting",
     "spare": "cut longer; trim when sewn",
+    "hoop": "for {number} hoopings",
 }
 _DIAGONAL = {"edge": "full width; join on the diagonal", "part": "join on the diagonal"}
 IN_HAND = "in hand"
@@ -48,6 +49,9 @@ def owner_name(owner: CutOwner, bag: Bag) -> str:
     """``Front``, ``Front + Back``, ``Bias for the binding``, ``Handles``."""
     if owner.kind == "panels":
         return " + ".join(bag.panel(key).label for key in owner.keys)
+    if owner.kind == "hoop":
+        known = {panel.key: panel.label for panel in bag.panels}
+        return "In the hoop: " + " + ".join(known[key] for key in owner.keys if key in known)
     if owner.kind == "part":
         return next(part.label for part in bag.attachments if part.key in owner.keys)
     if owner.kind == "bias":

@@ -70,6 +70,53 @@ _MAKING: dict[str, tuple[str, str]] = {
         "{Panels}: about {wide} by {high} is expected. Let it lie, measure it, and write on the "
         "ladder what came out; what is trimmed off follows it.",
     ),
+    "hoop.set": (
+        "Hoop the stabiliser",
+        "Hoop the {what} straight and taut, {number} hoopings in all. Clear the way of the arm; "
+        "keep fingers out of the hoop while it runs.",
+    ),
+    "hoop.place": (
+        "Stitch the placing lines",
+        "Stitch where the {panels} will lie, on the stabiliser alone.",
+    ),
+    "hoop.lay": (
+        "Lay and trim a layer",
+        "Lay the {what} over the line of the {panels} and stitch it down. Take the hoop off the "
+        "machine, but nothing out of the hoop, and trim {by} outside the line: one layer at a "
+        "time.",
+    ),
+    "hoop.top": (
+        "Lay the top",
+        "Lay the {panels} over it, right side up, and stitch it down all round.",
+    ),
+    "hoop.quilt": (
+        "Quilt in the hoop",
+        "Let the machine stitch the {lines} lines of the {panels}, then the outline in another "
+        "thread.",
+    ),
+    "hoop.out-drawn": (
+        "Draw the cloth on",
+        "Take the work out of the hoop, draw it on by {by}, and hoop it again until all is "
+        "stitched; then cut the outlines apart, ¼ in (6 mm) outside.",
+    ),
+    "hoop.out-apiece": (
+        "Out of the hoop",
+        "Take the work out of the hoop and begin the next one on a new piece; cut the outlines "
+        "out ¼ in (6 mm) outside.",
+    ),
+    "hoop.stays": (
+        "Trim the stabiliser",
+        "The stabiliser stays: cut it back to the outlines of the {panels}.",
+    ),
+    "hoop.torn": (
+        "Tear the stabiliser off",
+        "Hold the stitches of the {panels} with a finger and tear the stabiliser away from them.",
+    ),
+    "hoop.washed": (
+        "Wash the stabiliser out",
+        "Wash the stabiliser out of the {panels} and let it dry flat before any iron comes near: "
+        "it melts.",
+    ),
     "trim.cut": (
         "Trim to size",
         "Trim the {panels} to {wide} by {high}. If it came out otherwise, write it on the ladder: "

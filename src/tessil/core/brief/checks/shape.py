@@ -1,10 +1,9 @@
-"""What goes wrong with the shape as a whole: zipper, hoop, flap, turning, prints upside-down."""
+"""What goes wrong with the shape as a whole: zipper, flap, turning, prints upside-down."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.catalogue import hoops
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_up
@@ -14,10 +13,9 @@ from tessil.core.snags import Snag, Stage, Weight
 
 
 def shape_snags(plan: Plan) -> Iterator[Snag]:
-    """Snags of zipper, hoop, flap, turning gap and directional prints."""
+    """Snags of zipper, flap, turning gap and directional prints."""
     yield from _zipper(plan)
     yield from _zipper_side(plan)
-    yield from _hoop(plan)
     yield from _flap(plan)
     yield from _turning(plan)
     yield from _washing(plan)
@@ -89,40 +87,6 @@ def _zipper_side(plan: Plan) -> Iterator[Snag]:
             ),
         ),
     )
-
-
-def _hoop(plan: Plan) -> Iterator[Snag]:
-    """A panel that exceeds the hoop's field, either way round."""
-    lead = plan.panel(plan.shape.leader)
-    width, height = lead.trimmed.values()
-    fields = plan.bag.figure("hoop-field-width"), plan.bag.figure("hoop-field-height")
-    for way, size, there in zip(("width", "height"), (width, height), fields, strict=True):
-        if there is None or size <= there.value:
-            continue
-        field = there.value
-        larger = [h for h in hoops() if h.width >= width and h.height >= height]
-        fixes = [edit(f"Take the {h.name} hoop", ("shape.options.hoop", h.key)) for h in larger[:2]]
-        yield Snag(
-            key=f"hoop.{way}",
-            stage=Stage.BRIEF,
-            weight=Weight.BLOCKS,
-            title=f"The panel is {_read(plan, size - field)} too much in {way} for the hoop",
-            why=f"With its seams it is {_read(plan, size)}; the field is {_read(plan, field)}.",
-            panel=lead.key,
-            place=measured_way(lead, way),
-            fixes=tuple(fixes),
-        )
-
-
-def hoop_words(plan: Plan) -> str:
-    """Which hoops the leading panel fits; empty for shapes not made in one."""
-    if not plan.shape.hooped:
-        return ""
-    width, height = plan.panel(plan.shape.leader).trimmed.values()
-    fitting = [h.name for h in hoops() if h.width >= width and h.height >= height]
-    if not fitting:
-        return "No hoop of the list takes this panel."
-    return f"Hoops that take this panel: {', '.join(fitting)}."
 
 
 LEAST_FLAP_ROOM = Fraction(1, 2)

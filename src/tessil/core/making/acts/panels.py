@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from tessil.core.bag.deeds import Deed
 from tessil.core.catalogue import Material
 from tessil.core.making.acts.common import COOL, UPRIGHT, from_steps, minutes
+from tessil.core.making.acts.hoop import hoop_deeds, hooped_panel
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.trimming.squaring import squaring
@@ -24,7 +25,10 @@ def materials_of(plan: Plan) -> tuple[Material, ...]:
     """What the bag is made of, each material once."""
     layers = [layer.material for panel in plan.panels for layer in panel.layers]
     sheets = [plan.materials[p.panel.made_of] for p in plan.panels if p.panel.made_of]
-    return tuple({material.key: material for material in (*layers, *sheets)}.values())
+    groups = plan.hooped.groups if plan.hooped is not None else ()
+    hooped = [plan.materials[group.stabiliser] for group in groups]
+    every = (*layers, *sheets, *hooped)
+    return tuple({material.key: material for material in every}.values())
 
 
 def panel_deeds(plan: Plan) -> Iterator[Deed]:
@@ -41,6 +45,7 @@ def panel_deeds(plan: Plan) -> Iterator[Deed]:
             check=True,
             minutes=minutes(1),
         )
+    yield from hoop_deeds(plan)
     for panel in plan.panels:
         if panel.panel.kind == "outer":
             yield from _outer(plan, panel)
@@ -99,7 +104,10 @@ def _outer(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
         gives=(f"measured:pieced:{key}",),
         minutes=minutes(1),
     )
-    yield from _layered(plan, panel, pieced)
+    if plan.hooped is not None and key in plan.hooped.panels:
+        yield from hooped_panel(plan, panel, pieced)
+    else:
+        yield from _layered(plan, panel, pieced)
     yield from _trimmed(panel, name)
 
 

@@ -196,22 +196,16 @@ SCHOOLS = (
 def schools_for(plan: Plan) -> tuple[School, ...]:
     """The schools that suit the shape."""
     lined = "lining" in plan.shape.uses
-    return tuple(
-        school
-        for school in SCHOOLS
-        if (lined or school.lining != "drop-in") and school.hooped <= plan.shape.hooped
-    )
+    return tuple(school for school in SCHOOLS if lined or school.lining != "drop-in")
 
 
 def begin_with(plan: Plan, panel: PanelPlan, key: str) -> Edit:
     """Layer a panel after a school."""
     school = next(entry for entry in SCHOOLS if entry.key == key)
     plies = tuple(usual_ply(plan, name) for name in school.materials)
-    if school.hooped:
-        metric = plan.project.units == "metric"
-        over = Fraction(25) / MM_PER_INCH if metric else Fraction(1)
-        plies = tuple(ply.model_copy(update={"margin": over}) for ply in plies)
     pairs: list[tuple[str, Any]] = [("layers.plies", plies), ("layers.top", school.top)]
+    if school.hooped and not panel.choices.layers.stabiliser:
+        pairs.append(("layers.stabiliser", "cut-away"))
     if school.way:
         pairs.append(("piecing.way", school.way))
     if school.quilted is not None:
