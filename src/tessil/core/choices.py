@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material, with_own
 from tessil.core.panels.choice import PanelChoices
+from tessil.core.panels.panel import foundation_of
 from tessil.core.piecing.choice import Piecing
 from tessil.core.project import Project
 from tessil.core.quilting.choice import Quilting
@@ -53,7 +54,8 @@ def linings_in(project: Project, kind: str) -> int:
 
 def wall_of(project: Project, choices: PanelChoices) -> tuple[Material, ...]:
     """All materials of one wall of the bag, lining and all."""
-    return stack(materials_of(project), choices.layers, int(project.lining != "none"))
+    linings = int(project.lining != "none")
+    return stack(materials_of(project), choices.layers, linings, foundation_of(choices))
 
 
 def batting_of(project: Project, choices: PanelChoices) -> Material | None:

@@ -11,6 +11,7 @@ from PySide6.QtCore import QPointF, QRectF, QSizeF, Qt
 from PySide6.QtGui import QColor, QPageSize, QPainter, QPen, QPolygonF
 
 from tessil.core.bag.model import Edge
+from tessil.core.numbers.polygons import box_of
 from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
@@ -63,6 +64,8 @@ def templates(plan: Plan, large: bool = False) -> Pages:
         room = room_on(paper)
         every = [(panel, tile) for panel in plan.panels for tile in _tiles(panel, room)]
         pages = [[_tile(plan, panel, tile, room)] for panel, tile in every]
+        flipped = [panel for panel in plan.panels if _is_flipped(panel)]
+        pages += [[_flip_sheet(panel, t, room)] for panel in flipped for t in _sheets(panel, room)]
     said = "Templates at full size: cut on the outline, sew on the broken line"
     return Pages(plan.project.name, said, paper, tuple(pages))
 
@@ -72,9 +75,55 @@ def _tiles(panel: PanelPlan, room: tuple[float, float]) -> Iterator[Tile]:
     yield from tiles_for(wide, high, room)
 
 
+def _is_flipped(panel: PanelPlan) -> bool:
+    """Whether some of it is flipped and sewn on what lies under it."""
+    return any(part.choice.way == "flip" for part in panel.parts)
+
+
+def _sheets(panel: PanelPlan, room: tuple[float, float]) -> Iterator[Tile]:
+    wide, high = (float(value) * MM_PER_INCH for value in panel.planned.values())
+    yield from tiles_for(wide, high, room)
+
+
+def _flip_sheet(panel: PanelPlan, tile: Tile, room: tuple[float, float]) -> Block:
+    """What strips are flipped and sewn on, as large as it is pieced: lines and their order."""
+
+    def paint(sheet: Sheet) -> None:
+        pen = _Pen(sheet, tile, room)
+        painter = pen.sheet.painter
+        painter.save()
+        pen.clip()
+        _flip_lines(panel, pen)
+        painter.restore()
+        _joins(sheet, tile, pen)
+        if not tile.row and not tile.column:
+            _square(sheet, pen, float(panel.planned.height.value) * MM_PER_INCH / 2)
+
+    return Block(room[1], paint)
+
+
+def _flip_lines(panel: PanelPlan, pen: _Pen) -> None:
+    """The outline that is stitched first, the line of every strip, its number; sections apart."""
+    outline = [panel.pieced_at(float(x), float(y)) for x, y in panel.panel.outline]
+    pen.ink(0.4).drawPolygon(QPolygonF([pen.at(_mm(point)) for point in outline]))
+    divided = len(panel.parts) > 1
+    for patch in panel.patches:
+        if panel.parts[patch.zone].choice.way != "flip" or patch.piece < 0:
+            continue
+        corners = tuple(_mm(point) for point in patch.outline)
+        pen.ink(0.2, Qt.PenStyle.DashLine).drawPolygon(QPolygonF([pen.at(p) for p in corners]))
+        left, top, right, bottom = box_of(corners)
+        name = f"{'ABCDEF'[patch.zone]}{patch.name}" if divided else patch.name
+        pen.words(name, ((left + right) / 2, (top + bottom) / 2), 12, strong=True)
+    wide, _ = (float(value) * MM_PER_INCH for value in panel.planned.values())
+    said = f"{panel.panel.label}: flip and sew by the numbers, on the broken lines"
+    pen.words(said, (wide / 2, 6.0), 10)
+
+
 def _one_page(plan: Plan) -> QPageSize:
     """A page on which the largest panel has room."""
     sizes = [panel.trimmed.floats() for panel in plan.panels]
+    sizes += [panel.planned.floats() for panel in plan.panels if _is_flipped(panel)]
     wide = max(width for width, _ in sizes) * MM_PER_INCH + 2 * (MARGIN + EDGE)
     high = max(height for _, height in sizes) * MM_PER_INCH + 2 * (MARGIN + EDGE) + HEAD + FOOT
     size = QSizeF(max(wide, 210.0), max(high, 297.0))

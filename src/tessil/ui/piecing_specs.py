@@ -173,6 +173,15 @@ def _parts(plan: Plan, part: PartFields) -> Iterator[Spec]:
             "This part begins",
             "Below the trimmed top edge",
         )
+        if part.choice.way == "flip":
+            yield choice_of(
+                plan,
+                panel,
+                f"zones.{part.zone - 1}.covers",
+                "toggle",
+                "Covers the ends above",
+                "Sewn on the same foundation: its first strip hides the raw ends of the part above",
+            )
     yield Spec(
         "parts.undo",
         "action",
@@ -181,6 +190,14 @@ def _parts(plan: Plan, part: PartFields) -> Iterator[Spec]:
         None,
         lambda _: divide(plan.project, panel, ()),
     )
+
+
+_BASES = (
+    ("batting", "the batting"),
+    ("foundation", "foundation cloth, it stays"),
+    ("paper", "foundation paper, torn out"),
+    ("melting", "a printed foundation, no iron"),
+)
 
 
 def _strips(plan: Plan, part: PartFields) -> Iterator[Spec]:
@@ -208,8 +225,10 @@ def _strips(plan: Plan, part: PartFields) -> Iterator[Spec]:
             "choice",
             "Sewn on",
             "Straight on the batting it is the quilting too",
-            (("batting", "the batting"), ("foundation", "a foundation")),
+            _BASES,
         )
+        why = "Every seam then goes through the lining too, and quilts it"
+        yield part.ask("lined", "toggle", "Lining glued under", why)
         yield part.ask("overhang", "length", "Overhang", "Past the outline: ½ to 1")
     elif choice.run != "diagonal":
         yield part.ask("surplus", "choice", "What is over", "Strips rarely come out even", _OVER)

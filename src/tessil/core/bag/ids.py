@@ -129,6 +129,8 @@ CutKind = Literal[
     "end tab",
     "stiffener",
     "stabiliser",
+    "foundation",
+    "web",
     "batting",
     "backing",
     "firm",
@@ -178,6 +180,7 @@ NoteKind = Literal[
     "after quilting",
     "spare",
     "hoop",
+    "outer strips",
 ]
 
 

@@ -15,7 +15,11 @@ from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, Inches
 from tessil.core.numbers.records import Record
 
-NO_PLIES = ("tape", "stabiliser")  # kinds of materials that are no layer of a sandwich
+NO_PLIES = (
+    "tape",
+    "stabiliser",
+    "foundation",
+)  # kinds of materials that are no layer of a sandwich
 
 
 class Material(Record, frozen=True):
@@ -40,7 +44,7 @@ class Material(Record, frozen=True):
     caution: str = ""
     fusible: bool = False
     melts: bool = False
-    stays: bool = False  # a stabiliser that is left in the bag
+    stays: bool = False  # a stabiliser or foundation that is left in the bag
     own: bool = False  # the maker's own, or changed by the maker
 
 

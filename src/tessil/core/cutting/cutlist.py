@@ -5,9 +5,12 @@ Knows planned panels and the binding; must not know how sizes came about.
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from msgspec.structs import replace
 
 from tessil.core.bag.ids import CutKind, CutNote, CutOwner, NoteKind
+from tessil.core.catalogue import Material
 from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.cutting.hooped import hoop_items
 from tessil.core.cutting.item import SCRAP, SQUARES, CutItem, times
@@ -20,8 +23,9 @@ from tessil.core.hooping.hoopings import HoopPlan
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
-from tessil.core.panels.panel import PanelPlan
+from tessil.core.panels.panel import PanelPlan, foundation_of
 from tessil.core.piecing.strips import cut_across
 from tessil.core.piecing.top import CutPiece
 from tessil.core.sandwich.choice import Offcut
@@ -39,6 +43,7 @@ class Purchase(Record, frozen=True):
     from_offcuts: tuple[OffcutUse, ...] = ()  # what comes out of left-over pieces instead
 
 
+WEB = "gridded-web"  # of the catalogue
 _WHOLE: dict[str, CutKind] = {"outer": "top", "lining": "lining", "plain": "one piece"}
 
 
@@ -144,20 +149,25 @@ def _layer_notes(layer: Layer) -> tuple[CutNote, ...]:
     return tuple(CutNote(kind) for kind in found if kind is not None)
 
 
+def _parted(width: Figure, height: Figure, roll: Figure) -> tuple[int, Figure, Figure]:
+    """In how many pieces side by side something is cut from a roll too narrow for it, and one of
+    them."""
+    if min(width.value, height.value) <= roll.value:
+        return 1, width, height
+    short = width if width.value <= height.value else height
+    number = ceiling(short / roll).called("pieces side by side")
+    each = (short / number).called("cut width")
+    if width.value <= height.value:
+        return number.whole, each, height
+    return number.whole, width, each
+
+
 def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:
     """A layer from a roll too narrow for it: pieces side by side, their edges butted."""
-    width, height = layer.width, layer.height
     roll = given("roll width", layer.material.width, Basis.PRACTICE)
+    parts, width, height = _parted(layer.width, layer.height, roll)
     notes = _layer_notes(layer)
-    parts = 1
-    if min(width.value, height.value) > roll.value:
-        short = width if width.value <= height.value else height
-        number = ceiling(short / roll).called("pieces side by side")
-        parts, each = number.whole, (short / number).called("cut width")
-        if width.value <= height.value:
-            width = each
-        else:
-            height = each
+    if parts > 1:
         notes = (CutNote("side by side", parts), *notes)
     return CutItem(
         CutOwner("panels", (panel.key,)),
@@ -181,21 +191,52 @@ class SetGroup(Record, frozen=True):
     per_set: Figure
     left: Figure  # of the last cut of a full set
     too_long: bool
+    narrower: tuple[str, ...] = ()  # panels for which outer strips are taken off
 
 
-def _set_key(panel: PanelPlan) -> tuple[object, ...]:
+_SetKey = tuple[tuple[str, Inches], ...]  # strip by strip: print and cut width
+
+
+def _set_key(panel: PanelPlan) -> _SetKey:
     assert panel.strips is not None
-    cuts = tuple(cut.value for cut in panel.strips.cuts)
-    return (tuple(patch.print for patch in panel.patches), cuts)
+    prints = (patch.print for patch in panel.patches)
+    return tuple(zip(prints, (cut.value for cut in panel.strips.cuts), strict=True))
 
 
 def strip_sets(panels: tuple[PanelPlan, ...], task: CutTask) -> tuple[SetGroup, ...]:
-    """Panels grouped by like strips, each group with the sets it takes for N bags."""
-    groups: dict[tuple[object, ...], list[PanelPlan]] = {}
+    """Panels grouped by like strips, each group with the sets it takes for N bags.
+
+    A panel whose strips are some of another's comes out of the remainder of those sets, where that
+    reaches: its outer strips are taken off.
+    """
+    groups: dict[_SetKey, list[PanelPlan]] = {}
     for panel in panels:
         if _in_sets(panel):
             groups.setdefault(_set_key(panel), []).append(panel)
-    return tuple(_grouped(tuple(group), task) for group in groups.values())
+    made = {key: _grouped(tuple(group), task) for key, group in groups.items()}
+    for key in sorted(groups, key=len):
+        hosts = [host for host in made if host != key and _within(key, host)]
+        for host in sorted(hosts, key=len, reverse=True):
+            both = _with_remainder(made[host], made[key], task)
+            if both is not None:
+                made[host] = both
+                del made[key]
+                break
+    return tuple(made.values())
+
+
+def _with_remainder(host: SetGroup, guest: SetGroup, task: CutTask) -> SetGroup | None:
+    """A group with the panels of another cut out of what its sets leave, if that is enough."""
+    both = _grouped((*host.panels, *guest.panels), task)
+    if host.too_long or both.too_long or both.sets.value > host.sets.value:
+        return None
+    keys = tuple(panel.key for panel in guest.panels)
+    return replace(both, narrower=(*host.narrower, *keys))
+
+
+def _within(key: _SetKey, host: _SetKey) -> bool:
+    """Whether strips are a run of another set's, as they lie there."""
+    return any(host[at : at + len(key)] == key for at in range(len(host) - len(key) + 1))
 
 
 def _grouped(panels: tuple[PanelPlan, ...], task: CutTask) -> SetGroup:
@@ -245,6 +286,39 @@ def _set_items(group: SetGroup, usable: Figure) -> list[CutItem]:
     ]
 
 
+def _under_top(panel: PanelPlan, bags: Figure, task: CutTask) -> Iterator[CutItem]:
+    """Gridded web under squares, as large as they lie on it; a foundation that is torn away."""
+    for part in panel.parts:
+        columns, rows = part.top.columns, part.top.rows
+        if part.choice.way == "web" and columns is not None and rows is not None:
+            width = (columns.number * columns.cut).called("web, width")
+            height = (rows.number * rows.cut).called("web, height")
+            yield _sheet("web", task.materials[WEB], Pair(width, height), panel, bags)
+    under = foundation_of(panel.choices)
+    if under and not task.materials[under].stays:
+        yield _sheet("foundation", task.materials[under], panel.planned, panel, bags)
+
+
+def _sheet(
+    what: CutKind, material: Material, size: Pair, panel: PanelPlan, bags: Figure
+) -> CutItem:
+    """A sheet under a top, joined of several where its roll is too narrow."""
+    roll = given("roll width", material.width, Basis.PRACTICE)
+    parts, width, height = _parted(size.width, size.height, roll)
+    return CutItem(
+        CutOwner("panels", (panel.key,)),
+        what,
+        material.key,
+        times(parts, panel.panel.copies, bags),
+        width,
+        height,
+        (CutNote("side by side", parts),) if parts > 1 else (),
+        parts,
+        material=True,
+        joins=True,
+    )
+
+
 class Lain(Record, frozen=True):
     """What was planned and is to be cut: panels, strip sets, edges, what is made in a hoop."""
 
@@ -265,6 +339,7 @@ def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
     for panel in panels:
         if not (panel.key in in_hoop and panel.only_cloth):
             items += _top_items(panel, bags)
+        items += _under_top(panel, bags, task)
         items += _border_items(panel, bags, task)
     for group in groups:
         items += _set_items(group, usable)

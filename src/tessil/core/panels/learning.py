@@ -10,6 +10,7 @@ from collections.abc import Iterator, Sequence
 from tessil.core.catalogue import Material
 from tessil.core.logbook.book import Book, Sewn, Swatch
 from tessil.core.numbers.records import Record
+from tessil.core.panels.panel import foundation_of
 from tessil.core.panels.planning import Setting, Task, families_of, plan_panel
 from tessil.core.quilting.fitting import Observation
 from tessil.core.quilting.quilt import needs_seams
@@ -45,7 +46,16 @@ def _measured(
             got.pieced.height and got.quilted.height
         )
         if both and (families := _families(setting, task)):
-            yield task, families, stack(setting.materials, task.choices.layers, task.linings)
+            yield (
+                task,
+                families,
+                stack(
+                    setting.materials,
+                    task.choices.layers,
+                    task.linings,
+                    foundation_of(task.choices),
+                ),
+            )
 
 
 def _families(setting: Setting, task: Task) -> tuple[Family, ...]:

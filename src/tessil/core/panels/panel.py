@@ -13,6 +13,7 @@ from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Pair, Side
 from tessil.core.numbers.workings import Figure
 from tessil.core.panels.choice import Measured, PanelChoices
+from tessil.core.piecing.choice import FOUNDATIONS
 from tessil.core.piecing.top import Patch, Strips, Top
 from tessil.core.piecing.tops import Part
 from tessil.core.quilting.quilt import Quilt
@@ -22,6 +23,29 @@ from tessil.core.sandwich.layers import Layer
 
 MOST_DRAWN_IN = Fraction(1, 2)
 MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousandth of an inch
+
+
+def sewn_as_one(choices: PanelChoices) -> bool:
+    """Whether all parts are flipped and sewn on one foundation, later ones covering the ends of
+    those above; an undivided panel is."""
+    parts = (choices.piecing, *(zone.piecing for zone in choices.zones))
+    alike = all(part.foundation == choices.piecing.foundation for part in parts)
+    covers = all(zone.covers for zone in choices.zones)
+    return alike and covers and all(part.way == "flip" for part in parts)
+
+
+def flipped_through(choices: PanelChoices) -> bool:
+    """Whether strips are sewn through what lies under them, so that piecing quilts."""
+    piecing = choices.piecing
+    return sewn_as_one(choices) and (piecing.foundation == "batting" or piecing.lined)
+
+
+def foundation_of(choices: PanelChoices) -> str:
+    """The material, of the catalogue, on which strips are flipped and sewn; nothing where that is
+    the batting, or nothing is."""
+    parts = (choices.piecing, *(zone.piecing for zone in choices.zones))
+    found = [FOUNDATIONS.get(part.foundation, "") for part in parts if part.way == "flip"]
+    return next((name for name in found if name), "")
 
 
 class EdgeShow(Record, frozen=True):
@@ -85,8 +109,7 @@ class PanelPlan(Record, frozen=True):
     @property
     def sewn_down(self) -> bool:
         """Whether the strips are sewn through the batting, so that piecing quilts."""
-        piecing = self.choices.piecing
-        return len(self.parts) == 1 and piecing.way == "flip" and piecing.foundation == "batting"
+        return flipped_through(self.choices)
 
     @property
     def quilts(self) -> bool:

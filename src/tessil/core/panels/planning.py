@@ -21,7 +21,7 @@ from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side
 from tessil.core.numbers.workings import Basis, Figure, count, given, near_to, number, up_to
 from tessil.core.panels.choice import Got, Measured, Oversize, PanelChoices
-from tessil.core.panels.panel import EdgeShow, PanelPlan
+from tessil.core.panels.panel import EdgeShow, PanelPlan, flipped_through, foundation_of
 from tessil.core.piecing.choice import GRIDS, Piecing, Scrap
 from tessil.core.piecing.slanted import slant_of
 from tessil.core.piecing.strips import edge_shows
@@ -101,15 +101,31 @@ def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:
 
 
 def _strip_families(setting: Setting, task: Task) -> tuple[Family, ...]:
-    """Strips flipped and sewn on the batting are a set of lines too."""
-    choices, piecing = task.choices, task.choices.piecing
-    if choices.zones or piecing.way != "flip" or piecing.foundation != "batting":
+    """Strips flipped and sewn through what lies under them are sets of lines too, each section's
+    for its share of the height."""
+    choices = task.choices
+    if not flipped_through(choices):
         return ()
-    shows = _flip_gap(setting, task.panel, piecing)
+    if not choices.zones:
+        return _strip_family(setting, task.panel, choices.piecing, None)
+    high = task.panel.height.value
+    starts = [Fraction(0), *(zone.starts for zone in choices.zones), high]
+    found: list[Family] = []
+    for at, piecing in enumerate((choices.piecing, *(zone.piecing for zone in choices.zones))):
+        part = max(starts[at + 1] - starts[at], Fraction(0)) / high
+        share = given("share of the height", part, Basis.GEOMETRY, 0)
+        found += _strip_family(setting, task.panel, piecing, share)
+    return tuple(found)
+
+
+def _strip_family(
+    setting: Setting, panel: Panel, piecing: Piecing, share: Figure | None
+) -> tuple[Family, ...]:
+    shows = _flip_gap(setting, panel, piecing)
     if shows.value <= 0:
         return ()
     angle = {"level": 0.0, "upright": 90.0}.get(piecing.run, float(piecing.angle))
-    return (Family("the strips", angle, shows, key="strips"),)
+    return (Family("the strips", angle, shows, share, key="strips"),)
 
 
 def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
@@ -343,7 +359,7 @@ def _lay(
     """One panel for the lines it is taken to have; its top is that of the round before, where it
     is as large and made of straight pieces."""
     panel, choices, measured = task.panel, task.choices, task.measured
-    materials = stack(setting.materials, choices.layers, task.linings)
+    materials = stack(setting.materials, choices.layers, task.linings, foundation_of(choices))
     shown = {side: _allowance(setting, panel, side) for side in SIDES}
     draw = draw_in(families, setting.knowledge.constants(materials)) if families else NO_DRAW
     if max(draw.x.most.value, draw.y.most.value) > MOST_DRAWN_IN:
@@ -395,12 +411,13 @@ def _same_top(choices: PanelChoices, before: Pair, needed: Pair) -> bool:
 def _planned(setting: Setting, task: Task, families: tuple[Family, ...], laid: _Laid) -> PanelPlan:
     """All that follows from a panel as it is quilted."""
     panel, choices, draw = task.panel, task.choices, laid.draw
-    materials = stack(setting.materials, choices.layers, task.linings)
+    materials = stack(setting.materials, choices.layers, task.linings, foundation_of(choices))
     pressed = thickness(materials, "pressed")
     trimmed = Pair(panel.width, panel.height)
     left = Pair(number(1) - draw.x.expected, number(1) - draw.y.expected)
     hoop = setting.hoop if choices.layers.stabiliser else None
-    sizes = Sizes(laid.pieced, trimmed, laid.allowances, left, setting.marks, hoop)
+    under = foundation_of(choices)
+    sizes = Sizes(laid.pieced, trimmed, laid.allowances, left, setting.marks, hoop, under)
     layers = plan_layers(setting.materials, choices.layers, sizes, task.linings, task.lining_print)
     real = (
         float(laid.quilted.width.value / laid.expected.width.value),

@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.numbers.exact import Fraction
-from tessil.core.panels.panel import EdgeShow, PanelPlan
-from tessil.core.panels.places import edge_place
+from tessil.core.panels.panel import EdgeShow, PanelPlan, foundation_of
+from tessil.core.panels.places import edge_place, whole
 from tessil.core.piecing.acts.laying import part_path
 from tessil.core.piecing.top import Strips
 from tessil.core.planned import Plan
@@ -22,6 +22,43 @@ def piece_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     for edge in panel.edges_show:
         if edge.shows.value < LEAST_EDGE:
             yield _thin_edge(plan, panel, edge)
+    yield from _melts(plan, panel)
+
+
+def _melts(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """A layer that is fused by an iron to what melts under it."""
+    under = plan.materials.get(foundation_of(panel.choices))
+    plies = panel.choices.layers.plies
+    fused = [ply for ply in plies if ply.bond == "fuse"]
+    if under is None or not under.melts or not fused:
+        return
+    names = ", ".join(plan.materials[ply.material].name.lower() for ply in fused)
+    pinned = tuple(
+        ply.model_copy(update={"bond": "pins"}) if ply.bond == "fuse" else ply for ply in plies
+    )
+    name = panel.panel.label.lower()
+    yield Snag(
+        key=f"piece.melts.{panel.key}",
+        stage=Stage.PIECE,
+        weight=Weight.WARNS,
+        title=f"The foundation of the {name} melts where {names} is fused",
+        why=f"{under.caution} Fusing takes a hot iron.",
+        panel=panel.key,
+        place=whole(panel),
+        fixes=(
+            choose(
+                plan.project,
+                panel.panel,
+                "Sew it on foundation cloth",
+                ("piecing.foundation", "foundation"),
+                *(
+                    (f"zones.{at}.piecing.foundation", "foundation")
+                    for at in range(len(panel.choices.zones))
+                ),
+            ),
+            choose(plan.project, panel.panel, "Pin what was to be fused", ("layers.plies", pinned)),
+        ),
+    )
 
 
 def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:

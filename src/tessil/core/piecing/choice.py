@@ -18,6 +18,14 @@ Surplus = Literal["both", "one", "other", "recut", "border"]
 Places = Annotated[tuple[int, ...], Field(max_length=MOST_PIECES)]
 
 
+# What strips are flipped and sewn on, if not on the batting: a material of the catalogue.
+FOUNDATIONS = {
+    "foundation": "foundation-cloth",
+    "paper": "foundation-paper",
+    "melting": "foundation-melting",
+}
+
+
 class Scrap(Decided):
     """So many scraps of one size and print; the print stands upright along the height."""
 
@@ -55,7 +63,8 @@ class Piecing(Decided):
     surplus: Surplus = "both"
     surplus_across: Surplus = "both"
     strip_sets: bool = False
-    foundation: Literal["foundation", "batting"] = "batting"
+    foundation: Literal["foundation", "batting", "paper", "melting"] = "batting"
+    lined: bool = False  # flipped and sewn with the lining glued under, so that seams quilt it
     overhang: Room = Fraction(3, 4)
     heights: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = Field(
         default_factory=lambda: (Fraction(5, 2),)
@@ -80,10 +89,15 @@ class Piecing(Decided):
 
 
 class Zone(Decided):
-    """A part of a panel pieced for itself, from so far below its trimmed top edge downwards."""
+    """A part of a panel pieced for itself, from so far below its trimmed top edge downwards.
+
+    ``covers``: its strips are flipped and sewn on the foundation of the part above, and their first
+    covers the raw ends that lie there.
+    """
 
     starts: Size
     piecing: Piecing = Field(default_factory=Piecing)
+    covers: bool = False
 
 
 class SeamTest(Decided):

@@ -41,7 +41,10 @@ def piece_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
     for group in plan.sets:
         if any(member.key == panel.key for member in group.panels):
             yield Reading("sets.number", group.sets, "Strips sewn full length, then cut across")
-            yield Reading("sets.per", group.per_set, "Panels cut from one strip set")
+            narrow = panel.key in group.narrower
+            about = "This one from what is left, its outer strips taken off"
+            about = about if narrow else "Panels cut from one strip set"
+            yield Reading("sets.per", group.per_set, about)
             yield Reading("sets.left", group.left, "Good for a pocket, a flap or tabs")
 
 

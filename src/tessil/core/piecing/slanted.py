@@ -199,7 +199,6 @@ def flip_top(wish: Wish) -> Top:
     names = middle_out(number)
     patches, lengths = _lay(wish, strips, slant, top, wish.outline or top, overhang, names)
     longest = max(lengths.values(), key=lambda figure: figure.value)
-    base = "batting" if choice.foundation == "batting" else "foundation"
     return Top(
         size=Pair(wish.need.width, wish.need.height),
         patches=patches,
@@ -212,18 +211,33 @@ def flip_top(wish: Wish) -> Top:
             TopLine("strips.across", strips.across, "What they do cover"),
             TopLine("strips.longest", longest.called("longest strip"), "Chord and two overhangs"),
         ),
-        order=_flip_order(base, number),
+        order=_flip_order(choice, number),
         pieces=count("pieces", len(lengths), Basis.GEOMETRY),
         piece_size=(strips.widest, longest),
     )
 
 
-def _flip_order(base: str, number: int) -> tuple[Step, ...]:
-    last = "flip.quilts" if base == "batting" else "flip.stays"
+_BASES = {
+    "batting": "batting",
+    "foundation": "foundation",
+    "paper": "foundation paper",
+    "melting": "printed foundation",
+}
+
+
+def _flip_order(choice: Piecing, number: int) -> tuple[Step, ...]:
+    """Drawn or stitched on what it is sewn on, strip by strip from the middle; no iron on what
+    melts."""
+    base, on = _BASES[choice.foundation], choice.foundation
+    sew = "flip.sew-finger" if on == "melting" else "flip.sew"
+    lined = (Do("flip.line", {"base": base}),) if choice.lined else ()
+    through = on == "batting" or choice.lined
+    last = "flip.quilts" if through else "flip.torn" if on == "paper" else "flip.stays"
     return sewing_order(
+        *lined,
         Do("flip.draw", {"base": base}),
         Do("flip.first", {"base": base}),
         Do("flip.next"),
-        Do("flip.sew", {"number": number}),
-        Do(last),
+        Do(sew, {"number": number}),
+        Do(last, {"base": base}),
     )

@@ -78,10 +78,15 @@ def weight(area: Inches, materials: tuple[Material, ...]) -> Figure:
     return cloth * grams
 
 
-def stack(known: Mapping[str, Material], layers: Layers, linings: int) -> tuple[Material, ...]:
+def stack(
+    known: Mapping[str, Material], layers: Layers, linings: int, foundation: str = ""
+) -> tuple[Material, ...]:
     """The materials of one wall, from outside in, with so many linings of cotton behind; a
-    stabiliser among them if it stays."""
-    materials = [known[layers.top], *(known[ply.material] for ply in layers.plies)]
+    foundation and a stabiliser among them if they stay."""
+    materials = [known[layers.top]]
+    if foundation and known[foundation].stays:
+        materials.append(known[foundation])
+    materials += [known[ply.material] for ply in layers.plies]
     if layers.stabiliser and known[layers.stabiliser].stays:
         materials.append(known[layers.stabiliser])
     return (*materials, *(known["cotton"],) * linings)
@@ -104,6 +109,7 @@ class Sizes(Record, frozen=True):
     left: Pair  # one less what quilting takes, each way
     marks: Rulers
     hoop: Pair | None = None  # what is cut for a hoop, where the panel is made in one
+    foundation: str = ""  # on which the top is sewn
 
 
 def _cut(ply: Ply, sizes: Sizes) -> tuple[Figure, Figure]:
@@ -156,6 +162,21 @@ def plan_layers(
     made = [
         Layer("top", "Top", known[layers.top], "", sizes.pieced.width, sizes.pieced.height, zero)
     ]
+    if sizes.foundation and known[sizes.foundation].stays:
+        material, pieced = known[sizes.foundation], sizes.pieced
+        made.append(
+            Layer(
+                "firm",
+                material.name,
+                material,
+                "",
+                pieced.width.called("cut width"),
+                pieced.height.called("cut height"),
+                zero,
+                rule="panel",
+                bond="itself",
+            )
+        )
     for at, ply in enumerate(layers.plies):
         material = known[ply.material]
         role = _ROLES[material.kind]

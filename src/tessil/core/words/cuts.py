@@ -35,6 +35,7 @@ _NOTES: dict[NoteKind, str] = {
     "after quilting": "sewn on after quilting",
     "spare": "cut longer; trim when sewn",
     "hoop": "for {number} hoopings",
+    "outer strips": "from a set; take its outer strips off",
 }
 _DIAGONAL = {"edge": "full width; join on the diagonal", "part": "join on the diagonal"}
 IN_HAND = "in hand"

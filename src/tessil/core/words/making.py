@@ -37,6 +37,11 @@ _MAKING: dict[str, tuple[str, str]] = {
     "cut.all": ("Cut all pieces", "Cut everything by the cutting plan, the longest first."),
     "cut.label": ("Label the pieces", "Put a label on each pile: panel, size, up."),
     "piece.parts": ("Join the parts", "Join the {number} parts of the {panels} in their order."),
+    "piece.section": (
+        "Go on with the next section",
+        "Section {number} of {of} on the same foundation: lay its first strip over the raw ends of "
+        "the section above, right sides together, sew, and flip it down.",
+    ),
     "piece.measure": (
         "Measure the pieced top",
         "{Panels}: {wide} by {high} is wanted. Measure at the middle and at both edges, and write "

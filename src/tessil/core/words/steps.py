@@ -66,7 +66,13 @@ _PIECING = {
     ),
     "slant.press": ("{Press:seams}; lift the iron rather than push it: the edges are on the bias."),
     "slant.cut": "Cut the size out of the sewn strips, and stay-stitch its edges at ⅛ in (3 mm).",
-    "flip.draw": "Draw the panel's outline and every seam line on the {base}.",
+    "flip.line": (
+        "Glue the lining under the {base}, its right side away from it: every seam then quilts it."
+    ),
+    "flip.draw": (
+        "Draw every seam line on the {base} and stitch the panel's outline in a contrasting "
+        "thread: it is the cutting line, cut ⅛ in (3 mm) outside it."
+    ),
     "flip.first": (
         "Lay strip 1 right side up in the middle of the {base}, past the outline at both ends."
     ),
@@ -75,7 +81,12 @@ _PIECING = {
         "does it cover to the next line and past the outline?"
     ),
     "flip.sew": "Sew, flip, press, and go on by the numbers to both sides, {number} strips in all.",
-    "flip.quilts": "Every seam goes through the batting: it is the quilting too.",
+    "flip.sew-finger": (
+        "Sew, flip, and press with a finger or a roller, never an iron: what it is sewn on melts. "
+        "Go on by the numbers to both sides, {number} strips in all."
+    ),
+    "flip.torn": "Leave the {base} in until the panel is in its seams; then tear it out.",
+    "flip.quilts": "Every seam goes through the {base}: it is the quilting too.",
     "flip.stays": "The foundation stays in; quilt afterwards as planned.",
     "course.cut": "Cut every scrap of a course to the height of the course.",
     "course.join": "Join them end to end; {press:short seams}.",

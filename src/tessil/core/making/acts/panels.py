@@ -8,7 +8,7 @@ from tessil.core.bag.deeds import Deed
 from tessil.core.catalogue import Material
 from tessil.core.making.acts.common import COOL, UPRIGHT, from_steps, minutes
 from tessil.core.making.acts.hoop import hoop_deeds, hooped_panel
-from tessil.core.panels.panel import PanelPlan
+from tessil.core.panels.panel import PanelPlan, foundation_of, sewn_as_one
 from tessil.core.planned import Plan
 from tessil.core.trimming.squaring import squaring
 
@@ -27,6 +27,8 @@ def materials_of(plan: Plan) -> tuple[Material, ...]:
     sheets = [plan.materials[p.panel.made_of] for p in plan.panels if p.panel.made_of]
     groups = plan.hooped.groups if plan.hooped is not None else ()
     hooped = [plan.materials[group.stabiliser] for group in groups]
+    under = [foundation_of(panel.choices) for panel in plan.panels]
+    hooped += [plan.materials[name] for name in under if name]
     every = (*layers, *sheets, *hooped)
     return tuple({material.key: material for material in every}.values())
 
@@ -57,30 +59,10 @@ def panel_deeds(plan: Plan) -> Iterator[Deed]:
 def _outer(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
     key, name = panel.key, panel.panel.label
     pieced = f"pieced:{key}"
-    parts = panel.parts
-    for at, part in enumerate(parts):
-        given_ = pieced if len(parts) == 1 else f"pieced:{key}.{at}"
-        if panel.only_cloth:
-            yield Deed(
-                f"piece.{key}",
-                "piece.whole",
-                "piece",
-                (key,),
-                needs=("cut",),
-                gives=(given_,),
-                minutes=minutes(2),
-            )
-        else:
-            yield from from_steps(
-                part.top.order,
-                f"piece.{key}.{at}",
-                "piece",
-                (key,),
-                ("cut",),
-                (given_,),
-                "¼ in foot",
-            )
-    if len(parts) > 1:
+    parts, as_one = panel.parts, sewn_as_one(panel.choices)
+    for at in range(len(parts)):
+        yield from _part(panel, at, as_one)
+    if len(parts) > 1 and not as_one:
         yield Deed(
             f"piece.{key}.parts",
             "piece.parts",
@@ -109,6 +91,41 @@ def _outer(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
     else:
         yield from _layered(plan, panel, pieced)
     yield from _trimmed(panel, name)
+
+
+def _part(panel: PanelPlan, at: int, as_one: bool) -> Iterator[Deed]:
+    """One part of a top; a section goes on where the one above it ends."""
+    key, last = panel.key, at == len(panel.parts) - 1
+    whole = len(panel.parts) == 1 or (as_one and last)
+    given_ = f"pieced:{key}" if whole else f"pieced:{key}.{at}"
+    if panel.only_cloth:
+        yield Deed(
+            f"piece.{key}",
+            "piece.whole",
+            "piece",
+            (key,),
+            needs=("cut",),
+            gives=(given_,),
+            minutes=minutes(2),
+        )
+        return
+    needs = ("cut",)
+    if as_one and at:
+        needs = (f"section:{key}.{at}",)
+        yield Deed(
+            f"piece.{key}.section.{at}",
+            "piece.section",
+            "piece",
+            (key,),
+            needs=(f"pieced:{key}.{at - 1}",),
+            gives=needs,
+            values=(("number", at + 1), ("of", len(panel.parts))),
+            minutes=minutes(2),
+        )
+    order = panel.parts[at].top.order
+    yield from from_steps(
+        order, f"piece.{key}.{at}", "piece", (key,), needs, (given_,), "¼ in foot"
+    )
 
 
 def _layered(plan: Plan, panel: PanelPlan, pieced: str) -> Iterator[Deed]:
