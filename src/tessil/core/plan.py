@@ -17,7 +17,8 @@ from tessil.core.checks import find_snags
 from tessil.core.choices import batting_of
 from tessil.core.cutting.cutlist import Lain, by_stock, cut_list, purchase, stocked, strip_sets
 from tessil.core.edges.binding import BindingPlan, plan_binding
-from tessil.core.edges.bulk import bulk_tasks, spots_of
+from tessil.core.edges.bulk import spots_of
+from tessil.core.edges.bulktasks import bulk_tasks
 from tessil.core.edges.choice import Binding
 from tessil.core.edges.edging import plan_edging
 from tessil.core.edges.runs import bound_edge
@@ -51,10 +52,11 @@ from tessil.core.tasks.inputs import (
     cut_task_of,
     edge_task_of,
     hooped_of,
+    sewn_on_base,
     shape_of,
     to_plan,
 )
-from tessil.core.trimming.marks import placed_marks
+from tessil.core.trimming.marks import base_places, placed_marks
 from tessil.core.trimming.squaring import least_gap
 
 
@@ -154,7 +156,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     width = project.stock.usable_width
     binding = of("binding", _binding, bag, brief, project.binding, width)
     edge_task = like("edge task", edge_task_of(project, bag, brief))
-    cut_task = like("cut task", cut_task_of(project, brief, bag.flap))
+    cut_task = like("cut task", cut_task_of(project, brief, bag))
     edging = of("edging", plan_edging, edge_task, binding)
     sets = of("sets", strip_sets, panels, cut_task)
     hooped = of(
@@ -174,6 +176,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         project.marks,
         bag.net,
         project.piping,
+        sewn_on_base(project, bag),
     )
     spots = {task.panel.key: of(("bulk", task.panel.key), spots_of, task) for task in bulk}
     bought = tuple(
@@ -183,6 +186,8 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     weights = tuple(
         of(("weight", panel.key), _panel_weight, panel.panel, panel.materials) for panel in panels
     )
+    placed = of("placed", placed_marks, project.marks, project.snap, bag.flap, by_key)
+    on_base = of("placed base", base_places, project.base, bag, by_key)
     sewn = of("sewn", Sewn, bag.net)
     looks = of("looks", looks_of, sewn)
     board, shown = of("board", board_of, bag, looks, panels), of("areas", areas, bag, looks)
@@ -211,7 +216,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         edge_task=edge_task,
         edging=edging,
         edge_steps=of("edge steps", edge_steps, edge_task, binding, edging),
-        placed=of("placed", placed_marks, project.marks, project.snap, bag.flap, by_key),
+        placed=like("all placed", (*placed, *on_base)),
         bulk=like("bulk", spots),
         hooped=hooped,
         sets=sets,

@@ -11,7 +11,7 @@ from typing import Annotated, Literal, TypeVar
 
 from pydantic import Field, field_validator
 
-from tessil.core.brief.choice import CornerSchool, Held, Lining, LiningIn, Seams, ShapeChoice
+from tessil.core.brief.choice import Base, CornerSchool, Held, Lining, LiningIn, Seams, ShapeChoice
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.catalogue.prints import Print
 from tessil.core.costing.choice import Pricing, Sale
@@ -82,6 +82,7 @@ class OneBag(Decided):
     hold: Held = Field(default_factory=Held)
     seams: Seams = Field(default_factory=Seams)
     corner: CornerSchool = "cut"
+    base: Base = Field(default_factory=Base)
     press_seams: Literal["open", "side"] = "open"  # of the bag itself
     zipper: Zipper = Field(default_factory=Zipper)
     oversize: Oversize = Field(default_factory=Oversize)

@@ -102,7 +102,18 @@ def _hoop_is_a_way(document: dict[str, Any]) -> dict[str, Any]:
     bags = document.get("bags")
     if not isinstance(bags, list):
         return {**document, "format": 12}
-    return {**document, "format": 12, "bags": [_out_of_the_hoop(bag) for bag in bags]}
+    return {**document, "format": 12, "bags": [_on_base(_out_of_the_hoop(bag)) for bag in bags]}
+
+
+def _on_base(bag: Any) -> Any:
+    """A stiffener that was marked on a panel lies on the base now, as large as that is."""
+    marks = bag.get("marks") if isinstance(bag, dict) else None
+    if not isinstance(marks, list):
+        return bag
+    kept = [one for one in marks if not (isinstance(one, dict) and one.get("kind") == "stiffener")]
+    if len(kept) == len(marks):
+        return bag
+    return {**bag, "marks": kept, "base": {"stiffener": "fused"}}
 
 
 def _out_of_the_hoop(bag: Any) -> Any:

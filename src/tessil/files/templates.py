@@ -113,7 +113,7 @@ def _flip_lines(panel: PanelPlan, pen: _Pen) -> None:
         corners = tuple(_mm(point) for point in patch.outline)
         pen.ink(0.2, Qt.PenStyle.DashLine).drawPolygon(QPolygonF([pen.at(p) for p in corners]))
         left, top, right, bottom = box_of(corners)
-        name = f"{'ABCDEF'[patch.zone]}{patch.name}" if divided else patch.name
+        name = f"{chr(ord('A') + patch.zone)}{patch.name}" if divided else patch.name
         pen.words(name, ((left + right) / 2, (top + bottom) / 2), 12, strong=True)
     wide, _ = (float(value) * MM_PER_INCH for value in panel.planned.values())
     said = f"{panel.panel.label}: flip and sew by the numbers, on the broken lines"

@@ -52,7 +52,7 @@ _UNASKED: dict[str, tuple[str, ...]] = {
 
 def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     choices = (("", "choose what to mark…"), *KINDS.items())
-    help_ = "Pockets, tabs, handles, stiffener, motif, ribbon, label"
+    help_ = "Pockets, tabs, handles, motif, ribbon, label"
     yield Spec("marks.add", "choice", "Mark here", help_, "", _adding(plan, panel), choices)
     for at, mark in enumerate(plan.project.marks):
         if mark.panel == panel.key:
@@ -196,6 +196,7 @@ def _cutting(plan: Plan, panel: PanelPlan, side: str) -> Callable[[Any], Edit]:
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield from _notch_as_cut(plan, panel)
     yield from _marks(plan, panel)
+    yield from _base(plan)
     if "lining" in plan.shape.uses and plan.project.lining == "drop-in":
         yield field_of(
             plan,
@@ -209,6 +210,31 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             yield with_empty(gap, "the least")
     if panel.quilts:
         yield from oversize(plan)
+
+
+_STIFF = (
+    ("none", "none"),
+    ("fused", "fused over the seam"),
+    ("sleeve", "in a sleeve"),
+    ("lining", "fused on the lining"),
+)
+
+
+def _base(plan: Plan) -> Iterator[Spec]:
+    """What lies on the base of a boxed bag."""
+    if plan.bag.floor is None:
+        return
+    own = plan.project.lining == "drop-in" and "lining" in plan.shape.uses
+    ways = _STIFF if own else _STIFF[:3]
+    why = "As large as the base; it takes a little of the height inside"
+    yield field_of(
+        plan, "base.stiffener", "choice", "Base stiffener", why, "Stiffen the base", ways
+    )
+    if plan.bag.has_bottom_seam:
+        why = "Over the open bottom seam, its edges turned under; the corners catch its ends"
+        yield field_of(plan, "base.strip", "toggle", "Strip over the bottom seam", why, "Cover it")
+        if plan.project.base.strip:
+            yield field_of(plan, "base.strip_width", "length", "Strip, finished", "1½ is usual")
 
 
 _FOR = (

@@ -1,4 +1,4 @@
-"""Small things to cut and to buy: tabs, patches, stiffeners, ends of zippers, loops.
+"""Small things to cut and to buy: tabs, patches, ends of zippers, loops.
 
 Sizes by hand; common practice, no source.
 """
@@ -38,12 +38,6 @@ def test_a_ring_tab_is_a_strip_for_each_mark():
     assert [told(item) for item in cut(marked("d-ring"), "tab")] == [
         ("strip to fold", 3, (3, F(5, 2)))
     ] * 2
-
-
-def test_a_stiffener_is_cut_of_stiff_interfacing_as_it_is_marked():
-    made = marked("stiffener", width=F(9), height=F(3))
-    assert [told(item) for item in cut(made, "stiffener")] == [("stiffener", 3, (9, 3))] * 2
-    assert {item.stock for item in cut(made, "stiffener")} == {"stiff-interfacing"}
 
 
 def test_a_patch_lies_behind_the_half_of_a_snap_that_has_no_batting():

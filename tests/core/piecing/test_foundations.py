@@ -180,9 +180,9 @@ def satchel_in_sets(bags=1):
 
 @pytest.mark.parametrize(("bags", "sets"), [(1, [1]), (2, [2]), (3, [2, 1])])
 def test_a_flap_comes_out_of_what_the_sets_leave_with_its_outer_strips_off(bags, sets):
-    """Of 40: front and back of 12¼ and a flap of 11½ go in one set. For two bags two sets hold three
-    of 12¼ each, or two with a flap. For three, two sets hold six of 12¼, and the flaps need their
-    own, of four strips instead of six."""
+    """Of 40: front and back of 12¼ and a flap of 11½ go in one set. A set holds three of 12¼,
+    or two with a flap: enough for two bags. For three, the flaps need a set of their own, of four
+    strips instead of six."""
     made = satchel_in_sets(bags)
     lengths = {p.key: (p.strips.along.value, len(p.strips.cuts)) for p in made.panels if p.strips}
     assert lengths == {"front": (F(49, 4), 6), "back": (F(49, 4), 6), "flap": (F(23, 2), 4)}

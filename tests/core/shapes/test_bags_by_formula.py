@@ -80,7 +80,7 @@ def test_bags_of_two_panels_with_a_base(kind):
         assert told(made)["depth-by-the-bottom-leg"] == depth
         bag = made.bag
         assert (bag.opening.value, bag.loop, bag.corners) == (2 * (w - 2 * A), True, 2)
-        assert bag.base.value == depth
+        assert bag.floor[1].value == depth
         assert bag.zipper is None
 
 
@@ -218,7 +218,7 @@ def test_a_drawstring_bag():
         says = told(made)
         assert says["each-cord"] == 2 * (w - 2 * A) + 2 * sizes["tail"]
         assert says["opening-flat"] == w - 2 * A
-        assert (made.bag.corners, made.bag.base.value) == (2, depth)
+        assert (made.bag.corners, made.bag.floor[1].value) == (2, depth)
 
 
 @pytest.mark.parametrize(("number", "usable", "cut"), [(1, 40, 2), (2, 20, 2), (5, 41, F(9, 4))])

@@ -52,7 +52,7 @@ def test_by_hand(key, options, sizes, finished):
 def test_nothing_is_boxed_marked_or_stiffened(key):
     made = flat(key)
     assert not made.bag.boxed
-    assert (made.bag.corners, made.bag.base) == (0, None)
+    assert (made.bag.corners, made.bag.floor) == (0, None)
     assert [panel.panel.notches for panel in made.panels] == [()] * len(made.panels)
     assert not [join for join in made.bag.joins if join.kind == "corner"]
     steps = [deed.id for deed in making_of(made, Made()).deeds]

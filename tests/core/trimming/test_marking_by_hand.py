@@ -36,7 +36,6 @@ PLACES = {
     "handle": (F(31, 8), F(3, 4), 6, 5),  # a quarter of 14 in
     "d-ring": (0, F(3, 4), 6, 5),  # in the side seam, ½ below the top's line
     # as wide as the base, half its depth above the bottom seam
-    "stiffener": (F(15, 8), H - F(3, 8) - F(3, 2), 11, F(3, 2)),
 }
 
 

@@ -137,13 +137,6 @@ def test_pockets_are_cut_doubled():
     assert item.height.value == 2 * (mark.height + F(3, 8))
 
 
-def test_a_stiffener_covers_half_the_base_on_each_panel():
-    made = plan(_marked("stiffener"))
-    (placed,) = made.marks_on("front")
-    assert placed.box[2] == made.bag.finished[0].value
-    assert 2 * placed.box[3] == made.bag.finished[2].value
-
-
 def test_marks_survive_their_file():
 
     project = tote(marks=(Mark(kind="divided", panel="front", x=F(3), y=F(4), divisions=3),))

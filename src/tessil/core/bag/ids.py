@@ -128,6 +128,7 @@ CutKind = Literal[
     "reinforcing patch",
     "end tab",
     "stiffener",
+    "sleeve",
     "stabiliser",
     "foundation",
     "web",
@@ -150,6 +151,7 @@ CutFor = Literal[
     "part",
     "tab",
     "stiffener",
+    "base strip",
     "snap",
     "zipper end",
     "button loop",
@@ -181,6 +183,7 @@ NoteKind = Literal[
     "spare",
     "hoop",
     "outer strips",
+    "turned",
 ]
 
 

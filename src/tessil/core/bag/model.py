@@ -229,7 +229,6 @@ class Bag(Record, frozen=True):
     attachments: tuple[Attachment, ...] = ()
     zipper: ZipperNeed | None = None
     flap: FlapNeed | None = None
-    base: Figure | None = None  # depth of a base that a stiffener may cover
     opening: Figure | None = None
     loop: bool = False
     corners: int = 0  # that are boxed, each a seam as long as the bag is deep there
@@ -239,6 +238,19 @@ class Bag(Record, frozen=True):
     @property
     def boxed(self) -> bool:
         return len(self.finished) == 3
+
+    @property
+    def floor(self) -> tuple[Figure, Figure] | None:
+        """How long and how deep its base is; None for a flat bag."""
+        if not self.boxed:
+            return None
+        rest = zip(self.finished[1:], self.words[1:], strict=True)
+        return self.finished[0], next(size for size, word in rest if word != "high")
+
+    @property
+    def has_bottom_seam(self) -> bool:
+        """Whether a seam runs along its bottom."""
+        return any(join.key.what == "seam" and join.key.side == "bottom" for join in self.joins)
 
     def figure(self, wanted: FigureId) -> Figure | None:
         """What it tells of itself under that id, if it does."""

@@ -55,6 +55,16 @@ class Held(Decided):
     minded: bool = False
 
 
+class Base(Decided):
+    """What lies on the base of a boxed bag: a strip of cloth over its open seam, ``strip_width``
+    wide once its edges are turned; a stiffener ``fused`` over that, in a ``sleeve`` of cloth, or on
+    the ``lining``."""
+
+    strip: bool = False
+    strip_width: Size = Fraction(3, 2)
+    stiffener: Literal["none", "fused", "sleeve", "lining"] = "none"
+
+
 class Seams(Decided):
     """Seam allowances: piecing and assembly apart."""
 

@@ -15,7 +15,7 @@ from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.cutting.hooped import hoop_items
 from tessil.core.cutting.item import SCRAP, SQUARES, CutItem, times
 from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
-from tessil.core.cutting.sundries import edge_items, mark_items, snap_items
+from tessil.core.cutting.sundries import base_items, edge_items, mark_items, snap_items
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan
 from tessil.core.edges.edging import Edging
@@ -200,7 +200,7 @@ _SetKey = tuple[tuple[str, Inches], ...]  # strip by strip: print and cut width
 def _set_key(panel: PanelPlan) -> _SetKey:
     assert panel.strips is not None
     prints = (patch.print for patch in panel.patches)
-    return tuple(zip(prints, (cut.value for cut in panel.strips.cuts), strict=True))
+    return tuple(zip(prints, (cut.value for cut in panel.strips.cuts), strict=False))
 
 
 def strip_sets(panels: tuple[PanelPlan, ...], task: CutTask) -> tuple[SetGroup, ...]:
@@ -280,7 +280,7 @@ def _set_items(group: SetGroup, usable: Figure) -> list[CutItem]:
             else (count("in a set", cut.each, Basis.GEOMETRY) * group.sets).called("pieces"),
             usable,
             cut.height,
-            notes=(CutNote("set"),),
+            notes=(CutNote("set"), *((CutNote("outer strips"),) if group.narrower else ())),
         )
         for cut in group.panels[0].top.cuts
     ]
@@ -365,6 +365,7 @@ def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
     for mark in task.marks:
         caught = wide.get(mark.panel) if mark.sides == "seams" else None
         items += mark_items(mark, bags, task, caught)
+    items += base_items(bags, task)
     items += snap_items(_unbacked(panels, task.snaps), bags)
     items += edge_items(edging, bags, task)
     items = _from_hand(items, task)

@@ -9,12 +9,14 @@ from tessil.core.edges.edging import Edging
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
+from tessil.core.sandwich.choice import STIFF
 from tessil.core.shapes.carrying import TAB_CUT
 from tessil.core.trimming.choice import Mark
 from tessil.core.trimming.marks import SNAP_PATCH
 from tessil.core.trouble import CannotPlan
 
-STIFF, WOVEN = "stiff-interfacing", "woven-interfacing"  # of the catalogue
+WOVEN = "woven-interfacing"  # of the catalogue
+TURNED = Fraction(1, 4)  # under, each side of a base strip
 LOOP_CUT = given("loop strip, cut", 1, Basis.PRACTICE)  # folds to ¼
 _LIP = given("what shows of the inner cloth", Fraction(1, 4), Basis.PRACTICE)
 _RING_TAB = given("ring tab, length", 3, Basis.PRACTICE)
@@ -67,15 +69,40 @@ def _pocket(
 def mark_items(
     mark: Mark, bags: Figure, task: CutTask, caught: Figure | None = None
 ) -> list[CutItem]:
-    """What is cut for a mark: a pocket, a tab for a ring, a stiffener for the base."""
+    """What is cut for a mark: a pocket, a tab for a ring."""
     if mark.kind == "d-ring":
         size = _RING_TAB, TAB_CUT
         return [CutItem(CutOwner("tab"), "strip to fold", task.cloth, times(1, 1, bags), *size)]
-    if mark.kind == "stiffener":
-        size = given("base, length", mark.width), given("base, width", mark.height)
-        owner, number = CutOwner("stiffener"), times(1, 1, bags)
-        return [CutItem(owner, "stiffener", STIFF, number, *size, material=True)]
     return pocket_items(mark, bags, task, caught)
+
+
+def base_items(bags: Figure, task: CutTask) -> list[CutItem]:
+    """A strip over the open seam of a base, its stiffener, and the sleeve that one lies in."""
+    base = task.base
+    if task.floor is None:
+        return []
+    long, deep = task.floor
+    items: list[CutItem] = []
+    number = times(1, 1, bags)
+    if base.strip and task.bottom_seam:
+        turned = 2 * given("turned under", TURNED, Basis.PRACTICE)
+        high = (given("base strip, finished", base.strip_width) + turned).called("base strip, cut")
+        wide = (long + 2 * given("into the corner seams", task.corner_seam)).called("its length")
+        owner, notes = CutOwner("base strip"), (CutNote("turned"),)
+        items.append(CutItem(owner, "strip to fold", task.cloth, number, wide, high, notes))
+    if base.stiffener == "none":
+        return items
+    size = long.called("base, length"), deep.called("base, depth")
+    if base.stiffener == "sleeve":
+        less = given("less, so that it slides", Fraction(1, 4), Basis.PRACTICE)
+        size = (long - less).called("stiffener, length"), (deep - less).called("stiffener, depth")
+        seam = 2 * given("sleeve seams", task.side_seam)
+        cloth = (long + seam).called("sleeve, length"), (2 * deep + seam).called("sleeve, cut")
+        notes = (CutNote("fold half"),)
+        owner = CutOwner("stiffener")
+        items.append(CutItem(owner, "sleeve", task.pocket_cloth, number, *cloth, notes))
+    items.append(CutItem(CutOwner("stiffener"), "stiffener", STIFF, number, *size, material=True))
+    return items
 
 
 def snap_items(placed: int, bags: Figure) -> list[CutItem]:

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from tessil.core.brief.choice import Base
 from tessil.core.catalogue import Material
 from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import Stock
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
+from tessil.core.numbers.workings import Figure
 from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark
 
@@ -31,6 +33,10 @@ class CutTask(Record, frozen=True):
     cloth: str
     pocket_cloth: str
     side_seam: Inches
+    corner_seam: Inches
+    base: Base
+    floor: tuple[Figure, Figure] | None
+    bottom_seam: bool
     straight: bool
     rulers: Rulers
 

@@ -7,24 +7,19 @@ geometry; the advice on needles is common practice, no source.
 
 from __future__ import annotations
 
-from collections import Counter
 from collections.abc import Iterator, Mapping
 from math import dist
 from typing import Literal
 
 from tessil.core.bag.ids import ENDS, EdgeKey
 from tessil.core.bag.model import Edge, ExactPoint, Join, Panel
-from tessil.core.bag.net import Hang, Net
 from tessil.core.catalogue import Material
-from tessil.core.edges.choice import Piping
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.polygons import Vector
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, count, from_mm, total
-from tessil.core.panels.panel import PanelPlan
-from tessil.core.sewn.stacks import Meeting
 from tessil.core.trimming.choice import Mark
 from tessil.core.words.names import join_name, side_name
 
@@ -61,7 +56,7 @@ def advice_for(thick_mm: Fraction) -> Advice:
     return next(entry for entry in ADVICE if thick_mm <= entry.most)
 
 
-SpotKind = Literal["edge", "patch", "box", "mitre", "top", "tab", "hung"]
+SpotKind = Literal["edge", "patch", "box", "mitre", "top", "tab", "hung", "base"]
 HUNG = {
     "strap": "strap",
     "handles": "handle",
@@ -150,6 +145,7 @@ class BulkTask(Record, frozen=True):
     hung: tuple[tuple[str, ExactPoint, int], ...] = ()  # straps and loops: what, where, how many
     piped: tuple[Side, ...] = ()  # the sides along which a covered cord goes into its seams
     zip_on_fold: bool = False  # whether the zipper lies over the bag's top fold
+    on_base: tuple[Material, ...] = ()  # what is sewn over or into the bottom seam
 
 
 class _Bulk:
@@ -191,6 +187,7 @@ class _Bulk:
             if _length(edge) >= SHORT_EDGE and edge.finish != "free":
                 yield from self.along(edge)
         yield from self.corners()
+        yield from self.base()
         yield from self.tabs()
         yield from self.hung()
 
@@ -293,6 +290,16 @@ class _Bulk:
                 (self.panel.key,),
                 folded=self.folds > 2,
             )
+
+    def base(self) -> Iterator[Spot]:
+        """The strip over the open bottom seam, or the sleeve of a stiffener in it."""
+        bottoms = [edge for edge in self.panel.edges if edge.key == EdgeKey("bottom")]
+        for edge in bottoms if self.task.on_base else ():
+            own = self.in_seam(self.panel.key)
+            over = _heap(self.task.on_base, "on the base")
+            heap = own.times(2, "with its allowance") + over.times(2, "turned under")
+            at, panels = _point(edge, 0.4), (self.panel.key,)
+            yield self.spot("base", "bottom", "what lies on the base", at, heap, panels)
 
     def over_sides(self, top: Edge) -> Iterator[Spot]:
         upright = [edge for edge in self.panel.edges if edge.key.plain and edge.key.side in ENDS]
@@ -422,63 +429,6 @@ def _away(edge: Edge, at: Vector) -> float:
 
 def _floats(point: ExactPoint) -> Vector:
     return float(point[0]), float(point[1])
-
-
-def bulk_tasks(
-    joins: tuple[Join, ...],
-    met: Meeting,
-    panels: Mapping[str, PanelPlan],
-    materials: Mapping[str, Material],
-    press: Literal["open", "side"],
-    dropped_in: bool,
-    marks: tuple[Mark, ...],
-    net: Net,
-    piping: Piping,
-) -> Iterator[BulkTask]:
-    """What the counting reads, for each outer panel."""
-    for key, panel in panels.items():
-        if panel.panel.kind != "outer":
-            continue
-        own = tuple(
-            join for join in joins if any(ref.panel == key for ref in (*join.one, *join.other))
-        )
-        near = {ref.panel for join in own for ref in (*join.one, *join.other)} | {key}
-        lying = {edge: others for (sheet, edge), others in met.items() if sheet == key}
-        near |= {other for others in lying.values() for other in others}
-        yield BulkTask(
-            panel=panel.panel,
-            layers=panel.materials,
-            pieced=not panel.only_cloth and len(panel.patches) > 1,
-            patch_press=panel.choices.piecing.press,
-            shown=panel.shown,
-            joins=own,
-            caught={
-                other: Caught(
-                    plan.panel.label,
-                    tuple(layer.material for layer in plan.layers if layer.in_seam),
-                )
-                for other, plan in panels.items()
-                if other in near
-            },
-            materials=materials,
-            press=press,
-            lined=f"{key}-lining" in panels or ("lining" in panels and dropped_in),
-            met=lying,
-            marks=tuple((at, mark) for at, mark in enumerate(marks) if mark.panel == key),
-            hung=tuple(_hung_on(key, net.hangs)),
-            piped=piping.along(key),
-            zip_on_fold=any(tape.turn for tape in net.tapes),
-        )
-
-
-def _hung_on(key: str, hangs: tuple[Hang, ...]) -> Iterator[tuple[str, ExactPoint, int]]:
-    """Ends of straps and loops on a panel; both ends of a loop lie in one place."""
-    found = Counter(
-        (hang.key, end[2]) for hang in hangs for end in hang.ends if hang.sewn and end[0] == key
-    )
-    for (what, at), ends in found.items():
-        if what in HUNG:
-            yield what, at, ends
 
 
 def spots_of(task: BulkTask) -> tuple[Spot, ...]:

@@ -13,6 +13,7 @@ CutRule = Literal["margin", "panel", "inside", "short"]
 Rule = Literal[CutRule, "hoop"]  # and what is cut to the hoop
 Bond = Literal["fuse", "spray", "glue", "pins", "itself"]
 MOST_PLIES = 12
+STIFF = "stiff-interfacing"  # of the catalogue
 
 
 class Ply(Decided):

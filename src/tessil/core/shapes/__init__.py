@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import cache
 
 from tessil.core.shapes.base import BASE, Brief, HeldFigures, Option, SeamFigures, Shape, SizeField
+from tessil.core.shapes.based import based
 from tessil.core.shapes.bound_pouch import BOUND_POUCH
 from tessil.core.shapes.boxed_zip import BOXED_ZIP
 from tessil.core.shapes.carrying import carrying
@@ -19,7 +20,7 @@ from tessil.core.shapes.sleeve import SLEEVE
 from tessil.core.shapes.tote import TOTE
 
 SHAPES: dict[str, Shape] = {
-    shape.key: carrying(shape)
+    shape.key: carrying(based(shape))
     for shape in (
         TOTE,
         ONE_PIECE,

@@ -91,6 +91,7 @@ class Brief(Record, frozen=True):
     options: Mapping[str, str]
     lining: Lining
     corner: CornerSchool
+    base_thick: Figure | None = None  # of what lies on a base, inside
 
     @property
     def has_lining(self) -> bool:

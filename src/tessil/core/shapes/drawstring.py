@@ -185,7 +185,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         ),
         matches=matches,
         finished=body.finished,
-        base=body.base,
         corners=body.corners,
         inside=inside,
         figures=(

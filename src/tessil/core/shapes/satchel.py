@@ -233,7 +233,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             female_sign=1,
             narrower=panel["flap_less"],
         ),
-        base=body.base,
         corners=body.corners,
         opening=(2 * flat).called("round the opening"),
         loop=True,

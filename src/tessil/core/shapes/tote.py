@@ -128,11 +128,6 @@ class Body(Record, frozen=True):
         return sizes[:2] if self.corner.none else sizes
 
     @property
-    def base(self) -> Figure | None:
-        """How deep its base is, if it has one."""
-        return None if self.corner.none else self.depth
-
-    @property
     def corners(self) -> int:
         """How many of its corners are boxed."""
         return 0 if self.corner.none else 2
@@ -284,7 +279,6 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         joins=body_joins(brief, body, panel),
         matches=matches,
         finished=body.finished,
-        base=body.base,
         corners=body.corners,
         inside=inside,
         figures=(

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from msgspec.structs import replace
 
-from tessil.core.bag.model import Bag, FlapNeed
+from tessil.core.bag.model import Bag
+from tessil.core.catalogue import Material
 from tessil.core.choices import (
     bound_print,
     choices_for,
@@ -27,6 +28,7 @@ from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.planning import Setting, Task
 from tessil.core.piecing.seamtest import piecing_seam
 from tessil.core.project import Project
+from tessil.core.sandwich.choice import STIFF
 from tessil.core.sandwich.layers import thickness
 from tessil.core.shapes import Brief, SeamFigures, Shape, shape_as
 from tessil.core.shapes.held import held_figures
@@ -103,7 +105,27 @@ def brief_of(project: Project, shape: Shape) -> Brief:
         options=_options(shape, project.shape.options),
         lining=project.lining,
         corner=project.corner,
+        base_thick=_base_thick(project),
     )
+
+
+def _base_thick(project: Project) -> Figure | None:
+    """What lies on the base of a boxed bag, relaxed; None where nothing does."""
+    known, base = materials_of(project), project.base
+    cloth, stiff = known["cotton"], known[STIFF]
+    layers = (cloth,) if base.strip else ()
+    if base.stiffener != "none":
+        layers = (*layers, stiff, *((cloth, cloth) if base.stiffener == "sleeve" else ()))
+    return thickness(layers, "relaxed").called("on the base", "mm") if layers else None
+
+
+def sewn_on_base(project: Project, bag: Bag) -> tuple[Material, ...]:
+    """The cloth of a strip over the bottom seam, or of a stiffener's sleeve."""
+    base, cloth = project.base, materials_of(project)["cotton"]
+    if bag.floor is None or not bag.has_bottom_seam:
+        return ()
+    sleeve = base.stiffener == "sleeve" and project.lining != "drop-in"
+    return (cloth,) * (int(base.strip) + int(sleeve))
 
 
 def setting_of(project: Project, brief: Brief, known: Knowledge) -> Setting:
@@ -176,7 +198,8 @@ def edge_task_of(project: Project, bag: Bag, brief: Brief) -> EdgeTask:
     )
 
 
-def cut_task_of(project: Project, brief: Brief, flap: FlapNeed | None) -> CutTask:
+def cut_task_of(project: Project, brief: Brief, bag: Bag) -> CutTask:
+    flap = bag.flap
     snapped = flap is not None and project.snap.used
     return CutTask(
         bags=project.made,
@@ -189,6 +212,10 @@ def cut_task_of(project: Project, brief: Brief, flap: FlapNeed | None) -> CutTas
         cloth=bound_print(project),
         pocket_cloth=first_print(choices_of_lining(project)),
         side_seam=project.seams.side,
+        corner_seam=project.seams.corner,
+        base=project.base,
+        floor=bag.floor,
+        bottom_seam=bag.has_bottom_seam,
         straight=project.binding.grain == "straight",
         rulers=brief.rulers,
     )

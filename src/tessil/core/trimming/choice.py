@@ -21,9 +21,7 @@ class Mark(Decided):
     panel and is ``height`` wide.
     """
 
-    kind: Literal[
-        "slip", "divided", "window", "d-ring", "handle", "stiffener", "motif", "ribbon", "label"
-    ]
+    kind: Literal["slip", "divided", "window", "d-ring", "handle", "motif", "ribbon", "label"]
     panel: Key
     x: Room60
     y: Room60

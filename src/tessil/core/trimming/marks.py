@@ -1,4 +1,4 @@
-"""Marks on trimmed panels: pockets, snaps, tabs, handles, stiffener, motifs.
+"""Marks on trimmed panels: pockets, snaps, tabs, handles, the base, motifs.
 
 Every mark is measured both from the raw trimmed edge and from the seam line, since one is
 measured before sewing and the other after.  Usual places are common practice, no source.
@@ -8,7 +8,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 
-from tessil.core.bag.model import Box, FlapNeed
+from tessil.core.bag.model import Bag, Box, FlapNeed
+from tessil.core.brief.choice import Base
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
@@ -22,7 +23,6 @@ KINDS = {
     "window": "Window zip pocket",
     "d-ring": "D-ring tab",
     "handle": "Handle ends",
-    "stiffener": "Base stiffener",
     "motif": "Motif",
     "ribbon": "Ribbon or lace",
     "label": "Label",
@@ -136,6 +136,37 @@ def _snaps(snap: Snap, flap: FlapNeed | None, panels: Mapping[str, PanelPlan]) -
             *((computed,) if key == "female" else ()),
         )
         yield Placed(f"snap:{key}", label, "snap", panel_key, box, None, figures)
+
+
+def base_places(base: Base, bag: Bag, panels: Mapping[str, PanelPlan]) -> tuple[Placed, ...]:
+    """Where a strip and a stiffener lie on the panels that make the base, inside."""
+    kinds = [("strip", "Base strip")] if base.strip and bag.has_bottom_seam else []
+    if base.stiffener not in ("none", "lining"):
+        kinds.append(("stiffener", "Base stiffener"))
+    if bag.floor is None or not kinds:
+        return ()
+    return tuple(
+        _on_base(panel, kind, label, bag, base)
+        for panel in panels.values()
+        if panel.panel.kind == "outer" and panel.panel.notches
+        for kind, label in kinds
+    )
+
+
+def _on_base(panel: PanelPlan, kind: str, label: str, bag: Bag, base: Base) -> Placed:
+    """Half of it on each of two panels; all of it in the middle of one that goes round the base."""
+    assert bag.floor is not None
+    long, deep = (figure.value for figure in bag.floor)
+    if kind == "strip":
+        deep = base.strip_width
+    width, height = panel.trimmed.values()
+    if any(notch.meets == "seam" for notch in panel.panel.notches):
+        y, high = height - panel.shown["bottom"] - deep / 2, deep / 2
+    else:
+        y, high = (height - deep) / 2, deep
+    box = (width - long) / 2, y, long, high
+    key = f"base:{kind}"
+    return Placed(key, label, kind, panel.key, box, None, _distances(panel, box, label.lower()))
 
 
 def placed_marks(

@@ -15,6 +15,7 @@ _OWNERS = {
     "inner seams": "Inner seams",
     "tab": "Ring tab",
     "stiffener": "Base",
+    "base strip": "Base strip",
     "snap": "Snap",
     "zipper end": "Zipper end",
     "button loop": "Button loop",
@@ -35,7 +36,8 @@ _NOTES: dict[NoteKind, str] = {
     "after quilting": "sewn on after quilting",
     "spare": "cut longer; trim when sewn",
     "hoop": "for {number} hoopings",
-    "outer strips": "from a set; take its outer strips off",
+    "turned": "both long edges turned under",
+    "outer strips": "for the narrower panel take outer strips off",
 }
 _DIAGONAL = {"edge": "full width; join on the diagonal", "part": "join on the diagonal"}
 IN_HAND = "in hand"

@@ -339,7 +339,25 @@ _MAKING: dict[str, tuple[str, str]] = {
     "lay.faces": ("Lay the faces", "The {panels}, wrong sides together, edges even."),
     "lay.one": ("Lay it flat", "The {panels}, edges even, right side up."),
     "edge.baste": ("Baste all round", "Baste round the edge, inside the binding's seam."),
-    "finish.stiffener": ("Base in", "Lay or fuse the stiffener on the base, inside."),
+    "base.strip": (
+        "Strip on the base",
+        "Press both long edges of the base strip under so that it is {wide} wide, lay it over the "
+        "open bottom seam, inside, and topstitch both sides: the corners catch its ends.",
+    ),
+    "base.fuse": (
+        "Fuse the stiffener",
+        "Fuse the stiffener over the bottom seam, from corner seam to corner seam.",
+    ),
+    "base.lining": (
+        "Fuse the stiffener",
+        "Fuse the stiffener on the base of the lining, on its wrong side.",
+    ),
+    "base.sleeve": (
+        "Sleeve on the base",
+        "Fold the sleeve along, hem one short end, sew the others; sew it on the base by its long "
+        "edge: the open end stays where a hand reaches it.",
+    ),
+    "finish.stiffener": ("Base in", "Push the stiffener into its sleeve on the base."),
     "finish.channel": ("Sew the channel", "Sew both lines of the cord's channel round the band."),
     "finish.press": ("Last press", "Press folds and edges from outside; low where it melts."),
     "check.finished": (

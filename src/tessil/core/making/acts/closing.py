@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 from msgspec.structs import replace
 
 from tessil.core.bag.deeds import Deed, Gate
+from tessil.core.making.acts.basing import slid_in
 from tessil.core.making.acts.common import CAUGHT, CLIPPED, GAP_LEFT, OPEN_ZIP, from_steps, minutes
 from tessil.core.making.acts.kinds import Kinds, kinds_of, turned_through_gap
 from tessil.core.making.acts.parts import before_the_top, hanging_deeds, hung_on, strips_ready
@@ -321,17 +322,8 @@ def edged_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
 def finished_deeds(plan: Plan) -> Iterator[Deed]:
     """The last steps: cords in, a stiffener, a press, a look at it all."""
     whole = _last_facts(plan)
-    for one in plan.placed:
-        if one.kind == "stiffener" and one.index is not None:
-            yield Deed(
-                f"finish.stiffener.{one.index}",
-                "finish.stiffener",
-                "finish",
-                (one.panel,),
-                needs=whole,
-                gives=(f"on:stiffener.{one.index}",),
-                minutes=minutes(3),
-            )
+    pushed = tuple(slid_in(plan, kinds_of(plan), whole))
+    yield from pushed
     threaded = [s for s in plan.edge_steps.get("closing", ()) if s.what == "cord.thread"]
     if threaded:
         yield Deed(
@@ -346,7 +338,12 @@ def finished_deeds(plan: Plan) -> Iterator[Deed]:
         yield from from_steps(threaded, "finish", "finish", (), ("channel sewn",), ("on:cord",))
     yield from hanging_deeds(plan, whole)
     hung = [f"on:{one.key}" for one in hung_on(plan)]
-    last = (*whole, *hung, *(("on:cord",) if threaded else ()))
+    last = (
+        *whole,
+        *(fact for deed in pushed for fact in deed.gives),
+        *hung,
+        *(("on:cord",) if threaded else ()),
+    )
     yield Deed(
         "finish.press",
         "finish.press",

@@ -23,7 +23,7 @@ from tessil.core.planned import Plan
 POCKETS = ("slip", "divided", "window")
 FOOT: Tool = "walking foot"
 ON_TOP = ("ribbon", "label")
-LATER = ("stiffener", "motif")
+LATER = ("motif",)
 BIAS_READY = "bias strips joined"
 
 

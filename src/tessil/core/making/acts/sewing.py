@@ -5,6 +5,16 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.deeds import Deed
+from tessil.core.making.acts.basing import (
+    SLEEVE,
+    STIFF,
+    STRIP,
+    fused_deeds,
+    has_strip,
+    lining_base,
+    stiff,
+    strip_deeds,
+)
 from tessil.core.making.acts.common import (
     CAUGHT,
     CLIPPED,
@@ -58,6 +68,9 @@ def shell_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             minutes=minutes(4),
         )
         facts.append(f"sewn:{slug}")
+    bottom = tuple(f"sewn:{one.slug}" for one in kinds.seams if one.key.side == "bottom")
+    yield from strip_deeds(plan, bottom)
+    over = (STRIP,) if has_strip(plan) else ()
     for join in kinds.corners:
         slug = join.slug
         yield Deed(
@@ -68,7 +81,7 @@ def shell_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             join.edges,
             join=slug,
             tool="walking foot",
-            needs=(*facts, *(f"corners ready:{key}" for key in join.panels)),
+            needs=(*facts, *over, *(f"corners ready:{key}" for key in join.panels)),
             gives=(f"sewn:{slug}",),
             seam=join.allowance,
             length=join.length,
@@ -77,6 +90,7 @@ def shell_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     shell = (*facts, *(f"sewn:{join.slug}" for join in kinds.corners))
     if not shell:
         shell = tuple(f"trimmed:{panel.key}" for panel in plan.panels)
+    yield from fused_deeds(plan, kinds, shell)
     yield Deed(
         "shell.press",
         "shell.press",
@@ -108,10 +122,18 @@ def shell_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         "check.shell",
         "assemble",
         check=True,
-        needs=("shell pressed", CAUGHT.fact, CLIPPED.fact),
+        needs=("shell pressed", CAUGHT.fact, CLIPPED.fact, *_on_shell(plan, kinds)),
         gives=("shell sewn",),
         minutes=minutes(1),
     )
+
+
+def _on_shell(plan: Plan, kinds: Kinds) -> tuple[str, ...]:
+    """What lies on the base of the outside before it is turned."""
+    way = stiff(plan, kinds)
+    if way == "fused":
+        return (STIFF,)
+    return (SLEEVE,) if way == "sleeve" and not kinds.lined else ()
 
 
 def _before_side(kinds: Kinds, first: bool) -> tuple[str, ...]:
@@ -121,9 +143,14 @@ def _before_side(kinds: Kinds, first: bool) -> tuple[str, ...]:
     return (*zips, *bands)
 
 
+def _shell_sewn(kinds: Kinds) -> tuple[str, ...]:
+    return tuple(f"sewn:{join.slug}" for join in (*kinds.seams, *kinds.corners))
+
+
 def lining_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     """The lining, a bag of its own: its seams, with a gap where the bag is turned through it."""
     if not kinds.lined:
+        yield from lining_base(plan, kinds, _shell_sewn(kinds))
         return
     keys = tuple(panel.key for panel in kinds.lined)
     gap = turned_through_gap(kinds)
@@ -184,6 +211,9 @@ def lining_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             minutes=minutes(2),
         )
         facts.append(f"lining:{slug}")
+    base = tuple(lining_base(plan, kinds, tuple(facts)))
+    yield from base
+    facts += [fact for deed in base for fact in deed.gives]
     yield Deed(
         "line.sewn",
         "check.lining",

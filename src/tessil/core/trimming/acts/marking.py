@@ -69,19 +69,11 @@ def _usual(plan: Plan, panel: PanelPlan, kind: str) -> Mark:
         "motif": (centred, round_near(top + (height - high) / 2, mark)),
         "handle": (round_near(left + width / 4, mark), top + Fraction(1, 2)),
         "d-ring": (Fraction(0), top + Fraction(1, 2)),
-        "stiffener": (left, top),
         "ribbon": (Fraction(0), round_near(top + height / 3, mark)),
         "label": (left + width - 3, top + height - 2),
     }
     base |= _SIZES.get(kind, {})
     x, y = places[kind]
-    if kind == "stiffener" and plan.bag.base is not None:
-        inset = (panel.trimmed.width.value - plan.bag.finished[0].value) / 2
-        half = plan.bag.base.value / 2
-        y = panel.trimmed.height.value - panel.shown["bottom"] - half
-        return Mark(
-            **base | {"x": inset, "y": y, "width": plan.bag.finished[0].value, "height": half}
-        )
     return Mark(**base, x=max(x, Fraction(0)), y=max(y, Fraction(0)))
 
 

@@ -15,7 +15,7 @@ from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.trimming.acts.marking import face_room, free_room, remove_mark, set_mark
 from tessil.core.trimming.marks import MARGIN, Placed, female_below_top
 
-ON_PURPOSE = ("d-ring", "stiffener")  # these lie in a seam or on the base by their nature
+ON_PURPOSE = ("d-ring", "stiffener", "strip")  # these lie in a seam or on the base by their nature
 CLOSE = Fraction(1, 8)
 APART = Fraction(1, 4)  # between marks that were moved off one another
 
@@ -96,7 +96,7 @@ def _boxes(placed: Placed) -> tuple[Box, ...]:
 
 def _on_one_another(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """Two marks in one place: one would be sewn over the other."""
-    marks = [mark for mark in plan.marks_on(panel.key) if mark.kind != "stiffener"]
+    marks = [mark for mark in plan.marks_on(panel.key) if mark.kind not in ("stiffener", "strip")]
     for one, other in combinations(marks, 2):
         met = next(
             (box for box in _boxes(other) if any(_meets(box, mine) for mine in _boxes(one))), None
