@@ -16,7 +16,7 @@ from tessil.core.catalogue import Material
 from tessil.core.checks import find_snags
 from tessil.core.choices import batting_of
 from tessil.core.cutting.cutlist import Lain, by_stock, cut_list, purchase, stocked, strip_sets
-from tessil.core.edges.binding import BindingPlan, plan_binding
+from tessil.core.edges.binding import BindingPlan, EdgeStrip, edge_strips, plan_binding
 from tessil.core.edges.bulk import spots_of
 from tessil.core.edges.bulktasks import bulk_tasks
 from tessil.core.edges.choice import Binding
@@ -69,6 +69,11 @@ def _binding(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> Binding
     walls = walls_bound(bag.net)
     thick = brief.wall if walls == 1 else walls * brief.wall
     return plan_binding(choice, edge, bag.loop, thick, width, brief.rulers.ruler, corners)
+
+
+def _strips(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> tuple[EdgeStrip, ...]:
+    width = given("usable width", usable)
+    return edge_strips(choice, bag.bound, brief.wall, width, brief.rulers.ruler)
 
 
 def _weight(weights: tuple[Figure, ...]) -> Figure:
@@ -155,6 +160,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     lead = by_key.get(shape.leader, panels[0])
     width = project.stock.usable_width
     binding = of("binding", _binding, bag, brief, project.binding, width)
+    by_edge = of("edge strips", _strips, bag, brief, project.binding, width)
     edge_task = like("edge task", edge_task_of(project, bag, brief))
     cut_task = like("cut task", cut_task_of(project, brief, bag))
     edging = of("edging", plan_edging, edge_task, binding)
@@ -162,7 +168,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     hooped = of(
         "hooped", plan_hoopings, project.hooping, like("to hoop", hooped_of(project, panels))
     )
-    lain = Lain(panels, sets, binding, edging, hooped)
+    lain = Lain(panels, sets, binding, edging, hooped, by_edge)
     items = of("items", cut_list, like("lain", lain), cut_task)
     least = least_gap(bag.finished[0], batting_of(project, lead.choices) is not None)
     gap = project.turning_gap
@@ -177,6 +183,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         bag.net,
         project.piping,
         sewn_on_base(project, bag),
+        project.zipper.set,
     )
     spots = {task.panel.key: of(("bulk", task.panel.key), spots_of, task) for task in bulk}
     bought = tuple(
@@ -213,9 +220,10 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         gap_least=least,
         gap=least if gap is None else like("gap", given("turning gap", gap)),
         binding=binding,
+        edge_strips=by_edge,
         edge_task=edge_task,
         edging=edging,
-        edge_steps=of("edge steps", edge_steps, edge_task, binding, edging),
+        edge_steps=of("edge steps", edge_steps, edge_task, binding, edging, by_edge),
         placed=like("all placed", (*placed, *on_base)),
         bulk=like("bulk", spots),
         hooped=hooped,

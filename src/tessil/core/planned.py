@@ -14,7 +14,7 @@ from tessil.core.catalogue import Material
 from tessil.core.cutting.cutlist import Purchase, SetGroup
 from tessil.core.cutting.item import CutItem
 from tessil.core.cutting.largest import ClothFit
-from tessil.core.edges.binding import BindingPlan
+from tessil.core.edges.binding import BindingPlan, EdgeStrip
 from tessil.core.edges.bulk import Spot
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.task import EdgeTask
@@ -64,6 +64,7 @@ class Plan(Record, frozen=True):
     gap_least: Figure  # that this bag turns through
     gap: Figure  # that is left open to turn it
     binding: BindingPlan | None
+    edge_strips: tuple[EdgeStrip, ...]  # of edges that have a binding of their own
     edge_task: EdgeTask
     edging: Edging
     edge_steps: Mapping[str, tuple[Step, ...]]  # leaf by leaf of the edge stage

@@ -54,7 +54,7 @@ def _binding(plan: Plan) -> Iterator[Spec]:
                 "Choose the zipper seams to bind",
                 (("none", "none"), ("one", "one"), ("both", "both")),
             )
-    if plan.binding is None:
+    if plan.binding is None and not plan.edge_strips:
         return
     yield field_of(
         plan,

@@ -254,6 +254,15 @@ def _closes(plan: Plan) -> Iterator[Spec]:
         )
     if "zip" in plan.shape.uses:
         yield field_of(
+            plan,
+            "zipper.set",
+            "choice",
+            "It is set",
+            "In a seam it takes of both edges; bound or lapped over, nothing is lost",
+            "Set the zipper otherwise",
+            ZIP_SETS,
+        )
+        yield field_of(
             plan, "zipper.shown", "length", "Zipper shows", "Between the two cloth edges"
         )
         yield with_empty(
@@ -267,6 +276,13 @@ def _closes(plan: Plan) -> Iterator[Spec]:
             "Nylon may be sewn over and cut",
             choices=(("nylon", "nylon"), ("metal", "metal")),
         )
+
+
+ZIP_SETS = (
+    ("seam", "in a seam"),
+    ("bound", "under bound edges"),
+    ("lapped", "lapped over with a tape"),
+)
 
 
 def _carried(plan: Plan) -> Iterator[Spec]:
@@ -325,7 +341,7 @@ def _seams(plan: Plan) -> Iterator[Spec]:
         yield field_of(plan, "seams.corner", "length", "Corner seam", "Across the boxed corners")
     if "top" in uses and options.get("top") != "bound":
         yield field_of(plan, "seams.top", "length", "Top seam", "Where the lining joins")
-    if "zip" in uses:
+    if "zip" in uses and plan.project.zipper.set == "seam":
         yield field_of(plan, "zipper.seam", "length", "Zipper seam", "Where cloth meets tape")
 
 

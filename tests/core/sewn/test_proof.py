@@ -14,6 +14,7 @@ from tessil.core.bag.net import Seam
 from tessil.core.brief.choice import Seams
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.sizes import SIDES
 from tessil.core.plan import plan
 from tessil.core.sewn.facets import stitched
 from tessil.core.sewn.placing import Sewn, spans
@@ -28,10 +29,11 @@ STEPS = 6
 APART = frozenset({"flap"})  # lies over the bag and is no part of its size
 # What only hangs on the bag changes nothing of how it folds.
 HANGING = tuple(option.key for kinds in OPTIONS.values() for option in kinds)
+OF_ONE_SIDE = tuple(f"edge_{side}" for side in SIDES)  # of a panel that is not folded
 CASES = [
     (key, dict(zip((option.key for option in options), chosen, strict=True)))
     for key, options in (
-        (key, [option for option in shape.options if option.key not in HANGING])
+        (key, [option for option in shape.options if option.key not in (*HANGING, *OF_ONE_SIDE)])
         for key, shape in SHAPES.items()
     )
     for chosen in product(*([name for name, _ in option.choices[:3]] for option in options))

@@ -204,6 +204,21 @@ class FlapNeed(Record, frozen=True):
     narrower: Figure | None = None  # than the opening, where it is a panel of its own
 
 
+class BoundEdge(Record, frozen=True):
+    """An edge with a binding of its own, or with a ``tape`` lapped over it: how long one strip is,
+    how many of them, how many walls lie under it, which edges of panels, how many corners it
+    mitres."""
+
+    key: Literal["sides", "zipper", "top", "right", "bottom", "left"]
+    label: str
+    length: Figure
+    number: Figure
+    walls: int
+    edges: tuple[EdgeRef, ...]
+    corners: int = 0
+    tape: bool = False
+
+
 class BagFigure(NamedTuple):
     """A figure that a bag tells of itself, by its id."""
 
@@ -231,6 +246,7 @@ class Bag(Record, frozen=True):
     flap: FlapNeed | None = None
     opening: Figure | None = None
     loop: bool = False
+    bound: tuple[BoundEdge, ...] = ()  # edges with strips of their own
     corners: int = 0  # that are boxed, each a seam as long as the bag is deep there
     raw: tuple[Figure, ...] = ()  # further seams that are raw inside, once corners are trimmed
     words: tuple[str, ...] = ("wide", "high", "deep")

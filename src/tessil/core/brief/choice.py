@@ -11,6 +11,7 @@ from tessil.core.numbers.fields import Decided, Key, Name, Room, Seam, Size
 
 Lining = Literal["drop-in", "quilted-in", "none"]
 LiningIn = Literal["gap", "tucked"]
+ZipSet = Literal["seam", "bound", "lapped"]  # how a zipper meets the cloth
 CornerSchool = Literal["cut", "line", "pinch"]
 
 

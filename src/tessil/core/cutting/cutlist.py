@@ -15,9 +15,9 @@ from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.cutting.hooped import hoop_items
 from tessil.core.cutting.item import SCRAP, SQUARES, CutItem, times
 from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
-from tessil.core.cutting.sundries import base_items, edge_items, mark_items, snap_items
+from tessil.core.cutting.sundries import base_items, edge_items, mark_items, snap_items, strip_items
 from tessil.core.cutting.task import CutTask
-from tessil.core.edges.binding import BindingPlan
+from tessil.core.edges.binding import BindingPlan, EdgeStrip
 from tessil.core.edges.edging import Edging
 from tessil.core.hooping.hoopings import HoopPlan
 from tessil.core.numbers.lengths import Inches
@@ -327,6 +327,7 @@ class Lain(Record, frozen=True):
     binding: BindingPlan | None
     edging: Edging
     hooped: HoopPlan | None = None
+    by_edge: tuple[EdgeStrip, ...] = ()
 
 
 def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
@@ -361,6 +362,7 @@ def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
                 notes=(CutNote("diagonal"),),
             )
         )
+    items += strip_items(lain.by_edge, usable, bags, task)
     wide = {panel.key: panel.trimmed.width for panel in panels}
     for mark in task.marks:
         caught = wide.get(mark.panel) if mark.sides == "seams" else None

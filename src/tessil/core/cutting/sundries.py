@@ -5,6 +5,7 @@ from __future__ import annotations
 from tessil.core.bag.ids import CutKind, CutNote, CutOwner
 from tessil.core.cutting.item import CutItem, times
 from tessil.core.cutting.task import CutTask
+from tessil.core.edges.binding import EdgeStrip
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.numbers.exact import Fraction
@@ -102,6 +103,23 @@ def base_items(bags: Figure, task: CutTask) -> list[CutItem]:
         owner = CutOwner("stiffener")
         items.append(CutItem(owner, "sleeve", task.pocket_cloth, number, *cloth, notes))
     items.append(CutItem(CutOwner("stiffener"), "stiffener", STIFF, number, *size, material=True))
+    return items
+
+
+def strip_items(
+    strips: tuple[EdgeStrip, ...], usable: Figure, bags: Figure, task: CutTask
+) -> list[CutItem]:
+    """Strips of edges that are bound by themselves, from full widths where one is not enough."""
+    items = []
+    for strip in strips:
+        if strip.cut is None:
+            continue
+        joined = strip.strips.whole > 1
+        number = (strip.edge.number * strip.strips * bags).called("pieces")
+        long = usable if joined else strip.edge.length
+        notes = (CutNote("diagonal"),) if joined else ()
+        owner = CutOwner("edge", (strip.edge.key,))
+        items.append(CutItem(owner, "binding strip", task.cloth, number, long, strip.cut, notes))
     return items
 
 

@@ -8,6 +8,7 @@ cost a strip's width each.  Common practice.
 
 from __future__ import annotations
 
+from tessil.core.bag.model import BoundEdge
 from tessil.core.edges.choice import Binding
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.records import Record
@@ -29,6 +30,19 @@ class Begin(Record, frozen=True):
     at: float
     joins: tuple[float, ...]
     clear: float
+
+
+class EdgeStrip(Record, frozen=True):
+    """The strips of an edge with a binding of its own: how long and wide each is cut, of how many
+    full strips of cloth each is joined; of a tape that is lapped over, only how long."""
+
+    edge: BoundEdge
+    cut: Figure | None
+    strips: Figure
+
+    @property
+    def tape(self) -> bool:
+        return self.cut is None
 
 
 class BindingPlan(Record, frozen=True):
@@ -108,6 +122,30 @@ def plan_binding(
         formula=formula,
         begin=begin,
     )
+
+
+def edge_strips(
+    choice: Binding, edges: tuple[BoundEdge, ...], wall: Figure, usable: Figure, mark: Figure
+) -> tuple[EdgeStrip, ...]:
+    """The strip of every edge that is bound by itself, as wide as the walls under it ask; on the
+    straight grain, since such edges are straight."""
+    return tuple(_edge_strip(choice, edge, wall, usable, mark) for edge in edges)
+
+
+def _edge_strip(
+    choice: Binding, edge: BoundEdge, wall: Figure, usable: Figure, mark: Figure
+) -> EdgeStrip:
+    one = count("strip", 1, Basis.GEOMETRY)
+    if edge.tape:
+        return EdgeStrip(edge, None, one)
+    thick = wall if edge.walls == 1 else edge.walls * wall
+    cut = strip_width(choice, thick, mark).called("binding, cut")
+    if choice.cut is not None:
+        cut = given("binding, cut", choice.cut)
+    if cut.value * 2 > usable.value:
+        raise CannotPlan("binding.cut", "This binding is wider than half the cloth: make it less.")
+    strips = no_less(ceiling((edge.length - cut) / (usable - cut)), one).called("strips for each")
+    return EdgeStrip(edge, cut, strips)
 
 
 def begin_clear(joins: tuple[float, ...], corners: tuple[float, ...], edge: float) -> Begin:

@@ -13,6 +13,7 @@ from typing import Literal
 
 from tessil.core.bag.ids import ENDS, EdgeKey
 from tessil.core.bag.model import Edge, ExactPoint, Join, Panel
+from tessil.core.brief.choice import ZipSet
 from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -145,6 +146,7 @@ class BulkTask(Record, frozen=True):
     hung: tuple[tuple[str, ExactPoint, int], ...] = ()  # straps and loops: what, where, how many
     piped: tuple[Side, ...] = ()  # the sides along which a covered cord goes into its seams
     zip_on_fold: bool = False  # whether the zipper lies over the bag's top fold
+    zip_set: ZipSet = "seam"
     on_base: tuple[Material, ...] = ()  # what is sewn over or into the bottom seam
 
 
@@ -228,7 +230,7 @@ class _Bulk:
             cloth = own + lining if lining else own
             tape = _heap((self.known["zipper-tape"],), "zipper tape")
             return (
-                cloth.times(2, "folded") + tape,
+                self.at_zipper(cloth) + tape,
                 (self.panel.key,),
                 f"zipper, {side_name(edge.key)} edge",
             )
@@ -246,6 +248,13 @@ class _Bulk:
             cover = _heap((self.known["cotton"],), "cover of the cord")
             heap = heap + cover.times(2, "layers of it")
         return heap, (self.panel.key, *panels), name
+
+    def at_zipper(self, cloth: Heap) -> Heap:
+        """Folded where a seam takes the zipper; flat under a binding or a tape lapped over it."""
+        over = _heap((self.known["cotton"],), "over its edge")
+        if self.task.zip_set == "bound":
+            return cloth + over.times(BINDING_CLOTH, "layers of binding")
+        return cloth + over if self.task.zip_set == "lapped" else cloth.times(2, "folded")
 
     def on_top(self, edge: Edge) -> tuple[list[Heap], tuple[str, ...]]:
         """What else lies on an edge that is bound or turned in: the thickest of the panels there

@@ -8,6 +8,7 @@ from typing import Literal
 
 from tessil.core.bag.model import ExactPoint, Join
 from tessil.core.bag.net import Hang, Net
+from tessil.core.brief.choice import ZipSet
 from tessil.core.catalogue import Material
 from tessil.core.edges.bulk import HUNG, BulkTask, Caught
 from tessil.core.edges.choice import Piping
@@ -27,6 +28,7 @@ def bulk_tasks(
     net: Net,
     piping: Piping,
     on_base: tuple[Material, ...] = (),
+    zip_set: ZipSet = "seam",
 ) -> Iterator[BulkTask]:
     """What the counting reads, for each outer panel."""
     for key, panel in panels.items():
@@ -61,6 +63,7 @@ def bulk_tasks(
             hung=tuple(_hung_on(key, net.hangs)),
             piped=piping.along(key),
             zip_on_fold=any(tape.turn for tape in net.tapes),
+            zip_set=zip_set,
             on_base=on_base if panel.panel.notches else (),
         )
 

@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from tessil.core.brief.choice import ZipSet
 from tessil.core.edges.bias import OutlineError, checked
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Key, Ranged, Room, Seam, Size
@@ -130,8 +131,13 @@ class Cord(Decided):
 
 
 class Zipper(Decided):
-    """The zipper: its seam, how much of it shows, and what is in hand."""
+    """The zipper: how it is set, its seam, how much of it shows, and what is in hand.
 
+    It is sewn in a seam, sewn under edges that are bound, or its tape lies under the raw edges and
+    a decorative tape is lapped over both: nothing of the cloth is lost then.
+    """
+
+    set: ZipSet = "seam"
     seam: Seam = Fraction(1, 4)
     shown: Room = Fraction(3, 4)
     length: Size | None = None

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.edges.binding import EdgeStrip
 from tessil.core.edges.edging import bias_bound
 from tessil.core.edges.tube import TubePlan
 from tessil.core.panels.panel import PanelPlan
@@ -43,10 +44,25 @@ def _binding(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
                 "edge.joins", binding.joins, "On the diagonal, a strip's width each", leaf=leaf
             )
             yield Reading("edge.reaches", binding.reaches, "The strips once joined", leaf=leaf)
+    for strip in plan.edge_strips:
+        yield from _own_strip(strip)
     if plan.edging.inner is not None:
         length, width = plan.edging.inner
         yield Reading("edge.inner", length, "Every inner seam and 1 in at its ends", leaf=leaf)
         yield Reading("edge.inner.cut", width, "Single fold", leaf=leaf)
+
+
+def _own_strip(strip: EdgeStrip) -> Iterator[Reading]:
+    """An edge with a strip of its own: how long, how wide, how many."""
+    key, edge, leaf = f"edge.own.{strip.edge.key}", strip.edge, "binding"
+    what = "Tape lapped over the raw edge" if strip.tape else "One strip, with its ends"
+    yield Reading(f"{key}.length", edge.length, what, leaf=leaf)
+    if strip.cut is not None:
+        name = f"{edge.label}, binding cut"
+        walls = "Two walls lie under it" if edge.walls > 1 else "One wall lies under it"
+        yield Reading(f"{key}.cut", strip.cut.called(name), walls, leaf=leaf)
+    if edge.number.whole > 1:
+        yield Reading(f"{key}.number", edge.number.called(f"{edge.label}: strips"), "", leaf=leaf)
 
 
 def _runs(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:

@@ -5,17 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.steps import Do, Step, one_by_one
-from tessil.core.edges.binding import BindingPlan
+from tessil.core.edges.binding import BindingPlan, EdgeStrip
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.task import EdgeTask
 
 
 def edge_steps(
-    task: EdgeTask, binding: BindingPlan | None, edging: Edging
+    task: EdgeTask, binding: BindingPlan | None, edging: Edging, strips: tuple[EdgeStrip, ...] = ()
 ) -> dict[str, tuple[Step, ...]]:
     """The steps of each leaf of the edge stage; none where there is nothing to sew."""
     leaves = {
-        "binding": _binding(task, binding),
+        "binding": (*_own(task, strips), *_binding(task, binding)),
         "bias": _bias(edging),
         "piping": _piping(task, edging),
         "straps": _straps(task, edging),
@@ -40,6 +40,16 @@ def _binding(task: EdgeTask, binding: BindingPlan | None) -> Iterator[Do]:
         yield Do("bind.butt")
     then = "back" if choice.first == "front" else "front"
     yield Do(f"bind.turn-{then}{'-hand' if choice.sewn == 'hand' else ''}")
+
+
+def _own(task: EdgeTask, strips: tuple[EdgeStrip, ...]) -> Iterator[Do]:
+    """Sides that are bound by themselves, before the edge that goes over their ends."""
+    for strip in strips:
+        if strip.edge.key == "zipper":
+            continue
+        yield Do("bind.own", {"what": strip.edge.label, "seam": task.binding.seam})
+        if strip.edge.corners:
+            yield Do("bind.mitre", {"seam": task.binding.seam})
 
 
 def _ending(task: EdgeTask, binding: BindingPlan) -> Do:
@@ -91,9 +101,18 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         yield Do("strap.thread")
 
 
+def _set(task: EdgeTask) -> Iterator[Do]:
+    """A zipper that no seam takes: under edges that are bound, or lapped over."""
+    if task.zipper.set == "bound":
+        yield Do("zip.under-bound")
+    elif task.zipper.set == "lapped":
+        yield Do("zip.lap-tape")
+
+
 def _closing(task: EdgeTask, edging: Edging) -> Iterator[Do]:
     zipper = edging.zipper
     if zipper is not None:
+        yield from _set(task)
         if zipper.rolled:
             yield Do("zip.sliders-on")
         yield Do("zip.two-sliders" if zipper.sliders == 2 else "zip.one-slider")

@@ -11,6 +11,7 @@ from tessil.core.shapes.boxed_zip import BOXED_ZIP
 from tessil.core.shapes.carrying import carrying
 from tessil.core.shapes.clutch import CLUTCH
 from tessil.core.shapes.drawstring import DRAWSTRING
+from tessil.core.shapes.edged import edged
 from tessil.core.shapes.flat_pouch import FLAT_POUCH
 from tessil.core.shapes.free_panel import FREE_PANEL
 from tessil.core.shapes.offset_pouch import OFFSET_POUCH
@@ -20,7 +21,7 @@ from tessil.core.shapes.sleeve import SLEEVE
 from tessil.core.shapes.tote import TOTE
 
 SHAPES: dict[str, Shape] = {
-    shape.key: carrying(based(shape))
+    shape.key: carrying(based(edged(shape)))
     for shape in (
         TOTE,
         ONE_PIECE,

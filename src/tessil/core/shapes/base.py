@@ -13,7 +13,7 @@ from msgspec import field
 from msgspec.structs import replace
 
 from tessil.core.bag.model import Bag
-from tessil.core.brief.choice import CornerSchool, Lining
+from tessil.core.brief.choice import CornerSchool, Lining, ZipSet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
@@ -91,6 +91,7 @@ class Brief(Record, frozen=True):
     options: Mapping[str, str]
     lining: Lining
     corner: CornerSchool
+    zip_set: ZipSet = "seam"
     base_thick: Figure | None = None  # of what lies on a base, inside
 
     @property
@@ -131,6 +132,7 @@ class Shape(Record, frozen=True):
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"
     flat: Callable[[Brief], Sizes] | None = None  # sizes round an object without a base, if it may
+    flat_sides: bool = False  # whether its sides may be bound outside instead of sewn
     bare: Callable[[Brief, Sizes], Bag] | None = None  # ``build`` without what it is carried by
     carries: tuple[Carried, ...] = CARRIED  # ways in which it may be carried
     begins: Mapping[str, str] = field(default_factory=dict)  # with these choices of carrying
@@ -221,6 +223,16 @@ BASE = Option(
     "Base",
     "Boxed corners make a base; without one front and back meet at the bottom",
     (("boxed", "boxed"), (FLAT, "none, it is flat")),
+)
+
+
+SIDES_BOUND = "bound"
+SIDES = Option(
+    "sides",
+    "Sides",
+    "Sewn and turned, or laid wrong sides together and bound outside, a bottom seam with them",
+    (("seam", "sewn and turned"), (SIDES_BOUND, "bound outside")),
+    asks="sewn",
 )
 
 

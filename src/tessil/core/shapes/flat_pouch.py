@@ -139,6 +139,7 @@ FLAT_POUCH = Shape(
     to_panel=to_panel,
     build=build,
     leader="front",
+    flat_sides=True,
     cloths=2,
     uses=frozenset({"lining", "bottom", "zip"}),
 )

@@ -150,5 +150,6 @@ OFFSET_POUCH = Shape(
     to_panel=to_panel,
     build=build,
     leader="body",
+    flat_sides=True,
     uses=frozenset({"zip"}),
 )

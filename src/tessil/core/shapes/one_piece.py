@@ -197,5 +197,6 @@ ONE_PIECE = Shape(
     to_panel=to_panel,
     build=build,
     leader="body",
+    flat_sides=True,
     uses=frozenset({"lining", "corner", "top"}),
 )

@@ -113,5 +113,6 @@ SLEEVE = Shape(
     to_panel=to_panel,
     build=build,
     leader="body",
+    flat_sides=True,
     uses=frozenset({"lining", "top"}),
 )

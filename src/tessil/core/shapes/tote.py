@@ -303,6 +303,7 @@ TOTE = Shape(
     to_panel=to_panel,
     build=build,
     leader="front",
+    flat_sides=True,
     cloths=2,
     uses=frozenset({"lining", "corner", "bottom", "top"}),
 )

@@ -31,6 +31,7 @@ from tessil.core.project import Project
 from tessil.core.sandwich.choice import STIFF
 from tessil.core.sandwich.layers import thickness
 from tessil.core.shapes import Brief, SeamFigures, Shape, shape_as
+from tessil.core.shapes.base import NOTHING
 from tessil.core.shapes.held import held_figures
 from tessil.core.trouble import CannotPlan
 
@@ -43,7 +44,7 @@ def _seams(project: Project) -> SeamFigures:
         bottom=given("bottom seam", seams.bottom),
         top=given("top seam", seams.top),
         corner=given("corner seam", seams.corner),
-        zip=given("zipper seam", project.zipper.seam),
+        zip=given("zipper seam", project.zipper.seam) if project.zipper.set == "seam" else NOTHING,
         shown=given("visible zipper", project.zipper.shown),
         binding=given("binding seam", project.binding.seam),
     )
@@ -105,6 +106,7 @@ def brief_of(project: Project, shape: Shape) -> Brief:
         options=_options(shape, project.shape.options),
         lining=project.lining,
         corner=project.corner,
+        zip_set=project.zipper.set,
         base_thick=_base_thick(project),
     )
 

@@ -52,6 +52,8 @@ def owner_name(owner: CutOwner, bag: Bag) -> str:
     """``Front``, ``Front + Back``, ``Bias for the binding``, ``Handles``."""
     if owner.kind == "panels":
         return " + ".join(bag.panel(key).label for key in owner.keys)
+    if owner.kind == "edge" and owner.keys:
+        return next(edge.label for edge in bag.bound if edge.key in owner.keys).capitalize()
     if owner.kind == "hoop":
         known = {panel.key: panel.label for panel in bag.panels}
         return "In the hoop: " + " + ".join(known[key] for key in owner.keys if key in known)

@@ -339,6 +339,7 @@ _MAKING: dict[str, tuple[str, str]] = {
     "lay.faces": ("Lay the faces", "The {panels}, wrong sides together, edges even."),
     "lay.one": ("Lay it flat", "The {panels}, edges even, right side up."),
     "edge.baste": ("Baste all round", "Baste round the edge, inside the binding's seam."),
+    "edge.overcast": ("Overcast", "Zigzag or overcast every edge that stays as it was cut."),
     "base.strip": (
         "Strip on the base",
         "Press both long edges of the base strip under so that it is {wide} wide, lay it over the "

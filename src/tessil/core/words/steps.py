@@ -66,6 +66,18 @@ _PIECING = {
     ),
     "slant.press": ("{Press:seams}; lift the iron rather than push it: the edges are on the bias."),
     "slant.cut": "Cut the size out of the sewn strips, and stay-stitch its edges at ⅛ in (3 mm).",
+    "bind.own": (
+        "Lay the layers wrong sides together and bind {what}: sew on at {seam}, turn over "
+        "the edge, press the ends under, stitch behind."
+    ),
+    "zip.under-bound": (
+        "Bind both zipper edges first. Lay the zipper under a bound edge, teeth just clear of it, "
+        "and stitch in the ditch of the binding; then the other edge."
+    ),
+    "zip.lap-tape": (
+        "Butt a raw edge against the teeth, lap the decorative tape over edge and zipper tape, and "
+        "stitch both its sides; then the other edge."
+    ),
     "flip.line": (
         "Glue the lining under the {base}, its right side away from it: every seam then quilts it."
     ),

@@ -30,6 +30,7 @@ WareKind = Literal[
     "button",
     "thread",
     "ribbon",
+    "edge tape",
     "label",
 ]
 RINGS = 2  # of an adjustable strap: common practice, no source
@@ -48,7 +49,7 @@ class Ware(Record, frozen=True):
     @property
     def long(self) -> bool:
         """Whether it is bought by its length."""
-        return self.kind in ("cord", "piping cord", "webbing", "thread", "ribbon")
+        return self.kind in ("cord", "piping cord", "webbing", "thread", "ribbon", "edge tape")
 
     @property
     def amount(self) -> Figure:
@@ -82,6 +83,9 @@ def _closing(plan: Plan) -> Iterator[Need]:
             opening = given("window, opening", mark.width)
             longer = given("zipper beyond it", 1, Basis.PRACTICE)
             yield "zipper", (opening + longer).called("zipper of the pocket"), 1
+    for strip in plan.edge_strips:
+        if strip.tape:
+            yield "edge tape", strip.edge.length, strip.edge.number.whole
     for part in plan.bag.attachments:
         if not part.cloth:
             yield "cord", part.length, part.number
@@ -142,6 +146,7 @@ _NAMES: Mapping[WareKind, str] = {
     "button": "Buttons",
     "thread": "Thread for quilting",
     "ribbon": "Ribbon or lace",
+    "edge tape": "Decorative tape, lapped over the zipper",
     "label": "Labels",
 }
 

@@ -286,6 +286,18 @@ def edged_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     outer = tuple(panel.key for panel in plan.panels if panel.panel.kind != "lining")
     zips = ("zip trimmed",) if kinds.zips else ()
     ready = tuple(f"trimmed:{panel.key}" for panel in plan.panels)
+    if _some_turned(plan):
+        yield Deed(
+            "top.turn-in",
+            "top.turn-in",
+            "assemble",
+            outer,
+            tool="walking foot",
+            needs=ready,
+            gives=("top finished",),
+            minutes=minutes(8),
+        )
+        ready = (*ready, "top finished")
     yield Deed(
         "lay.faces",
         "lay.faces" if len(outer) > 1 else "lay.one",
@@ -319,9 +331,31 @@ def edged_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     yield from _bound(plan, ("basted",), (CAUGHT,))
 
 
+def _some_turned(plan: Plan) -> bool:
+    """Whether some edge of a bag that is bound elsewhere is turned in."""
+    return "turned" in _finishes(plan)
+
+
+def _finishes(plan: Plan) -> set[str]:
+    """What becomes of the edges of the outside."""
+    outer = (panel.panel for panel in plan.panels if panel.panel.kind == "outer")
+    return {edge.finish for panel in outer for edge in panel.edges}
+
+
 def finished_deeds(plan: Plan) -> Iterator[Deed]:
     """The last steps: cords in, a stiffener, a press, a look at it all."""
     whole = _last_facts(plan)
+    if "free" in _finishes(plan):
+        yield Deed(
+            "edge.overcast",
+            "edge.overcast",
+            "finish",
+            tool="walking foot",
+            needs=whole,
+            gives=("overcast",),
+            minutes=minutes(4),
+        )
+        whole = (*whole, "overcast")
     pushed = tuple(slid_in(plan, kinds_of(plan), whole))
     yield from pushed
     threaded = [s for s in plan.edge_steps.get("closing", ()) if s.what == "cord.thread"]
@@ -366,11 +400,11 @@ def finished_deeds(plan: Plan) -> Iterator[Deed]:
 
 def _last_facts(plan: Plan) -> tuple[str, ...]:
     kinds = kinds_of(plan)
-    if kinds.flat:
-        return ("sides stitched",)
     bound = bool(plan.edge_steps.get("binding"))
     if kinds.edging:
         return ("bound",) if bound else ("basted",)
+    if kinds.flat:
+        return ("sides stitched",)
     if turned_through_gap(kinds):
         return ("gap closed",) if kinds.zips else ("top finished",)
     if bound:

@@ -16,10 +16,10 @@ def joining_deeds(plan: Plan) -> Iterator[Deed]:
     """All steps from trimmed panels to a finished bag."""
     kinds = kinds_of(plan)
     yield from zipper_deeds(plan, kinds)
-    if kinds.flat:
-        yield from flat_deeds(plan, kinds)
-    elif kinds.edging:
+    if kinds.edging:
         yield from edged_deeds(plan, kinds)
+    elif kinds.flat:
+        yield from flat_deeds(plan, kinds)
     else:
         yield from shell_deeds(plan, kinds)
         yield from lining_deeds(plan, kinds)
