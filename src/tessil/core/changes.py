@@ -52,7 +52,13 @@ def _told(plan: Plan) -> Iterator[tuple[Key, Told]]:
             )
 
 
-_RUNGS = {"pieces": "piece", "pieced": "pieced", "quilted": "quilted", "trimmed": "to cut"}
+_RUNGS = {
+    "pieces": "piece",
+    "pieced": "pieced",
+    "quilted": "quilted",
+    "trimmed": "to cut",
+    "assembled": "front",
+}
 
 
 def moved(before: Plan, after: Plan, stage: Stage, panel: str) -> str:

@@ -11,6 +11,7 @@ from math import sqrt
 from tessil.core.catalogue.prints import Print
 from tessil.core.choices import bound_print
 from tessil.core.edges.bias import Joined, join_cost
+from tessil.core.edges.binding import EdgeStrip
 from tessil.core.edges.edging import SEAM, BiasCut
 from tessil.core.edges.runs import Run, bound_edge
 from tessil.core.edges.tube import TubePlan
@@ -19,6 +20,7 @@ from tessil.core.numbers.polygons import box_of, shifted
 from tessil.core.numbers.workings import Basis, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
+from tessil.core.shapes.edged import CORNER, TURNED_UNDER
 from tessil.core.words.written import value_text
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.edgeparts import (
@@ -128,12 +130,45 @@ def _panel_part(
 def _binding_picture(plan: Plan, panel: PanelPlan) -> Picture:
     parts = [_panel_part(plan, panel, lambda run: run.finish == "bound")]
     caption = f"{panel.panel.label}: its edges. No edge of this bag is bound."
+    if plan.edge_strips:
+        parts.append(own_strips(plan))
+        caption = f"{panel.panel.label}: its edges, and the strips of those bound by themselves."
     if plan.binding is not None:
         parts.append(_unrolled(plan))
         if plan.project.binding.grain == "straight":
             parts.append(_strips(plan))
         caption = "The edges, the bound one unrolled, and its strips. Hatched: over."
     return _stacked(parts, caption)
+
+
+def own_strips(plan: Plan) -> tuple[list[Item], float, float]:
+    """Every edge with a strip or a tape of its own: how long each is, how wide it is cut."""
+    read, y, wide = plan.marks.notation.read_off, 0.0, 1.0
+    items: list[Item] = [Label((0, -1.1), "Strips of their own", align="left", strong=True)]
+    for strip in plan.edge_strips:
+        long = float(strip.edge.length.value)
+        high = float(strip.cut.value) if strip.cut is not None else 0.75
+        shape = rectangle(0, y, long, high)
+        items += [Shade(shape, "paper"), Line(shape, "raw", closed=True)]
+        items += _corner_lines(strip, y, high)
+        many = strip.edge.number.whole
+        name = strip.edge.label + (", tape" if strip.tape else "")
+        words = f"{many} × {name}" if many > 1 else name
+        items.append(Label((long / 2, y + high / 2), words, chip=True))
+        items.append(Dimension((0, y + high), (long, y + high), read(strip.edge.length.value), 0.6))
+        if strip.cut is not None:
+            items.append(Dimension((long, y), (long, y + high), read(strip.cut.value), 0.6))
+        y, wide = y + high + 2.0, max(wide, long)
+    return items, wide, y
+
+
+def _corner_lines(strip: EdgeStrip, y: float, high: float) -> Iterator[Item]:
+    """Where a strip is mitred: half of what is turned under, then part by part."""
+    x = float(TURNED_UNDER.value) / 2
+    for part in strip.edge.parts[:-1]:
+        x += float(part) + float(CORNER.value) / 2
+        yield Line(((x, y - 0.2), (x, y + high + 0.2)), "seam")
+        x += float(CORNER.value) / 2
 
 
 def paper_pictures(plan: Plan) -> list[Picture]:
@@ -145,6 +180,8 @@ def paper_pictures(plan: Plan) -> list[Picture]:
         if plan.project.binding.grain == "straight":
             parts.append(_strips(plan))
         made.append(_stacked(parts, "The bound edge unrolled, and its strips. Hatched: over."))
+    if plan.edge_strips:
+        made.append(_stacked([own_strips(plan)], "Edges that are bound by themselves."))
     if edging.bias:
         made.append(_bias_picture(plan, panel))
     if edging.straps:

@@ -51,7 +51,12 @@ CAUTIONED: Mapping[Operation, Stage] = {
 }
 
 
-_RUNGS: Mapping[Operation, str] = {"piece": "pieced", "quilt": "quilted", "trim": "trimmed"}
+_RUNGS: Mapping[Operation, str] = {
+    "piece": "pieced",
+    "quilt": "quilted",
+    "trim": "trimmed",
+    "zipper": "assembled",
+}
 
 
 class Maker:

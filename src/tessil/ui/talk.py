@@ -14,7 +14,7 @@ from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
 from tessil.core.shapes import SHAPES
 from tessil.core.shapes.acts.shaping import reshape, start_from
-from tessil.core.shapes.base import Asks, Option, SizeField
+from tessil.core.shapes.base import SIDES, SIDES_BOUND, Asks, Option, SizeField
 from tessil.files.report import finished_text
 from tessil.ui.asking import field_of, setter
 from tessil.ui.specs import Spec, with_empty
@@ -257,7 +257,7 @@ def _closes(plan: Plan) -> Iterator[Spec]:
             plan,
             "zipper.set",
             "choice",
-            "It is set",
+            "Zipper",
             "In a seam it takes of both edges; bound or lapped over, nothing is lost",
             "Set the zipper otherwise",
             ZIP_SETS,
@@ -333,9 +333,10 @@ def _sewn(plan: Plan) -> Iterator[Spec]:
 
 def _seams(plan: Plan) -> Iterator[Spec]:
     uses, options = plan.shape.uses, plan.brief.options
-    if plan.shape.has_side_seam(options):
+    outside = options.get(SIDES.key) == SIDES_BOUND
+    if plan.shape.has_side_seam(options) and not outside:
         yield field_of(plan, "seams.side", "length", "Side seam", "Allowance at the sides")
-    if "bottom" in uses:
+    if "bottom" in uses and not outside:
         yield field_of(plan, "seams.bottom", "length", "Bottom seam", "Allowance at the bottom")
     if "corner" in uses and plan.project.corner == "cut":
         yield field_of(plan, "seams.corner", "length", "Corner seam", "Across the boxed corners")

@@ -204,10 +204,19 @@ class FlapNeed(Record, frozen=True):
     narrower: Figure | None = None  # than the opening, where it is a panel of its own
 
 
+class Assembled(Record, frozen=True):
+    """A front of several parts once they are sewn together and trimmed as one: the template of what
+    lies behind it.  What was measured of it stands with the ``leader`` among its parts."""
+
+    leader: str
+    width: Figure
+    height: Figure
+
+
 class BoundEdge(Record, frozen=True):
     """An edge with a binding of its own, or with a ``tape`` lapped over it: how long one strip is,
-    how many of them, how many walls lie under it, which edges of panels, how many corners it
-    mitres."""
+    how many of them, how many walls lie under it, which edges of panels, its parts from corner to
+    corner."""
 
     key: Literal["sides", "zipper", "top", "right", "bottom", "left"]
     label: str
@@ -215,8 +224,13 @@ class BoundEdge(Record, frozen=True):
     number: Figure
     walls: int
     edges: tuple[EdgeRef, ...]
-    corners: int = 0
+    parts: tuple[Inches, ...] = ()  # from corner to corner, where it mitres some
     tape: bool = False
+
+    @property
+    def corners(self) -> int:
+        """How many it mitres."""
+        return max(len(self.parts) - 1, 0)
 
 
 class BagFigure(NamedTuple):
@@ -246,6 +260,7 @@ class Bag(Record, frozen=True):
     flap: FlapNeed | None = None
     opening: Figure | None = None
     loop: bool = False
+    assembled: Assembled | None = None
     bound: tuple[BoundEdge, ...] = ()  # edges with strips of their own
     corners: int = 0  # that are boxed, each a seam as long as the bag is deep there
     raw: tuple[Figure, ...] = ()  # further seams that are raw inside, once corners are trimmed

@@ -33,6 +33,7 @@ class Measured(Decided):
     quilted: Got = Field(default_factory=Got)
     added: Got = Field(default_factory=Got)
     trimmed: Got = Field(default_factory=Got)
+    assembled: Got = Field(default_factory=Got)  # with the other parts of a front
     notch: Got = Field(default_factory=Got)  # as cut: from the side, and from the other edge
 
     def over(self, other: Measured) -> Measured:

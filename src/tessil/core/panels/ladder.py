@@ -1,4 +1,4 @@
-"""The size ladder of one panel: pieces → pieced → quilted → trimmed → finished.
+"""The size ladder of one panel: pieces → pieced → quilted → trimmed → (assembled →) finished.
 
 Reads a planned panel; computes nothing new.
 """
@@ -7,14 +7,14 @@ from __future__ import annotations
 
 from typing import Literal
 
-from tessil.core.bag.model import Bag
+from tessil.core.bag.model import Assembled, Bag
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Figure, total
 from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 
-RungKey = Literal["pieces", "pieced", "quilted", "trimmed", "finished"]
+RungKey = Literal["pieces", "pieced", "quilted", "trimmed", "assembled", "finished"]
 
 
 NOT_MEASURED = Got()
@@ -94,6 +94,19 @@ def _follows(panel: PanelPlan, bag: Bag) -> str:
     return "cut to this"
 
 
+def _assembled(panel: PanelPlan, front: Assembled) -> Rung:
+    """The parts of a front sewn together and trimmed as one: what the others follow."""
+    return Rung(
+        key="assembled",
+        label="Assembled",
+        sizes=(front.width, front.height),
+        note="measured" if _is_got(panel.measured.assembled) else "trimmed together",
+        planned=Pair(front.width, front.height),
+        got=panel.measured.assembled,
+        measurable=True,
+    )
+
+
 def ladder(panel: PanelPlan, bag: Bag) -> tuple[Rung, ...]:
     """The rungs that this panel really lives through, in working order."""
     rungs = [_pieces(panel)]
@@ -112,6 +125,8 @@ def ladder(panel: PanelPlan, bag: Bag) -> tuple[Rung, ...]:
             measurable=True,
         )
     )
+    if bag.assembled is not None and panel.key == bag.assembled.leader:
+        rungs.append(_assembled(panel, bag.assembled))
     whole = "the bag" if bag.boxed else "in use"
     rungs.append(Rung("finished", "Finished", bag.finished, whole))
     return tuple(rungs)

@@ -110,7 +110,8 @@ class Shape(Record, frozen=True):
     ``short`` is what a bag of it is called by its maker.
     ``proportions`` give sizes nobody has typed from the finished ones.  ``from_piece`` turns
     the largest piece of cloth a panel can be into the leader's size, where another panel is
-    larger than the leader.
+    larger than the leader.  ``assembled`` gives the sizes of a front of several parts whose width
+    and height, sewn together, were measured.
     """
 
     key: str
@@ -127,11 +128,12 @@ class Shape(Record, frozen=True):
     proportions: Mapping[str, Callable[[Sizes], Figure]] = field(default_factory=dict)
     from_piece: Callable[[Brief, Sizes], Sizes] | None = None
     uses: frozenset[str] = frozenset()  # of: lining, corner, top, bottom, zip, binding
-    side_seam: tuple[str, str] | None = None  # the choice of an option that has one, if not all
+    side_seam: tuple[str, ...] | None = None  # options so called, and their choices that have one
     lining: Lining | None = None  # what it begins with, if it is not what it uses
     panel_width: str = "panel_width"
     panel_height: str = "panel_height"
     flat: Callable[[Brief], Sizes] | None = None  # sizes round an object without a base, if it may
+    assembled: Callable[[Brief, Sizes, Sizes], Sizes] | None = None  # its front, as measured
     flat_sides: bool = False  # whether its sides may be bound outside instead of sewn
     bare: Callable[[Brief, Sizes], Bag] | None = None  # ``build`` without what it is carried by
     carries: tuple[Carried, ...] = CARRIED  # ways in which it may be carried
@@ -173,7 +175,10 @@ class Shape(Record, frozen=True):
 
     def has_side_seam(self, options: Mapping[str, str]) -> bool:
         """Whether its sides go into a seam."""
-        return self.side_seam is None or options.get(self.side_seam[0]) == self.side_seam[1]
+        if self.side_seam is None:
+            return True
+        key, *choices = self.side_seam
+        return any(name.startswith(key) and made in choices for name, made in options.items())
 
     @property
     def begins_lining(self) -> Lining:

@@ -10,7 +10,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, Panel, ZipperNeed
+from tessil.core.bag.model import Assembled, Bag, Panel, ZipperNeed
 from tessil.core.bag.net import OVER, Net, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -80,6 +80,23 @@ def from_piece(brief: Brief, sizes: Sizes) -> Sizes:
     seams = brief.seams
     lower = sizes["panel_height"] - seams.shown - sizes["upper"] + seams.zip
     return {"panel_height": lower.settled("lower front, trimmed height")}
+
+
+def as_assembled(brief: Brief, sizes: Sizes, front: Sizes) -> Sizes:
+    """Sizes of the parts of a front that was measured as it was trimmed in one: all as wide as
+    that; what it is higher or lower shows above the zipper."""
+    changed: dict[str, Figure] = {}
+    if "width" in front:
+        changed["panel_width"] = front["width"]
+    if "height" in front:
+        seams = brief.seams
+        upper = front["height"] - seams.shown - (sizes["panel_height"] - seams.zip)
+        changed["upper"] = positive(
+            upper.called("shows above the zipper"),
+            "upper",
+            "So high assembled, nothing would be left above the zipper: measure it again.",
+        )
+    return changed
 
 
 def _rims(brief: Brief, zipped: Side | None = None) -> Rims:
@@ -198,6 +215,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         finished=(finished, height),
         inside=inside,
         net=_net(brief, panels, panel["upper"].value),
+        assembled=Assembled("lower", finished, height),
         zipper=ZipperNeed(width, zipper_length(width), finished),
         opening=(2 * (width + height)).called("round the pouch"),
     )
@@ -223,6 +241,7 @@ BOUND_POUCH = Shape(
     leader="lower",
     cloths=2,
     from_piece=from_piece,
+    assembled=as_assembled,
     proportions={"upper": lambda sizes: sizes["height"] / 5},
     uses=frozenset({"zip", "binding"}),
 )

@@ -126,8 +126,9 @@ def _strips(bag: Bag, sewn: list[Join], bottom: bool) -> tuple[BoundEdge, ...]:
     width, height = bag.finished[:2]
     refs = tuple(ref for join in sewn for ref in (*join.one, *join.other))
     if bottom:
+        parts = height.value, width.value, height.value
         long = (2 * height + width + 2 * CORNER + TURNED_UNDER).called("sides and bottom, binding")
-        return (BoundEdge("sides", "sides and bottom", long, count("strip", 1), 2, refs, 2),)
+        return (BoundEdge("sides", "sides and bottom", long, count("strip", 1), 2, refs, parts),)
     long = (height + TURNED_UNDER).called("a side, binding")
     return (BoundEdge("sides", "each side", long, count("strips", 2, Basis.GEOMETRY), 2, refs),)
 

@@ -80,13 +80,12 @@ def _bound_runs(rims: Rims, size: tuple[Figure, Figure]) -> tuple[BoundEdge, ...
         parts = [size[0] if one in ("top", "bottom") else size[1] for one in run]
         name = " and ".join(run)
         corners = len(run) - 1
+        values = tuple(part.value for part in parts)
         long = total([*parts, *(CORNER for _ in range(corners)), TURNED_UNDER])
         refs = tuple(EdgeRef("panel", EdgeKey(one)) for one in run)
-        made.append(
-            BoundEdge(
-                side, name, long.called(f"{name}, binding"), count("strip", 1), 1, refs, corners
-            )
-        )
+        one = count("strip", 1)
+        label = f"{name}, binding"
+        made.append(BoundEdge(side, name, long.called(label), one, 1, refs, values))
     return tuple(made)
 
 
@@ -143,7 +142,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 FREE_PANEL = Shape(
     key="free-panel",
     lining="none",
-    side_seam=("edge", "seam"),
+    side_seam=("edge", "seam", "turned"),
     name="Free panel",
     short="Panel",
     sentence="Any rectangle: a mat, a cover, or a part of something else.",

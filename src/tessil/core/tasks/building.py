@@ -157,6 +157,13 @@ def _with_measured(task: BuildTask, sizes: Sizes) -> Sizes:
     ):
         if value is not None:
             changed[key] = given(f"trimmed {way}, measured", value, Basis.MEASURED)
+    front = {
+        way: given(f"assembled {way}, measured", value, Basis.MEASURED)
+        for way, value in (("width", got.assembled.width), ("height", got.assembled.height))
+        if value is not None
+    }
+    if shape.assembled is not None and front:
+        changed.update(shape.assembled(task.brief, changed, front))
     for field in shape.fields:
         value = {"side": got.notch.width, "other": got.notch.height}.get(field.leg)
         if value is not None and field.key in sizes:

@@ -339,6 +339,11 @@ _MAKING: dict[str, tuple[str, str]] = {
     "lay.faces": ("Lay the faces", "The {panels}, wrong sides together, edges even."),
     "lay.one": ("Lay it flat", "The {panels}, edges even, right side up."),
     "edge.baste": ("Baste all round", "Baste round the edge, inside the binding's seam."),
+    "front.measure": (
+        "Trim the front as one",
+        "Trim the assembled front square, all its parts together: {wide} by {high} is planned. "
+        "Measure it and write on the ladder what came out: back and binding follow it.",
+    ),
     "edge.overcast": ("Overcast", "Zigzag or overcast every edge that stays as it was cut."),
     "base.strip": (
         "Strip on the base",

@@ -28,6 +28,9 @@ PIPED = Gate("piping-first", "piping on")
 COOL = Gate("cool-iron", "iron set")
 
 
+FRONT = "front trimmed as one"
+
+
 def minutes(value: int | Fraction) -> Figure:
     """A first guess of how long a step takes, before any log: common practice, no source."""
     return given("a first guess", Fraction(value), Basis.GUESS, power=0).called("minutes")

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from tessil.core.bag.deeds import Deed
 from tessil.core.catalogue import Material
-from tessil.core.making.acts.common import COOL, UPRIGHT, from_steps, minutes
+from tessil.core.making.acts.common import COOL, FRONT, UPRIGHT, from_steps, minutes
 from tessil.core.making.acts.hoop import hoop_deeds, hooped_panel
 from tessil.core.panels.panel import PanelPlan, foundation_of, sewn_as_one
 from tessil.core.planned import Plan
@@ -57,7 +57,7 @@ def panel_deeds(plan: Plan) -> Iterator[Deed]:
 
 
 def _outer(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
-    key, name = panel.key, panel.panel.label
+    key = panel.key
     pieced = f"pieced:{key}"
     parts, as_one = panel.parts, sewn_as_one(panel.choices)
     for at in range(len(parts)):
@@ -90,7 +90,7 @@ def _outer(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
         yield from hooped_panel(plan, panel, pieced)
     else:
         yield from _layered(plan, panel, pieced)
-    yield from _trimmed(panel, name)
+    yield from _trimmed(plan, panel)
 
 
 def _part(panel: PanelPlan, at: int, as_one: bool) -> Iterator[Deed]:
@@ -207,15 +207,17 @@ def _layered(plan: Plan, panel: PanelPlan, pieced: str) -> Iterator[Deed]:
         )
 
 
-def _trimmed(panel: PanelPlan, name: str) -> Iterator[Deed]:
+def _trimmed(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
     key = panel.key
     steps = squaring(panel)
-    ready = (f"quilted:{key}",)
+    ready: tuple[str, ...] = (f"quilted:{key}",)
     if steps:
         yield from from_steps(
             steps, f"trim.{key}", "trim", (key,), ready, (f"squared:{key}",), "ruler"
         )
         ready = (f"squared:{key}",)
+    if _follows_front(plan, key):
+        ready = (*ready, FRONT)
     yield Deed(
         f"trim.cut.{key}",
         "trim.cut",
@@ -238,6 +240,12 @@ def _trimmed(panel: PanelPlan, name: str) -> Iterator[Deed]:
         minutes=minutes(3),
     )
     yield from _corners(panel)
+
+
+def _follows_front(plan: Plan, key: str) -> bool:
+    """Whether a panel is trimmed to a front that is sewn together first."""
+    parts = {ref.panel for j in plan.bag.joins if j.kind == "zip" for ref in (*j.one, *j.other)}
+    return plan.bag.assembled is not None and key not in parts
 
 
 def _plain(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:

@@ -5,12 +5,38 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.deeds import Deed
-from tessil.core.making.acts.common import MIDDLES_MEET, OPEN_ZIP, PULL_IN, from_steps, minutes
+from tessil.core.making.acts.common import (
+    FRONT,
+    MIDDLES_MEET,
+    OPEN_ZIP,
+    PULL_IN,
+    from_steps,
+    minutes,
+)
 from tessil.core.making.acts.kinds import Kinds, ready_for
 from tessil.core.making.acts.parts import in_the_top
 from tessil.core.planned import Plan
 
 OWN = ("loop.baste", "zip.pull", "cord.open", "cord.thread")  # with gates of their own here
+
+
+def _assembled(plan: Plan, keys: tuple[str, ...]) -> Iterator[Deed]:
+    """A front of several parts trimmed as one and measured: what lies behind it follows."""
+    front = plan.bag.assembled
+    if front is None:
+        return
+    yield Deed(
+        "front.measure",
+        "front.measure",
+        "zipper",
+        (front.leader, *(key for key in keys if key != front.leader)),
+        tool="ruler",
+        needs=("zip trimmed",),
+        check=True,
+        values=(("wide", front.width.value), ("high", front.height.value)),
+        gives=(FRONT,),
+        minutes=minutes(4),
+    )
 
 
 def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
@@ -94,6 +120,7 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         gives=("zip trimmed",),
         minutes=minutes(1),
     )
+    yield from _assembled(plan, keys)
     yield Deed(
         "zip.open",
         "zip.open-half",
