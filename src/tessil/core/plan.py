@@ -57,7 +57,7 @@ from tessil.core.tasks.inputs import (
     to_plan,
 )
 from tessil.core.trimming.marks import base_places, placed_marks
-from tessil.core.trimming.squaring import least_gap
+from tessil.core.trimming.squaring import all_but, least_gap
 
 
 def _binding(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> BindingPlan | None:
@@ -69,6 +69,23 @@ def _binding(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> Binding
     walls = walls_bound(bag.net)
     thick = brief.wall if walls == 1 else walls * brief.wall
     return plan_binding(choice, edge, bag.loop, thick, width, brief.rulers.ruler, corners)
+
+
+def _gaps(project: Project, bag: Bag, padded: bool) -> tuple[Figure, Figure]:
+    """The least gap that this bag turns through, and the one that is left."""
+    stiff = bag.floor[1] if bag.floor is not None else None
+    least = least_gap(bag.finished[0], padded, stiff if _is_stiff(project) else None)
+    if project.gap_corners is not None:
+        seam = bag.finished[0] if bag.has_bottom_seam or bag.zipper else bag.finished[1]
+        return least, all_but(seam, project.gap_corners)
+    if project.turning_gap is not None:
+        return least, given("turning gap", project.turning_gap)
+    return least, least
+
+
+def _is_stiff(project: Project) -> bool:
+    """Whether something is fused on the base that is turned with the bag."""
+    return project.base.stiffener in ("fused", "lining")
 
 
 def _strips(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> tuple[EdgeStrip, ...]:
@@ -170,8 +187,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     )
     lain = Lain(panels, sets, binding, edging, hooped, by_edge)
     items = of("items", cut_list, like("lain", lain), cut_task)
-    least = least_gap(bag.finished[0], batting_of(project, lead.choices) is not None)
-    gap = project.turning_gap
+    least, gap = _gaps(project, bag, batting_of(project, lead.choices) is not None)
     bulk = bulk_tasks(
         bag.joins,
         meeting(bag.net),
@@ -218,7 +234,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         weight=of("weight", _weight, weights),
         washed=of("washed", _washed, project.wash.share, bag),
         gap_least=least,
-        gap=least if gap is None else like("gap", given("turning gap", gap)),
+        gap=like("gap", gap),
         binding=binding,
         edge_strips=by_edge,
         edge_task=edge_task,

@@ -9,6 +9,7 @@ from collections.abc import Mapping
 
 from tessil.core.bag.model import Bag
 from tessil.core.bag.steps import Step
+from tessil.core.brief.choice import LiningIn
 from tessil.core.brief.fit import Fit
 from tessil.core.catalogue import Material
 from tessil.core.cutting.cutlist import Purchase, SetGroup
@@ -111,9 +112,25 @@ class Plan(Record, frozen=True):
         return self.bulk.get(panel, ())
 
     @property
+    def lining_way(self) -> LiningIn:
+        """How a dropped-in lining comes in; through a gap where it cannot as was chosen: tucked in
+        at an open top, as a sleeve where both ends of one panel are turned in, with a false seam
+        where it is in one piece."""
+        way = self.project.lining_in
+        if way == "false-seam":
+            return way if any(p.kind == "lining" and p.folds for p in self.bag.panels) else "gap"
+        ends = {edge.finish for edge in self.lead.panel.edges if edge.key.side in ("top", "bottom")}
+        open_top = self.bag.zipper is None
+        if way == "sleeve":
+            one = len([p for p in self.bag.panels if p.kind == "outer"]) == 1
+            both = one and ends == {"turned"} and bool(self.bag.joins)
+            return way if open_top and both else "gap"
+        return way if open_top else "gap"
+
+    @property
     def tucked(self) -> bool:
-        """Whether the lining is tucked in at an open top, and so needs no gap to turn through."""
-        return self.project.lining_in == "tucked" and self.bag.zipper is None
+        """Whether the lining is in without a gap to turn through."""
+        return self.lining_way in ("tucked", "sleeve")
 
     def ladder(self, key: str) -> tuple[Rung, ...]:
         return ladder(self.panel(key), self.bag)

@@ -88,8 +88,10 @@ class OneBag(Decided):
     oversize: Oversize = Field(default_factory=Oversize)
     hooping: Hooping = Field(default_factory=Hooping)
     lining: Lining = "drop-in"
-    lining_in: LiningIn = "gap"  # how one that is dropped in comes in, where the top is turned in
+    lining_in: LiningIn = "gap"  # how one that is dropped in comes in
+    lining_apart: bool = False  # two halves of a lining may be unlike
     turning_gap: Size | None = None
+    gap_corners: Size | None = None  # all of the seam but so much from each corner, instead
     lining_shorter: Longer = Fraction(0)
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)  # of all alike

@@ -81,8 +81,8 @@ def _bare(panel: PanelPlan, margin: float) -> Iterator[Item]:
     straight = []
     for line in panel.quilt.lines:
         points = _on_top(panel, line)
-        if line.closed:
-            yield Line(points, "thin", closed=True)
+        if line.bent:
+            yield Line(points, "thin", closed=line.closed)
         else:
             straight.append((*points[0], *points[-1]))
     yield Net(tuple(straight), "thin")
@@ -98,8 +98,8 @@ def stitches(panel: PanelPlan) -> Iterator[Item]:
     straight = []
     for line in panel.quilt.lines:
         points = _on_top(panel, line)
-        if line.closed:
-            yield Line(points, "quilt", closed=True, key=f"line:{line.key}")
+        if line.bent:
+            yield Line(points, "quilt", closed=line.closed, key=f"line:{line.key}")
         else:
             (x1, y1), (x2, y2) = points
             straight.append((x1, y1, x2, y2))
@@ -196,7 +196,7 @@ def _order(panel: PanelPlan) -> Iterator[Item]:
     turns = panel.sewing.order
     for number, turn in enumerate(turns[:MOST_NUMBERS], start=1):
         points = _on_top(panel, panel.quilt.lines[turn.line])
-        if panel.quilt.lines[turn.line].closed:
+        if panel.quilt.lines[turn.line].bent:
             yield Label(points[0], str(number), chip=True, strong=True)
             continue
         start, end = (points[-1], points[0]) if turn.back else (points[0], points[-1])

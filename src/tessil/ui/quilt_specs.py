@@ -13,6 +13,7 @@ from tessil.core.numbers.exact import fraction_of
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import put_back
+from tessil.core.quilting.acts.byprint import by_print
 from tessil.core.quilting.acts.minding import part_path
 from tessil.core.quilting.choice import Quilting, QuiltZone
 from tessil.core.quilting.patterns import PATTERNS
@@ -127,6 +128,13 @@ def _gaps(part: _Part) -> Iterator[Spec]:
         yield part.ask("gap", "length", "Wished gap", "From line to line, sewn")
         gap = part.ask("gap", "slide", "", "Drag along the ruler, and see all that follows")
         yield replace(gap, key="panel.quilting.gap.slide")
+    if "wide" in asks:
+        about = "How far a decorative stitch swings; nothing: a straight one"
+        yield part.ask("stitch_wide", "length", "Stitch, wide", about)
+    ruled = by_print(part.plan, part.panel, part.path) if "spacing" in asks else None
+    if ruled is not None:
+        about = "The print is the ruler"
+        yield Spec("quilt.print", "action", ruled.words, about, None, always(ruled))
     if "gap_other" in asks:
         other = part.ask("gap_other", "length?", part.pattern.other, "Their gap")
         yield with_empty(other, "the same")

@@ -126,6 +126,7 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
 Pairs = tuple[tuple[str, str], ...]
 _CLOTHS = (("doubled", "one, doubled"), ("two", "two, ¼ showing"))
 _SIDES = (("sewn", "sewn on"), ("seams", "in the seams"))
+_MADE = (("sewn", "turned and sewn"), ("fused", "fused on"), ("embroidered", "embroidered"))
 _BAGS = (("one", "in one piece"), ("two", "in two"))
 
 
@@ -142,6 +143,9 @@ def _pocket_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
         yield ask("cloths", "choice", "Of cloth", "The inner of two shows above as a lip", _CLOTHS)
         why = "Turned in and sewn on, or caught in the panel's own side seams"
         yield ask("sides", "choice", "Its sides", why, _SIDES)
+    if mark.kind == "motif":
+        why = "Stitched before the panel is cut to size; what is fused is drawn mirrored"
+        yield ask("made", "choice", "It is", why, _MADE)
     if mark.kind == "window":
         yield ask("box", "length", "Box, high", "The opening that shows the zipper: ⅜ to ½")
         yield ask("bag", "choice", "Its bag", "Folded at the bottom, or two pieces", _BAGS)
@@ -208,6 +212,9 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         if not plan.tucked:
             gap = field_of(plan, "turning_gap", "length?", "Turning gap", "")
             yield with_empty(gap, "the least")
+            about = "So much sewn from each corner, all between left open: 2 is usual"
+            rest = field_of(plan, "gap_corners", "length?", "All but, each corner", about)
+            yield with_empty(rest, "by the gap")
     if panel.quilts:
         yield from oversize(plan)
 

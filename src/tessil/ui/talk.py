@@ -290,17 +290,30 @@ def _carried(plan: Plan) -> Iterator[Spec]:
 
 
 def _lining_in(plan: Plan) -> Iterator[Spec]:
-    """How a lining that is dropped in comes into an open bag whose top is turned in."""
+    """How a lining that is dropped in comes into the bag, and whether its halves are alike."""
+    if plan.project.lining != "drop-in" or not plan.bag.panel_kinds & {"lining"}:
+        return
+    ways = _ways_in(plan)
+    if len(ways) > 1:
+        why = "What is left open, or sewn first, to get it in"
+        yield field_of(plan, "lining_in", "choice", "It goes in", why, choices=ways)
+    twice = any(panel.key == "lining" and panel.copies == 2 for panel in plan.bag.panels)
+    if twice or plan.project.lining_apart:
+        why = "Two halves may be of unlike cloth, with unlike pockets"
+        yield field_of(plan, "lining_apart", "toggle", "Its halves unlike", why, "Part the lining")
+
+
+def _ways_in(plan: Plan) -> tuple[tuple[str, str], ...]:
+    """The ways that this bag's lining can come in."""
+    ways = [("gap", "through a gap")]
     turned = "top" in plan.shape.uses and plan.brief.options.get("top") != "bound"
-    if plan.project.lining == "drop-in" and turned and "zip" not in plan.shape.uses:
-        yield field_of(
-            plan,
-            "lining_in",
-            "choice",
-            "It goes in",
-            "Sewn round the top and turned through a gap, or tucked in and stitched on at the edge",
-            choices=(("gap", "through a gap"), ("tucked", "tucked in")),
-        )
+    if turned and plan.bag.zipper is None:
+        ways.append(("tucked", "tucked in"))
+        if plan.shape.cloths == 1:
+            ways.append(("sleeve", "as a sleeve"))
+    if any(panel.kind == "lining" and panel.folds for panel in plan.bag.panels):
+        ways.append(("false-seam", "by a false seam"))
+    return tuple(ways)
 
 
 def _sewn(plan: Plan) -> Iterator[Spec]:

@@ -279,6 +279,11 @@ class Bag(Record, frozen=True):
         return self.finished[0], next(size for size, word in rest if word != "high")
 
     @property
+    def panel_kinds(self) -> set[str]:
+        """Which kinds of panels it has."""
+        return {panel.kind for panel in self.panels}
+
+    @property
     def has_bottom_seam(self) -> bool:
         """Whether a seam runs along its bottom."""
         return any(join.key.what == "seam" and join.key.side == "bottom" for join in self.joins)

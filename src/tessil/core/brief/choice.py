@@ -10,7 +10,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Key, Name, Room, Seam, Size
 
 Lining = Literal["drop-in", "quilted-in", "none"]
-LiningIn = Literal["gap", "tucked"]
+LiningIn = Literal["gap", "tucked", "sleeve", "false-seam"]
 ZipSet = Literal["seam", "bound", "lapped"]  # how a zipper meets the cloth
 CornerSchool = Literal["cut", "line", "pinch"]
 

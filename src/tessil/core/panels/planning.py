@@ -86,6 +86,7 @@ class Task(Record, frozen=True):
     owner: str
     linings: int
     lining_print: str
+    motif: bool = False  # something is stitched on it before it is cut to size
 
     @property
     def field(self) -> str:
@@ -144,13 +145,17 @@ def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
     return (cut - 2 * seam).called("each strip shows")
 
 
-def _needed(setting: Setting, panel: Panel, strain: Strain, way: Way) -> Figure:
+def _needed(setting: Setting, task: Task, strain: Strain, way: Way) -> Figure:
+    panel = task.panel
     oversize, trimmed = setting.oversize, panel.width if way == "width" else panel.height
     if panel.spare is not None:
         ends = sum(_is_free(panel, side) for side in ENDS_OF[way])
         if ends:
             longer = trimmed + count("free sides", ends, Basis.GEOMETRY) * panel.spare
             return longer.settled(f"to cut, {way}")
+    if strain is NO_STRAIN and task.motif:  # stitched first, cut after: cloth draws in
+        larger = trimmed + 2 * setting.squaring
+        return up_to(larger, setting.marks.piece_step).settled(f"to piece, {way}")
     if strain is NO_STRAIN or oversize.way == "none":
         return trimmed.called(f"to piece, {way}")
     if oversize.way == "fixed":
@@ -367,9 +372,7 @@ def _lay(
             f"{task.field}.quilting.gap",
             "Lines so close would draw in more than half of the panel: choose a wider gap.",
         )
-    needed = Pair(
-        _needed(setting, panel, draw.x, "width"), _needed(setting, panel, draw.y, "height")
-    )
+    needed = Pair(_needed(setting, task, draw.x, "width"), _needed(setting, task, draw.y, "height"))
     trimmed = Pair(panel.width, panel.height)
     if before is not None and _same_top(choices, before.needed, needed):
         planned, parts = before.planned, before.parts

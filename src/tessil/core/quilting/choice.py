@@ -10,7 +10,19 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Ranged, Room, Size
 from tessil.core.numbers.records import Record
 
-Pattern = Literal["channels", "grid", "diagonal", "diamonds", "ditch", "offset", "echo", "none"]
+Pattern = Literal[
+    "channels",
+    "grid",
+    "diagonal",
+    "diamonds",
+    "ditch",
+    "offset",
+    "ditch-rows",
+    "echo",
+    "meander",
+    "repeat",
+    "none",
+]
 Spacing = Literal["divide", "keep", "hit", "clear"]
 Centre = Literal["line", "gap"]
 MOST_DRAWN = 200
@@ -45,6 +57,7 @@ class Quilting(Decided):
     stitch_mm: Annotated[
         ExactShare, Field(gt=0, le=8, json_schema_extra={"exclusiveMinimum": 0, "maximum": 8})
     ] = Fraction(3)
+    stitch_wide: Room = Fraction(0)  # of a decorative stitch in rows: how far it swings
     drawn: Annotated[tuple[DrawnLine, ...], Field(max_length=MOST_DRAWN)] = ()
     left_out: Annotated[tuple[str, ...], Field(max_length=600)] = ()
 

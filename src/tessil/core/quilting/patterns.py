@@ -9,9 +9,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Literal
 
+from msgspec.structs import replace
+
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.records import Record
-from tessil.core.numbers.workings import given
+from tessil.core.numbers.workings import Basis, given
 from tessil.core.quilting.choice import Pattern, Quilting
+from tessil.core.quilting.filling import lay_meander, lay_repeat, lay_rows
 from tessil.core.quilting.seams import SeamLine
 from tessil.core.quilting.sets import (
     LineSet,
@@ -29,7 +33,7 @@ from tessil.core.quilting.shrinkage import Family
 from tessil.core.trouble import CannotPlan
 
 Sets = tuple[LineSet, ...]
-Asked = Literal["run", "angle", "offset", "gap", "gap_other", "spacing"]
+Asked = Literal["run", "angle", "offset", "gap", "gap_other", "spacing", "wide"]
 
 
 class QuiltPattern(Record, frozen=True):
@@ -81,6 +85,12 @@ def _as_diamonds(choice: Quilting) -> tuple[Family, ...]:
     return _gap(choice, angle), _other_gap(choice, -angle)
 
 
+def _as_filling(choice: Quilting) -> tuple[Family, ...]:
+    """Half of it upright, half level."""
+    half = given("half of it each way", Fraction(1, 2), Basis.PRACTICE, 0)
+    return tuple(replace(_gap(choice, angle), share=half) for angle in (90.0, 0.0))
+
+
 PATTERNS: dict[Pattern, QuiltPattern] = {
     pattern.key: pattern
     for pattern in (
@@ -112,7 +122,17 @@ PATTERNS: dict[Pattern, QuiltPattern] = {
         ),
         QuiltPattern("ditch", "in the seams", lay_ditch, _as_grid, (), "always"),
         QuiltPattern("offset", "beside the seams", lay_beside, _as_grid, ("offset",), "always"),
+        QuiltPattern(
+            "ditch-rows",
+            "in the seams, rows between",
+            lay_rows,
+            _as_grid,
+            ("run", "gap", "wide"),
+            "always",
+        ),
         QuiltPattern("echo", "echo of the outline", lay_echo, _as_grid, ("gap",)),
+        QuiltPattern("meander", "a wandering line", lay_meander, _as_filling, ("gap",)),
+        QuiltPattern("repeat", "rings, repeated", lay_repeat, _as_filling, ("gap",)),
         QuiltPattern("none", "none", lambda region, choice, seams: (), lambda choice: (), ()),
     )
 }

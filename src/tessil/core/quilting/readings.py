@@ -38,8 +38,11 @@ def guide_of(plan: Plan, panel: PanelPlan, entry: LineSet) -> Figure | None:
 
 
 def _lines(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
-    several = len(panel.quilt.sets) > 1
+    sewn = [entry for entry in panel.quilt.sets if entry.lines.value]
+    several = len(sewn) > 1
     for at, entry in enumerate(panel.quilt.sets):
+        if entry not in sewn:  # the other half of what runs every way: its lines are told
+            continue
         tail, of = _tail(at), f", {entry.name}" if several else ""
         leaf, zone = "lines", entry.zone if panel.choices.quilt_zones else None
         yield Reading(

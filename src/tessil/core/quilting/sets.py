@@ -91,6 +91,8 @@ class LineSet(Record, frozen=True):
     drawn: tuple[tuple[tuple[float, float], ...], ...] = ()
     names: tuple[str, ...] = ()  # of the drawn lines, where they have their own
     regular: bool = True
+    ends: bool = False  # whether drawn lines of many points have two ends
+    wide: Inches = Fraction(0)  # how far its stitch swings: a decorative one
 
     @property
     def family(self) -> Family:

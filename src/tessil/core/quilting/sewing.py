@@ -11,7 +11,18 @@ from tessil.core.bag.steps import Do, Step, one_by_one
 from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, MM_PER_INCH, Notation
 from tessil.core.numbers.records import Record
-from tessil.core.numbers.workings import Basis, Figure, ceiling, count, from_mm, given, total, up_to
+from tessil.core.numbers.workings import (
+    Basis,
+    Figure,
+    ceiling,
+    count,
+    from_mm,
+    given,
+    root,
+    squared,
+    total,
+    up_to,
+)
 from tessil.core.quilting.sets import LineSet
 from tessil.core.quilting.sewn import QuiltLine
 
@@ -60,6 +71,16 @@ def _inches(value: float) -> Fraction:
     return Fraction(round(value * 10000), 10000)
 
 
+def _swung(entry: LineSet, length: Figure, stitch: Figure) -> Figure:
+    """What a needle that swings from side to side sews along a line: for each stitch the slanted
+    side of a triangle (geometry)."""
+    if not entry.wide:
+        return length
+    swing = given("swings by", entry.wide)
+    slant = root(squared(stitch) + squared(swing)) / stitch
+    return (length * slant.called("longer by its swing")).called(f"{entry.name}, as stitched")
+
+
 def stitching(
     sets: tuple[LineSet, ...],
     lines: tuple[QuiltLine, ...],
@@ -74,9 +95,12 @@ def stitching(
         groups.setdefault(line.group, []).append(line.length)
     if not groups:
         return None
-    parts = [_group_length(sets[group], lengths) for group, lengths in sorted(groups.items())]
-    length = total(parts).called("stitched length")
     stitch = from_mm("stitch", stitch_mm, Basis.CHOSEN)
+    parts = [
+        _swung(sets[group], _group_length(sets[group], lengths), stitch)
+        for group, lengths in sorted(groups.items())
+    ]
+    length = total(parts).called("stitched length")
     each = (length * (1 + thickness / stitch)).called("thread of each kind", "metres")
     holds = given(
         "a bobbin holds",

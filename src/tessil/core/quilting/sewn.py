@@ -22,6 +22,11 @@ class QuiltLine(Record, frozen=True):
     closed: bool = False
 
     @property
+    def bent(self) -> bool:
+        """Whether it is a ring, or wanders: not one straight line."""
+        return self.closed or len(self.points) > 2
+
+    @property
     def length(self) -> float:
         """Inches along it, as sewn."""
         ends = (*self.points, self.points[0]) if self.closed else self.points
@@ -52,7 +57,7 @@ def _drawn_lines(entry: LineSet, at: int, shape: Outline, beyond: float) -> list
     for number, points in enumerate(entry.drawn):
         key = entry.names[number] if entry.names else f"{entry.key}.{number}"
         if len(points) > 2:
-            found.append(QuiltLine(key, at, points, number, closed=True))
+            found.append(QuiltLine(key, at, points, number, closed=not entry.ends))
             continue
         (x1, y1), (x2, y2) = points
         angle = angle_of(x2 - x1, y2 - y1)

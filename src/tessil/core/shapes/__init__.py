@@ -14,6 +14,7 @@ from tessil.core.shapes.drawstring import DRAWSTRING
 from tessil.core.shapes.edged import edged
 from tessil.core.shapes.flat_pouch import FLAT_POUCH
 from tessil.core.shapes.free_panel import FREE_PANEL
+from tessil.core.shapes.halved import halved
 from tessil.core.shapes.offset_pouch import OFFSET_POUCH
 from tessil.core.shapes.one_piece import ONE_PIECE
 from tessil.core.shapes.satchel import SATCHEL
@@ -21,7 +22,7 @@ from tessil.core.shapes.sleeve import SLEEVE
 from tessil.core.shapes.tote import TOTE
 
 SHAPES: dict[str, Shape] = {
-    shape.key: carrying(based(edged(shape)))
+    shape.key: carrying(based(halved(edged(shape))))
     for shape in (
         TOTE,
         ONE_PIECE,

@@ -92,6 +92,7 @@ class Brief(Record, frozen=True):
     lining: Lining
     corner: CornerSchool
     zip_set: ZipSet = "seam"
+    lining_apart: bool = False  # two halves of a lining are unlike
     base_thick: Figure | None = None  # of what lies on a base, inside
 
     @property

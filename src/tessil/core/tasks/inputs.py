@@ -20,6 +20,8 @@ from tessil.core.cutting.task import CutTask
 from tessil.core.edges.task import EdgeTask
 from tessil.core.hooping.hoopings import Hooped, cut_for, field_of
 from tessil.core.logbook.flow import Knowledge
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import Figure, given
 from tessil.core.panels.choice import PanelChoices
@@ -101,7 +103,8 @@ def brief_of(project: Project, shape: Shape) -> Brief:
         held=held_figures(project.hold),
         seams=_seams(project),
         wall=_wall(project, shape),
-        lining_shorter=given("lining shorter by", project.lining_shorter),
+        lining_shorter=given("lining shorter by", _shorter(project, shape)),
+        lining_apart=project.lining_apart,
         rulers=rulers(project.units, project.rounding, project.pricing.currency),
         options=_options(shape, project.shape.options),
         lining=project.lining,
@@ -109,6 +112,15 @@ def brief_of(project: Project, shape: Shape) -> Brief:
         zip_set=project.zipper.set,
         base_thick=_base_thick(project),
     )
+
+
+FALSE_SEAM = Fraction(1, 2)  # of a lining, that a pleat takes: common practice, no source
+
+
+def _shorter(project: Project, shape: Shape) -> Inches:
+    """How much shorter the lining is; one in one piece is longer by a false seam, if it has one."""
+    pleated = project.lining_in == "false-seam" and shape.cloths == 1
+    return project.lining_shorter - (FALSE_SEAM if pleated else 0)
 
 
 def _base_thick(project: Project) -> Figure | None:
@@ -157,6 +169,7 @@ def _in_a_hoop(project: Project) -> bool:
 def tasks_of(project: Project, bag: Bag) -> tuple[Task, ...]:
     """Each panel with what was decided and measured for it."""
     lining = first_print(choices_of_lining(project))
+    stitched = {mark.panel for mark in project.marks if mark.kind == "motif"}
     return tuple(
         Task(
             panel=panel,
@@ -165,6 +178,7 @@ def tasks_of(project: Project, bag: Bag) -> tuple[Task, ...]:
             owner=owner_key(project, panel),
             linings=linings_in(project, panel.kind),
             lining_print=lining,
+            motif=panel.key in stitched,
         )
         for panel in bag.panels
     )

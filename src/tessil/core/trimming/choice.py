@@ -34,6 +34,7 @@ class Mark(Decided):
     sides: Literal["sewn", "seams"] = "sewn"
     box: Size = Fraction(1, 2)
     bag: Literal["one", "two"] = "one"
+    made: Literal["sewn", "fused", "embroidered"] = "sewn"  # of a motif
 
     @field_validator("at")
     @classmethod

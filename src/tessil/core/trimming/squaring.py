@@ -7,8 +7,10 @@ from __future__ import annotations
 
 from tessil.core.bag.steps import Do, Step, Value, one_by_one
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.workings import Basis, Figure, given
+from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import Basis, Figure, given, no_less
 from tessil.core.panels.panel import PanelPlan
+from tessil.core.trouble import CannotPlan
 
 _SMALL = given("turning gap", Fraction(5, 2), Basis.PRACTICE)
 _PLAIN = given("turning gap", Fraction(3), Basis.PRACTICE)
@@ -16,11 +18,20 @@ _PADDED = given("turning gap", Fraction(4), Basis.PRACTICE)
 SMALL_BAG = 8
 
 
-def least_gap(width: Figure, padded: bool) -> Figure:
-    """The gap a bag turns through: 2½ in for a small pouch, 3, or 4 with batting."""
-    if width.value < SMALL_BAG:
-        return _SMALL
-    return _PADDED if padded else _PLAIN
+def least_gap(width: Figure, padded: bool, stiff: Figure | None = None) -> Figure:
+    """The gap a bag turns through: 2½ in for a small pouch, 3, or 4 with batting; never less than
+    what is ``stiff`` and does not fold, such as a fused base turned along its length."""
+    least = _SMALL if width.value < SMALL_BAG else _PADDED if padded else _PLAIN
+    return least if stiff is None else no_less(least, stiff)
+
+
+def all_but(seam: Figure, corners: Inches) -> Figure:
+    """A gap of all of a seam but so much from each corner; raises CannotPlan if nothing is left."""
+    gap = (seam - 2 * given("sewn from each corner", corners)).called("turning gap")
+    if gap.value <= 0:
+        sentence = "So much from each corner leaves no gap: take less."
+        raise CannotPlan("gap_corners", sentence)
+    return gap
 
 
 def squaring(panel: PanelPlan) -> tuple[Step, ...]:

@@ -112,7 +112,8 @@ def _flap(plan: Plan) -> Iterator[Snag]:
 
 def _turning(plan: Plan) -> Iterator[Snag]:
     """Is the gap chosen for the lining large enough, and does it leave enough to stitch?"""
-    gap = None if plan.tucked else plan.project.turning_gap
+    chosen = plan.project.turning_gap is not None or plan.project.gap_corners is not None
+    gap = plan.gap.value if chosen and not plan.tucked else None
     if gap is None or not any(panel.panel.key == "lining" for panel in plan.panels):
         return
     least = plan.gap_least.value
@@ -124,7 +125,7 @@ def _turning(plan: Plan) -> Iterator[Snag]:
         why = "The lining's bottom should be stitched 1 in (25 mm) from each corner at least."
     else:
         return
-    fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", None)),)
+    fixes = (edit(f"Leave {_read(plan, least)}", ("turning_gap", None), ("gap_corners", None)),)
     place = across(plan.panel("lining"), 1.0)
     yield Snag("trim.gap", Stage.TRIM, Weight.WARNS, title, why, "lining", place, fixes)
 

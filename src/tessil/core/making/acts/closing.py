@@ -407,6 +407,8 @@ def _last_facts(plan: Plan) -> tuple[str, ...]:
         return ("sides stitched",)
     if turned_through_gap(kinds):
         return ("gap closed",) if kinds.zips else ("top finished",)
+    if kinds.lined and kinds.way == "sleeve":
+        return ("turned",)
     if bound:
         return ("bound",)
     return ("turned",) if kinds.zips else ("top finished",)

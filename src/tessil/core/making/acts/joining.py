@@ -8,6 +8,7 @@ from tessil.core.bag.deeds import Deed
 from tessil.core.making.acts.closing import closed_deeds, edged_deeds, finished_deeds, flat_deeds
 from tessil.core.making.acts.kinds import kinds_of
 from tessil.core.making.acts.sewing import lining_deeds, shell_deeds
+from tessil.core.making.acts.sleeved import sleeved_deeds
 from tessil.core.making.acts.zipping import zipper_deeds
 from tessil.core.planned import Plan
 
@@ -20,6 +21,8 @@ def joining_deeds(plan: Plan) -> Iterator[Deed]:
         yield from edged_deeds(plan, kinds)
     elif kinds.flat:
         yield from flat_deeds(plan, kinds)
+    elif kinds.lined and kinds.way == "sleeve":
+        yield from sleeved_deeds(plan, kinds)
     else:
         yield from shell_deeds(plan, kinds)
         yield from lining_deeds(plan, kinds)

@@ -5,6 +5,7 @@ its edges become.
 from __future__ import annotations
 
 from tessil.core.bag.model import Panel
+from tessil.core.brief.choice import LiningIn
 from tessil.core.making.acts.common import Sewing, sewings_of
 from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
@@ -20,7 +21,8 @@ class Kinds(Record, frozen=True):
     edging: bool  # the outside edges are bound all round, nothing is turned
     turned: bool  # the top is turned in, or sewn to its lining and turned
     flat: bool  # sewn to its lining all round and turned: no seams of its own
-    tucked: bool  # the lining is tucked in and sewn on round the top: no gap
+    tucked: bool  # the lining is in without a gap
+    way: LiningIn  # how it comes in
 
 
 def kinds_of(plan: Plan) -> Kinds:
@@ -45,6 +47,7 @@ def kinds_of(plan: Plan) -> Kinds:
         turned=any(e.finish in ("turned", "seam") for p in lined for e in p.edges if _top(e.key)),
         flat=flat,
         tucked=plan.tucked,
+        way=plan.lining_way,
     )
 
 

@@ -218,6 +218,7 @@ def _trimmed(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
         ready = (f"squared:{key}",)
     if _follows_front(plan, key):
         ready = (*ready, FRONT)
+    ready = (*ready, *_motifs(plan, key))
     yield Deed(
         f"trim.cut.{key}",
         "trim.cut",
@@ -242,6 +243,12 @@ def _trimmed(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
     yield from _corners(panel)
 
 
+def _motifs(plan: Plan, key: str) -> tuple[str, ...]:
+    """What is stitched on a panel before it is cut to size."""
+    marks = enumerate(plan.project.marks)
+    return tuple(f"motif:{at}" for at, m in marks if m.kind == "motif" and m.panel == key)
+
+
 def _follows_front(plan: Plan, key: str) -> bool:
     """Whether a panel is trimmed to a front that is sewn together first."""
     parts = {ref.panel for j in plan.bag.joins if j.kind == "zip" for ref in (*j.one, *j.other)}
@@ -256,13 +263,18 @@ def _plain(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
         for other in plan.panels
         if other.key in leaders and other.panel.kind == "outer"
     )
+    cut = "cut"
+    if not panel.only_cloth:  # a lining of strips, or of squares
+        cut = f"pieced:{key}"
+        for at in range(len(panel.parts)):
+            yield from _part(panel, at, True)
     yield Deed(
         f"trim.cut.{key}",
         "line.cut" if panel.panel.kind == "lining" else "trim.plain",
         "trim",
         (key,),
         tool="ruler",
-        needs=("cut", *follows),
+        needs=(cut, *follows, *_motifs(plan, key)),
         gives=(f"trimmed:{key}",),
         values=(
             ("wide", panel.trimmed.width.value),

@@ -19,6 +19,7 @@ from tessil.core.making.acts.common import (
     sewings_of,
 )
 from tessil.core.planned import Plan
+from tessil.core.trimming.choice import Mark
 
 POCKETS = ("slip", "divided", "window")
 FOOT: Tool = "walking foot"
@@ -38,8 +39,27 @@ def part_deeds(plan: Plan) -> Iterator[Deed]:
     yield from _loop(plan)
 
 
+def _motif(plan: Plan, at: int, mark: Mark) -> Deed:
+    """A motif is stitched while its panel is still too large: then it is cut to size."""
+    outer = plan.panel(mark.panel).panel.kind == "outer"
+    return Deed(
+        f"motif.{at}",
+        f"motif.{mark.made}",
+        "piece",
+        (mark.panel,),
+        tool="walking foot",
+        needs=(f"pieced:{mark.panel}" if outer else "cut",),
+        gives=(f"motif:{at}",),
+        values=(("wide", mark.width), ("high", mark.height)),
+        minutes=minutes(20),
+    )
+
+
 def _marked(plan: Plan) -> Iterator[Deed]:
     """Pockets and tabs by their marks.  A lining that is closed takes no pocket any more."""
+    for at, mark in enumerate(plan.project.marks):
+        if mark.kind == "motif" and any(p.key == mark.panel for p in plan.panels):
+            yield _motif(plan, at, mark)
     pockets = [one for one in plan.placed if one.kind in POCKETS and one.index is not None]
     for one in plan.placed:
         if one.index is None or one.kind in LATER:

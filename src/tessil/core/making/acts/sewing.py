@@ -169,8 +169,22 @@ def lining_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             minutes=minutes(1),
         )
     facts: list[str] = []
+    pleat = gap and kinds.way == "false-seam"
+    if pleat:
+        yield Deed(
+            "line.false-seam",
+            "line.false-seam",
+            "line",
+            keys,
+            tool="walking foot",
+            needs=tuple(needs),
+            gives=("false seam sewn", GAP_LEFT.fact),
+            gap=plan.gap,
+            minutes=minutes(4),
+        )
+        needs.append("false seam sewn")
     bottoms = [join for join in joins if join.key.side in ("bottom", "")] or joins[-1:]
-    opened = (bottoms or kinds.corners[-1:])[:1] if gap else ()
+    opened = (bottoms or kinds.corners[-1:])[:1] if gap and not pleat else ()
     for join in joins:
         open_here = join in opened
         slug = join.slug

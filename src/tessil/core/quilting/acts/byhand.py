@@ -76,7 +76,7 @@ def hand_number(key: str) -> int | None:
 def move_line(plan: Plan, panel: PanelPlan, key: str, by: Vector) -> tuple[Edit, str]:
     """Move a line so far, square to itself, by ruler marks; and the key it has from then on."""
     line = panel.quilt.line(key)
-    if line is None or line.closed:
+    if line is None or line.bent:
         return Edit("", ()), key
     quilting = panel.choices.quilting
     (x1, y1), (x2, y2) = line.points[0], line.points[-1]
