@@ -35,6 +35,7 @@ from tessil.core.edits import Edit, edit
 from tessil.core.memory.same import same
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.rulers import Rulers
+from tessil.core.plan import plan
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
 from tessil.core.sheets.apart import Apart
@@ -227,9 +228,9 @@ class Cutter:
         from tessil.core.costing.prices import PriceList
 
         shelf, known = self.shelving.need(), dict[str, Fraction]()
-        for plan in self._plans():
-            if plan is not None:
-                known |= prices_of(shelf, (*things_of(plan), QUARTER), plan)
+        for made in self._plans():
+            if made is not None:
+                known |= prices_of(shelf, (*things_of(made), QUARTER), made)
         return PriceList(self.desk.project.pricing.prices, known)
 
     def bill(self) -> Bill:
@@ -244,7 +245,33 @@ class Cutter:
 
     def searches(self) -> dict[str, Callable[[], Work]]:
         """What is searched for here, by the key of its button."""
-        return {"cutting.search": self.work, "others.search": self.others_work}
+        return {
+            "cutting.search": self.work,
+            "others.search": self.others_work,
+            "reach.search": self.reach_work,
+        }
+
+    def reach_work(self) -> Work:
+        """The largest bag of which every part comes out of the shelf's cloths."""
+        from tessil.core.cutting.acts.reaching import largest_bag
+
+        desk, made = self.desk, self.desk.plan
+        shelf = self.shelving.need()
+        sources = tuple(sources_of(shelf, lots_of([made]), self.keeper))
+        book, size = desk.book, made.marks.notation.size
+
+        def search(watch: Watch) -> tuple[Edit, str]:
+            told = lambda far: watch(far, 0)  # noqa: E731
+            if not sources:
+                return edit(""), "No cloth of this bag lies on the shelf."
+            with Apart() as apart:
+                found = largest_bag(made, sources, lambda one: plan(one, book), told, apart)
+            if found is None:
+                return edit(""), "Not even a small bag comes out of what lies on the shelf."
+            why = f"; more does not come out of {found.limit}" if found.limit else ""
+            return found.edit, f"The largest found: {size(*found.sizes)}{why}."
+
+        return search
 
     def others_work(self) -> Work:
         """What else could be bought, found beside the window; it says so in words."""

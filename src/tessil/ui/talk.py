@@ -16,7 +16,7 @@ from tessil.core.shapes import SHAPES
 from tessil.core.shapes.acts.shaping import reshape, start_from
 from tessil.core.shapes.base import SIDES, SIDES_BOUND, Asks, Option, SizeField
 from tessil.files.report import finished_text
-from tessil.ui.asking import field_of, setter
+from tessil.ui.asking import always, field_of, setter
 from tessil.ui.specs import Spec, with_empty
 
 WAYS = (
@@ -160,6 +160,14 @@ def _how_large(plan: Plan) -> Iterator[Spec]:
 
 
 def _cloth(plan: Plan) -> Iterator[Spec]:
+    yield Spec(
+        "reach.search",
+        "search",
+        "Largest from the shelf",
+        "Every part out of the cloths that lie there, in this proportion or with one size held",
+        None,
+        always(edit("")),
+    )
     yield field_of(plan, "shape.cloth.width", "length", "Cloth width", "Of each piece")
     yield field_of(plan, "shape.cloth.height", "length", "Cloth height", "Of each piece")
     yield field_of(plan, "shape.cloth.pieces", "count", "Pieces", "Of that size")

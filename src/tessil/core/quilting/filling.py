@@ -97,7 +97,7 @@ def lay_rows(region: Region, choice: Quilting, seams: tuple[SeamLine, ...]) -> t
     kept = choice.model_copy(update={"spacing": "divide"})
     (rows,) = lay_channels(region, kept, seams)
     named = LineSet(
-        key=f"{region.zone}.r",
+        key=f"{region.zone}.s",
         zone=rows.zone,
         name="rows between",
         angle=rows.angle,
