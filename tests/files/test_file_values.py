@@ -460,3 +460,21 @@ def test_a_job_s_report_is_its_bags_under_its_name():
     one = [plan(tote())]
     assert job_text(job_tote(), one) == f"{report_text(one[0])}\n{making_text(one[0])}"
     assert job_data(job_tote(), one) == {**report_data(one[0]), "making": making_data(one[0])}
+
+
+def test_marks_of_format_11_that_became_the_bags_own():
+    """A stiffener lies on the base; handle ends and the tabs of a strap's rings belong to what it
+    is carried by; the other end of a pair has gone."""
+    marks = [
+        {"kind": "stiffener", "panel": "front"},
+        {"kind": "handle", "panel": "front", "x2": None},
+        {"kind": "d-ring", "panel": "front", "x2": None},
+        {"kind": "slip", "panel": "front", "x2": "3 in"},
+    ]
+    hung = {"kind": "satchel", "options": {"strap_ends": "rings"}}
+    bags = [{"marks": marks, "shape": hung}, {"marks": marks}, {"marks": 3}]
+    first, second, third = MIGRATIONS[11]({"format": 11, "bags": bags})["bags"]
+    assert first["marks"] == [{"kind": "slip", "panel": "front"}]
+    assert first["base"] == {"stiffener": "fused"}
+    assert [mark["kind"] for mark in second["marks"]] == ["d-ring", "slip"]
+    assert third == {"marks": 3}

@@ -25,6 +25,7 @@ from tessil.files.report import (
 )
 from tessil.files.striplist import strip_rows, strips_csv
 from tests.conftest import tote
+from tests.core.hooping.test_hoopings import hooped
 
 F = Fraction
 
@@ -185,3 +186,19 @@ def test_straight_strips_are_numbered_with_their_joins():
     assert (first["width"], first["length"], first["angle"], first["piece"]) == ("2", "20", 0, "")
     assert first["join at"] != ""
     assert second["join at"] == ""
+
+
+def test_hoopings_and_strips_are_told_in_inches():
+    """A pouch of two panels 4 × 3 in a hoop of 5 × 7, its sides bound: one hooping, one strip."""
+    hooped_bag = hooped()
+    shape = hooped_bag.shape.model_copy(update={"options": {"sides": "bound"}})
+    data = report_data(plan(hooped_bag.model_copy(update={"shape": shape})))
+    told = data["hoopings"]
+    assert (told["field"], told["cut"], told["too_large"]) == ([5, 7], [7, 9], [])
+    (group,) = told["groups"]
+    assert (group["number"], group["pieces"], group["stabiliser"]) == (1, 1, "cut-away")
+    laid = group["hoopings"][0]["laid"]
+    assert [(one["x"], one["y"], one["width"]) for one in laid] == [(0.5, 0, 4), (0.5, 3.5, 4)]
+    (strip,) = data["strips"]
+    assert (strip["edge"], strip["number"], strip["joined_of"]) == ("sides", 1, 1)
+    assert report_data(plan(tote()))["hoopings"] is None

@@ -148,7 +148,7 @@ def rich(key: str):
         pack=Pack(),
         marks=tuple(
             Mark(kind=kind, panel=leader, x=F(1), y=F(1))
-            for kind in ("slip", "divided", "window", "d-ring", "handle", "motif")
+            for kind in ("slip", "divided", "window", "d-ring", "motif")
         ),
     )
 

@@ -28,12 +28,10 @@ def mark_items(plan: Plan, panel: PanelPlan, mark: Placed, picked: bool) -> Iter
     if mark.kind == "window":
         middle = (y + bottom) / 2
         yield Line(((x, middle), (right, middle)), "fold")
-    if mark.kind in ("snap", "handle"):
+    if mark.kind == "snap":
         centre = ((x + right) / 2, (y + bottom) / 2)
         yield Line(((x, centre[1]), (right, centre[1])), "thin")
         yield Line(((centre[0], y), (centre[0], bottom)), "thin")
-    if mark.twin is not None:
-        yield Line(outline_of(mark.twin), "object", closed=True)
     yield Label(((x + right) / 2, bottom + 0.25), mark.label, chip=True)
     if picked:
         yield from _mark_dimensions(plan, panel, mark)

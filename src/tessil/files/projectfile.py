@@ -110,10 +110,22 @@ def _on_base(bag: Any) -> Any:
     marks = bag.get("marks") if isinstance(bag, dict) else None
     if not isinstance(marks, list):
         return bag
-    kept = [one for one in marks if not (isinstance(one, dict) and one.get("kind") == "stiffener")]
-    if len(kept) == len(marks):
-        return bag
-    return {**bag, "marks": kept, "base": {"stiffener": "fused"}}
+    kinds = [one.get("kind") if isinstance(one, dict) else None for one in marks]
+    gone = ["stiffener", "handle", *(["d-ring"] if _hangs_on_rings(bag) else [])]
+    kept = [one for one, kind in zip(marks, kinds, strict=True) if kind not in gone]
+    base = {"base": {"stiffener": "fused"}} if "stiffener" in kinds else {}
+    plain = [
+        {key: value for key, value in one.items() if key != "x2"} if isinstance(one, dict) else one
+        for one in kept
+    ]
+    return {**bag, "marks": plain, **base}
+
+
+def _hangs_on_rings(bag: dict[str, Any]) -> bool:
+    """Whether its strap hangs on rings, whose tabs are the strap's own."""
+    shape = bag.get("shape")
+    options = shape.get("options") if isinstance(shape, dict) else None
+    return isinstance(options, dict) and options.get("strap_ends") == "rings"
 
 
 def _out_of_the_hoop(bag: Any) -> Any:

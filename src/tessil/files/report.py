@@ -207,6 +207,8 @@ def report_data(plan: Plan) -> dict[str, Any]:
             for reading in readings(plan, Stage.EDGE, lead)
         },
         "runs": _runs_data(plan),
+        "strips": _strips_data(plan),
+        "hoopings": _hoopings_data(plan),
         "bias": _bias_data(plan),
         "joins": [
             {
@@ -245,6 +247,62 @@ def _runs_data(plan: Plan) -> list[dict[str, Any]]:
         }
         for run in plan.edging.runs
     ]
+
+
+def _strips_data(plan: Plan) -> list[dict[str, Any]]:
+    """Edges with a binding of their own, or with a tape lapped over them."""
+    return [
+        {
+            "edge": strip.edge.key,
+            "label": strip.edge.label,
+            "number": strip.edge.number.whole,
+            "length": figure_data(strip.edge.length, plan),
+            "cut": None if strip.cut is None else figure_data(strip.cut, plan),
+            "joined_of": strip.strips.whole,
+            "edges": [[ref.panel, ref.edge.slug] for ref in strip.edge.edges],
+        }
+        for strip in plan.edge_strips
+    ]
+
+
+def _hoopings_data(plan: Plan) -> dict[str, Any] | None:
+    """What lies in which hooping, in inches from the field's top left corner."""
+    made = plan.hooped
+    if made is None:
+        return None
+    return {
+        "field": [float(side) for side in made.field.values()],
+        "cut": [float(side) for side in made.cut.values()],
+        "too_large": list(made.too_large),
+        "groups": [
+            {
+                "panels": [panel.key for panel in group.panels],
+                "stabiliser": group.stabiliser,
+                "number": group.number.whole,
+                "least": group.least,
+                "pieces": group.pieces.whole,
+                "length": figure_data(group.length, plan),
+                "hoopings": [
+                    {
+                        "times": one.times,
+                        "laid": [
+                            {
+                                "panel": laid.panel,
+                                "x": float(laid.x),
+                                "y": float(laid.y),
+                                "width": float(laid.width),
+                                "height": float(laid.height),
+                                "turned": laid.turned,
+                            }
+                            for laid in one.laid
+                        ],
+                    }
+                    for one in group.hoopings
+                ],
+            }
+            for group in made.groups
+        ],
+    }
 
 
 def _bias_data(plan: Plan) -> list[dict[str, Any]]:

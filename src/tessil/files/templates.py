@@ -241,12 +241,10 @@ def _corners(panel: PanelPlan, pen: _Pen) -> None:
 
 def _marks(plan: Plan, panel: PanelPlan, pen: _Pen) -> None:
     for mark in plan.marks_on(panel.key):
-        for box in (mark.box, mark.twin):
-            if box is not None:
-                x, y, wide, high = (float(value) * MM_PER_INCH for value in box)
-                pen.ink(0.25, Qt.PenStyle.DashDotDotLine).drawRect(
-                    QRectF(pen.at((x, y)), pen.at((x + wide, y + high)))
-                )
+        x, y, wide, high = (float(value) * MM_PER_INCH for value in mark.box)
+        pen.ink(0.25, Qt.PenStyle.DashDotDotLine).drawRect(
+            QRectF(pen.at((x, y)), pen.at((x + wide, y + high)))
+        )
         x, y, wide, high = (float(value) * MM_PER_INCH for value in mark.box)
         pen.words(mark.label.lower(), (x + wide / 2, y + high / 2), LEAST)
 

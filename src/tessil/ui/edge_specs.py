@@ -305,8 +305,17 @@ def _straps(plan: Plan) -> Iterator[Spec]:
         "choice",
         "Made of",
         "What carries",
-        choices=(("cloth", "cloth"), ("webbing", "webbing")),
+        choices=(("cloth", "cloth"), ("webbing", "webbing"), ("covered", "covered webbing")),
     )
+    if any(strap.joins.whole for strap in plan.edging.straps):
+        yield field_of(
+            plan,
+            "strap.joins",
+            "choice",
+            "Joined",
+            "On the slant it is flatter; straight it takes less",
+            choices=(("diagonal", "on the slant"), ("straight", "straight")),
+        )
     if plan.project.strap.made == "cloth":
         yield field_of(
             plan,

@@ -43,16 +43,12 @@ _MARK_FIELDS: tuple[tuple[str, Kind, str, str], ...] = (
     ("width", "length", "Its width", "Finished; for a window, the opening: zipper less 1 in"),
     ("height", "length", "Its height", "Finished"),
 )
-_UNASKED: dict[str, tuple[str, ...]] = {
-    "handle": ("width", "height"),
-    "d-ring": ("width", "height"),
-    "ribbon": ("x", "width"),
-}
+_UNASKED: dict[str, tuple[str, ...]] = {"d-ring": ("width", "height"), "ribbon": ("x", "width")}
 
 
 def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     choices = (("", "choose what to mark…"), *KINDS.items())
-    help_ = "Pockets, tabs, handles, motif, ribbon, label"
+    help_ = "Pockets, ring tabs, motif, ribbon, label, patch"
     yield Spec("marks.add", "choice", "Mark here", help_, "", _adding(plan, panel), choices)
     for at, mark in enumerate(plan.project.marks):
         if mark.panel == panel.key:
@@ -92,16 +88,6 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
             getattr(mark, key),
             _setting(plan, at, key, f"Set the {name}"),
         )
-    if mark.kind == "handle":
-        yield Spec(
-            f"marks.{at}.x2",
-            "length?",
-            "Other end",
-            "From left edge; empty: mirrored",
-            mark.x2,
-            _setting(plan, at, "x2", f"Set the {name}"),
-            empty="mirrored",
-        )
     yield from _pocket_fields(plan, at, mark)
     if mark.kind == "divided":
         divide = _setting(plan, at, "divisions", f"Divide the {name}")
@@ -124,8 +110,12 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
 
 
 Pairs = tuple[tuple[str, str], ...]
-_CLOTHS = (("doubled", "one, doubled"), ("two", "two, ¼ showing"))
-_SIDES = (("sewn", "sewn on"), ("seams", "in the seams"))
+_CLOTHS = (("doubled", "one, doubled"), ("two", "two, ¼ showing"), ("leftover", "left strips"))
+_SIDES = (("sewn", "sewn on"), ("seams", "in the seams"), ("free", "hanging free"))
+_EDGES = (
+    ("", "across the panel"),
+    *((side, f"in the {side} seam") for side in ("top", "right", "bottom", "left")),
+)
 _MADE = (("sewn", "turned and sewn"), ("fused", "fused on"), ("embroidered", "embroidered"))
 _BAGS = (("one", "in one piece"), ("two", "in two"))
 
@@ -141,8 +131,11 @@ def _pocket_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
 
     if mark.kind in ("slip", "divided"):
         yield ask("cloths", "choice", "Of cloth", "The inner of two shows above as a lip", _CLOTHS)
-        why = "Turned in and sewn on, or caught in the panel's own side seams"
+        why = "Turned in and sewn on, caught in the side seams, or hanging from the top seam"
         yield ask("sides", "choice", "Its sides", why, _SIDES)
+    if mark.kind == "ribbon":
+        why = "Across the panel, or caught in the seam along an edge"
+        yield ask("edge", "choice", "It lies", why, _EDGES)
     if mark.kind == "motif":
         why = "Stitched before the panel is cut to size; what is fused is drawn mirrored"
         yield ask("made", "choice", "It is", why, _MADE)

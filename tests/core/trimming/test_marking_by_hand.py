@@ -33,7 +33,6 @@ PLACES = {
     "divided": (MIDDLE, F(11, 4), 6, 5),
     "window": (MIDDLE, F(2), 6, 5),  # 1¾ below it
     "motif": (MIDDLE, F(29, 8), 6, 5),  # ¼ + (11¾ − 5) ÷ 2 is 3⅝
-    "handle": (F(31, 8), F(3, 4), 6, 5),  # a quarter of 14 in
     "d-ring": (0, F(3, 4), 6, 5),  # in the side seam, ½ below the top's line
     # as wide as the base, half its depth above the bottom seam
 }

@@ -65,8 +65,7 @@ def test_a_dragged_mark_snaps_to_the_ruler_and_stays_on_its_panel(x, y):
 
 
 @pytest.mark.parametrize(
-    ("kind", "x", "y"),
-    [("slip", 0, 3), ("slip", 10, 3), ("motif", 4, 9), ("handle", 0, 1), ("window", 3, 13)],
+    ("kind", "x", "y"), [("slip", 0, 3), ("slip", 10, 3), ("motif", 4, 9), ("window", 3, 13)]
 )
 def test_a_mark_in_a_seam_or_notch_is_a_snag_and_is_moved_clear(kind, x, y):
     project = _marked(kind)
@@ -75,13 +74,6 @@ def test_a_mark_in_a_seam_or_notch_is_a_snag_and_is_moved_clear(kind, x, y):
     assert snags
     mended = plan(applied(there, snags[0].fixes[0]))
     assert not [snag for snag in mended.snags if snag.key.startswith("mark.seam")]
-
-
-def test_handle_ends_that_are_not_even():
-    project = _marked("handle")
-    askew = applied(project, set_mark(plan(project), 0, "", x2=F(9)))
-    (snag,) = [snag for snag in plan(askew).snags if snag.key.startswith("mark.handle")]
-    assert not [s for s in plan(applied(askew, snag.fixes[0])).snags if "handle" in s.key]
 
 
 def _snapped(key, **snap):

@@ -174,6 +174,7 @@ NoteKind = Literal[
     "level",
     "set",
     "diagonal",
+    "straight",
     "fold half",
     "cross",
     "folds",
@@ -184,6 +185,7 @@ NoteKind = Literal[
     "hoop",
     "outer strips",
     "turned",
+    "leftover",
 ]
 
 

@@ -260,6 +260,7 @@ class Bag(Record, frozen=True):
     flap: FlapNeed | None = None
     opening: Figure | None = None
     loop: bool = False
+    eyelets: int = 0  # through which cords come out
     assembled: Assembled | None = None
     bound: tuple[BoundEdge, ...] = ()  # edges with strips of their own
     corners: int = 0  # that are boxed, each a seam as long as the bag is deep there

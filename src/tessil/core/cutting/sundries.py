@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from msgspec.structs import replace
+
 from tessil.core.bag.ids import CutKind, CutNote, CutOwner
 from tessil.core.cutting.item import CutItem, times
 from tessil.core.cutting.task import CutTask
@@ -34,6 +36,13 @@ def pocket_items(mark: Mark, bags: Figure, task: CutTask, caught: Figure | None)
     seam = given("pocket seam", task.side_seam)
     width, height = given("pocket width", mark.width), given("pocket height", mark.height)
     wide = (width + 2 * seam if caught is None else caught).called("pocket, cut width")
+    if mark.sides == "free":
+        wide = (width + 2 * seam).called("pocket, cut width")
+    if mark.cloths == "leftover":
+        high = (2 * (height + seam)).called("pocket, cut height")
+        size, notes = (wide, high), (CutNote("leftover"), CutNote("fold half"))
+        made = _pocket(mark.kind, task.pocket_cloth, size, bags, notes)
+        return [replace(made, in_hand=True)]
     if mark.cloths == "doubled":
         high = (2 * (height + seam)).called("pocket, cut height")
         return [_pocket(mark.kind, task.pocket_cloth, (wide, high), bags, (CutNote("fold half"),))]
@@ -205,6 +214,8 @@ def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]
     """Strips for straps and handles, joined where they are longer than the cloth; interfacing.
     Webbing is bought by its length: nothing is cut from cloth."""
     part, items = strap.part, _patches(strap, bags)
+    if strap.cover is not None:
+        return [*items, _cover(strap, bags, task)]
     if strap.webbing is not None:
         return items
     cloth = task.cloth
@@ -212,7 +223,7 @@ def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]
     each = count("each", part.number * strips, Basis.GEOMETRY)
     number = (each * bags).called("pieces")
     length = part.length if strips == 1 else given("usable width", task.stock.usable_width)
-    notes = () if strips == 1 else (CutNote("diagonal"),)
+    notes = () if strips == 1 else (_join_note(task),)
     owner = CutOwner("part", (part.key,))
     items.append(CutItem(owner, "strip to fold", cloth, number, length, part.cut, notes))
     straps = (count("each", part.number, Basis.GEOMETRY) * bags).called("pieces")
@@ -231,6 +242,22 @@ def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]
             )
         )
     return items
+
+
+def _join_note(task: CutTask) -> CutNote:
+    return CutNote("straight" if task.straight_joins else "diagonal")
+
+
+def _cover(strap: StrapPlan, bags: Figure, task: CutTask) -> CutItem:
+    """Cloth round webbing: twice its width, short of both ends."""
+    assert strap.cover is not None
+    width, length = strap.cover
+    joined = strap.strips.whole > 1
+    each = count("each", strap.part.number * strap.strips.whole, Basis.GEOMETRY)
+    long = given("usable width", task.stock.usable_width) if joined else length
+    notes = (_join_note(task),) if joined else ()
+    owner, number = CutOwner("part", (strap.part.key,)), (each * bags).called("pieces")
+    return CutItem(owner, "strip to fold", task.cloth, number, long, width, notes)
 
 
 def _patches(strap: StrapPlan, bags: Figure) -> list[CutItem]:

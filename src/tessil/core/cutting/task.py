@@ -38,6 +38,7 @@ class CutTask(Record, frozen=True):
     floor: tuple[Figure, Figure] | None
     bottom_seam: bool
     straight: bool
+    straight_joins: bool  # of straps
     rulers: Rulers
 
     def name_of(self, stock: str) -> str:

@@ -28,11 +28,7 @@ SHORT_EDGE = 0.75  # parts of a rounded corner are not shown one by one
 TAB_CLOTH = 8  # a strip folded in four, looped through its ring
 STRAP_CLOTH = 4
 # What is sewn on by its mark: how many layers of cloth it is, and what it is called.
-TABS = {
-    "d-ring": (TAB_CLOTH, "D-ring tab"),
-    "handle": (STRAP_CLOTH, "handle end"),
-    "ribbon": (1, "ribbon"),
-}
+TABS = {"d-ring": (TAB_CLOTH, "ring tab"), "ribbon": (1, "ribbon")}
 BINDING_CLOTH = 4  # two layers of a folded binding in front, two behind
 
 

@@ -86,6 +86,8 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         return
     if task.strap.made == "cloth":
         yield Do("strap.fold")
+    elif task.strap.made == "covered":
+        yield Do("strap.cover")
     how = {strap.part.ends for strap in edging.straps}
     if "ring" in how or any(strap.longest is not None for strap in edging.straps):
         yield Do("strap.ends", {"back": task.strap.turned_back})
@@ -121,7 +123,8 @@ def _closing(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         yield Do("zip.topstitch", {"off": zipper.topstitch.value})
         yield Do("zip.pull")
     if edging.cord is not None:
-        yield Do("cord.open")
-        yield Do("cord.thread")
+        yield Do("cord.eyelets" if task.bag.eyelets else "cord.open")
+        two = sum(part.number for part in task.bag.attachments if part.key == "cord") > 1
+        yield Do("cord.thread" if two else "cord.thread-one")
     if edging.loop is not None:
         yield Do("loop.baste")

@@ -6,6 +6,7 @@ A strip is cut four times as wide as it ends and folded to the middle twice (com
 from __future__ import annotations
 
 from tessil.core.bag.model import Attachment
+from tessil.core.edges.choice import Strap
 from tessil.core.edges.task import EdgeTask
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, exact_root, round_up
@@ -39,6 +40,7 @@ class StrapPlan(Record, frozen=True):
     slider: str  # the end at which a slider never meets a join: first, last, or none
     hangs: Figure | None  # how far below the shoulder the bag's top hangs
     patch: Figure | None  # a square of interfacing behind each end that is sewn on the face
+    cover: tuple[Figure, Figure] | None = None  # cloth round webbing, width and length
 
     @property
     def turns(self) -> bool:
@@ -48,19 +50,22 @@ class StrapPlan(Record, frozen=True):
 
 NONE = count("joins of the strap", 0, Basis.GEOMETRY)
 _ROUND_IT = given("patch beyond the box of stitches", 1, Basis.PRACTICE)
+_SEAMS = given("a straight join", Fraction(1, 2), Basis.PRACTICE)  # two seams of ¼
 _SHORT = given("short at each end", Fraction(1, 2), Basis.PRACTICE)
 
 
-def _strips(part: Attachment, usable: Figure, made: str) -> Figure:
-    """How many strips make its length, joined on the slant; of webbing there is nothing to join."""
+def _strips(part: Attachment, usable: Figure, choice: Strap, cut: Figure) -> Figure:
+    """How many strips make its length: joined on the slant each takes the strip's width, joined
+    straight two seams; of bare webbing there is nothing to join."""
     one = count("strip", 1, Basis.GEOMETRY)
-    if made != "cloth":
+    if choice.made == "webbing":
         return one
+    takes = _SEAMS if choice.joins == "straight" else cut
     joined = part.length.value > usable.value
-    if part.cut.value >= usable.value or (joined and part.cut.value * 2 > usable.value):
+    if cut.value >= usable.value or (joined and cut.value * 2 > usable.value):
         sentence = f"This cloth is too narrow to cut strips for the {part.label.lower()} from it."
         raise CannotPlan("stock.usable_width", sentence)
-    return no_less(ceiling((part.length - part.cut) / (usable - part.cut)), one)
+    return no_less(ceiling((part.length - takes) / (usable - takes)), one)
 
 
 def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
@@ -71,22 +76,29 @@ def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
     choice = task.strap
     usable = given("usable width", task.usable_width)
     finished = (part.cut / 4).called(f"{part.label.lower()}, finished width")
-    strips = _strips(part, usable, choice.made).called("strips for each")
+    cover = None
+    if choice.made == "covered":
+        length = (part.length - 2 * _SHORT).called("cover, length")
+        cover = (2 * finished).called("cover, width"), length
+    cut = part.cut if cover is None else cover[0]
+    strips = _strips(part, usable, choice, cut).called("strips for each")
     interfacing = None
     if choice.interfaced and choice.made == "cloth":
         interfacing = (
             (2 * finished).called("interfacing, width"),
             (part.length - 2 * _SHORT).called("interfacing, length"),
         )
-    webbing = part.length.called("webbing, length") if choice.made == "webbing" else None
+    webbing = part.length.called("webbing, length") if choice.made != "cloth" else None
     adjusts = choice.slider and part.key == "strap" and part.ends != "tied"
     back = given("turned back", choice.turned_back)
     longest = (part.length - 2 * back).called("strap at its longest") if adjusts else None
     # The strap runs from the slider through the ring and back to the slider: drawn up to the other
     # ring, it lies double all the way (geometry).
     shortest = (longest / 2).called("strap at its shortest") if longest is not None else None
-    joins = (strips - 1).called("joins of the strap") if webbing is None else NONE
-    joins_at = _joins_at(usable, part.cut, joins)
+    bare = choice.made == "webbing"
+    joins = NONE if bare else (strips - 1).called("joins of the strap")
+    takes = _SEAMS if choice.joins == "straight" else cut
+    joins_at = _joins_at(usable, takes, joins)
     return StrapPlan(
         part=part,
         finished=finished,
@@ -100,12 +112,13 @@ def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
         joins_at=joins_at,
         slider=_slider_end(joins_at, float(part.length.value)),
         hangs=_hangs(task, part),
+        cover=cover,
         patch=(finished + _ROUND_IT).called("reinforcing patch") if part.ends == "face" else None,
     )
 
 
 def _joins_at(usable: Figure, cut: Figure, joins: Figure) -> tuple[float, ...]:
-    """A join takes the strip's width."""
+    """A join takes the strip's width, or two seams."""
     step, half = float(usable.value - cut.value), float(cut.value) / 2
     return tuple(step * at + half for at in range(1, joins.whole + 1))
 

@@ -21,6 +21,7 @@ from tessil.core.shapes.base import (
     PANEL_WIDTH,
     WIDTH,
     Brief,
+    Option,
     Shape,
     SizeField,
     Sizes,
@@ -66,6 +67,23 @@ CHANNEL = SizeField(
 BELOW = SizeField(
     "below", "Channel below top", "To its first line", Fraction(3, 4), "always", asks="closes"
 )
+
+
+CORDS = Option(
+    "cords",
+    "Cords",
+    "Two close from both sides, one from one side",
+    (("two", "two"), ("one", "one")),
+    asks="closes",
+)
+OUT = Option(
+    "cords_out",
+    "They come out",
+    "At openings left in the side seams, or through eyelets in the band",
+    (("seams", "at the side seams"), ("eyelets", "through eyelets")),
+    asks="closes",
+)
+EYELETS_APART = Fraction(1)  # from the middle of one to that of the other; common practice
 
 
 def to_panel(brief: Brief, finished: Sizes) -> Sizes:
@@ -120,10 +138,16 @@ Cords = tuple[Inches, tuple[tuple[str, int, ExactPoint], ...]]
 
 
 def _cords(brief: Brief, panel: Sizes, band: Panel) -> Cords:
-    """How far their tails hang, and where each comes out: at a side seam, in the channel."""
+    """How far their tails hang, and where each comes out: at a side seam, or beside it through
+    eyelets; one cord with eyelets comes out in the middle of the front."""
     y = brief.seams.top.value + panel["below"].value + panel["channel"].value / 2
     a, w = brief.seams.side.value, band.width.value
-    return panel["tail"].value, (("band", 0, (a, y)), ("band", 0, (w - a, y)))
+    eyelets = brief.options["cords_out"] == "eyelets"
+    into = EYELETS_APART if eyelets else Fraction(0)
+    places = [a + into, w - a - into]
+    if brief.options["cords"] == "one":
+        places = [w / 2] if eyelets else places[:1]
+    return panel["tail"].value, tuple(("band", 0, (x, y)) for x in places)
 
 
 def _net(panels: list[Panel], body: Body, rims: Rims, cord: Cords) -> Net:
@@ -171,6 +195,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         matches += follows("front", ("lining", "the lining follows the front"))
     flat = (panel["panel_width"] - 2 * seams.side).called("opening, flat")
     cord = (2 * flat + 2 * panel["tail"]).called("each cord")
+    cords = 1 if brief.options["cords"] == "one" else 2
     inside = inside_of(brief, body)
     joined_by = seams.side
     return Bag(
@@ -193,7 +218,8 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             *base_figures(body, inside, "depth-by-the-bottom-leg", "depth by the bottom leg"),
         ),
         net=_net(panels, body, rims, _cords(brief, panel, panels[2])),
-        attachments=(Attachment("cord", "Cord", cord, _THICK, 2, cloth=False),),
+        attachments=(Attachment("cord", "Cord", cord, _THICK, cords, cloth=False),),
+        eyelets=2 * cords if brief.options["cords_out"] == "eyelets" else 0,
     )
 
 
@@ -217,7 +243,7 @@ DRAWSTRING = Shape(
         CHANNEL,
         TAIL,
     ),
-    options=(BASE,),
+    options=(BASE, CORDS, OUT),
     flat=flat_for_object,
     for_object=boxed_for_object,
     to_panel=to_panel,

@@ -8,30 +8,31 @@ from pydantic import Field, field_validator
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, ExactShare, Key, Room60, Size
+from tessil.core.numbers.sizes import Side
 
 
 class Mark(Decided):
     """Something marked on a trimmed panel, from its raw left and top edges.
 
-    ``x`` and ``y`` are the top left corner of an area, the middle of a point; ``x2`` is the
-    other end of a pair of handle ends.  A pocket is of one ``doubled`` cloth or of ``two``, the
-    inner one showing above; its sides are sewn on, or caught in the panel's side ``seams``; it is
-    divided evenly, or ``at`` so far from its left.  A window has a ``box`` so high and a bag in
-    one piece or in two.  A flat trim, a ``ribbon``, lies across the whole
-    panel and is ``height`` wide.
+    ``x`` and ``y`` are the top left corner of an area, the middle of a point.  A pocket is of one
+    ``doubled`` cloth, of ``two``, the inner one showing above, or of ``leftover`` strips, joined;
+    its sides are sewn on, caught in the panel's side ``seams``, or it hangs ``free`` from the top
+    seam; it is divided evenly, or ``at`` so far from its left.  A window has a ``box`` so high and
+    a bag in one piece or in two.  A flat trim, a ``ribbon``, lies across the whole panel and is
+    ``height`` wide, or goes into the seam along an ``edge``.
     """
 
-    kind: Literal["slip", "divided", "window", "d-ring", "handle", "motif", "ribbon", "label"]
+    kind: Literal["slip", "divided", "window", "d-ring", "motif", "ribbon", "label", "patch"]
     panel: Key
     x: Room60
     y: Room60
     width: Size = Fraction(6)
     height: Size = Fraction(5)
-    x2: Room60 | None = None
     divisions: Annotated[int, Field(ge=2, le=12)] = 2
     at: Annotated[tuple[Size, ...], Field(max_length=11)] = ()
-    cloths: Literal["doubled", "two"] = "doubled"
-    sides: Literal["sewn", "seams"] = "sewn"
+    cloths: Literal["doubled", "two", "leftover"] = "doubled"
+    sides: Literal["sewn", "seams", "free"] = "sewn"
+    edge: Side | Literal[""] = ""
     box: Size = Fraction(1, 2)
     bag: Literal["one", "two"] = "one"
     made: Literal["sewn", "fused", "embroidered"] = "sewn"  # of a motif

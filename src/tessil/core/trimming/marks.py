@@ -7,6 +7,7 @@ measured before sewing and the other after.  Usual places are common practice, n
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
+from typing import Literal
 
 from tessil.core.bag.model import Bag, Box, FlapNeed
 from tessil.core.brief.choice import Base
@@ -21,11 +22,11 @@ KINDS = {
     "slip": "Slip pocket",
     "divided": "Divided pocket",
     "window": "Window zip pocket",
-    "d-ring": "D-ring tab",
-    "handle": "Handle ends",
+    "d-ring": "Ring tab",
     "motif": "Motif",
     "ribbon": "Ribbon or lace",
     "label": "Label",
+    "patch": "Patch",
 }
 CAUGHT = ("slip", "divided")  # pockets whose sides may go into the side seams
 MARGIN = Fraction(1, 2)  # a motif keeps so clear of seams and of the base
@@ -43,8 +44,7 @@ class Placed(Record, frozen=True):
     index: int | None  # in the project's marks; None if its place is computed
     figures: tuple[Figure, ...]
     lines: tuple[Inches, ...] = ()  # x of division lines
-    twin: Box | None = None  # the other handle end
-    caught: bool = False  # in the side seams of its panel, which is as it should be
+    caught: Literal["", "sides", "top", "edge"] = ""  # in seams, which is as it should be
 
 
 def _distances(panel: PanelPlan, box: Box, name: str) -> tuple[Figure, ...]:
@@ -61,39 +61,49 @@ def _distances(panel: PanelPlan, box: Box, name: str) -> tuple[Figure, ...]:
     )
 
 
-def _is_caught(mark: Mark) -> bool:
-    """Whether its ends or sides go into the side seams of its panel."""
-    return mark.kind == "ribbon" or (mark.sides == "seams" and mark.kind in CAUGHT)
+def _caught(mark: Mark) -> Literal["", "sides", "top", "edge"]:
+    """Which seams of its panel it goes into: with its ends or sides, at the top, all along one."""
+    if mark.kind == "ribbon":
+        return "edge" if mark.edge else "sides"
+    if mark.kind in CAUGHT:
+        return "sides" if mark.sides == "seams" else "top" if mark.sides == "free" else ""
+    return ""
 
 
-def _box(mark: Mark, wide: Inches) -> Box:
-    if mark.kind == "handle":
-        half = Fraction(1, 2)
-        return mark.x - half, mark.y, 2 * half, Fraction(3, 2)
+def _along_edge(mark: Mark, wide: Inches, high: Inches) -> Box:
+    """A trim in the seam along an edge."""
+    by = mark.height
+    if mark.edge in ("left", "right"):
+        return (Fraction(0) if mark.edge == "left" else wide - by), Fraction(0), by, high
+    return Fraction(0), (Fraction(0) if mark.edge == "top" else high - by), wide, by
+
+
+def _box(mark: Mark, size: tuple[Inches, Inches]) -> Box:
+    wide, high = size
+    if mark.kind == "ribbon" and mark.edge:
+        return _along_edge(mark, wide, high)
+    if mark.kind in CAUGHT and mark.sides == "free":
+        return mark.x, Fraction(0), mark.width, mark.height
     if mark.kind == "d-ring":
         return mark.x, mark.y, Fraction(5, 4), Fraction(1)
     if mark.kind == "window":
         return mark.x, mark.y, mark.width, mark.box
-    if _is_caught(mark):
+    if _caught(mark) == "sides":
         return Fraction(0), mark.y, wide, mark.height
     return mark.x, mark.y, mark.width, mark.height
 
 
 def _placed(panel: PanelPlan, at: int, mark: Mark) -> Placed:
-    box = _box(mark, panel.trimmed.width.value)
+    box = _box(mark, panel.trimmed.values())
     label = KINDS[mark.kind]
     lines: tuple[Inches, ...] = ()
     if mark.kind == "divided":
         step = box[2] / mark.divisions
         evenly = tuple(step * i for i in range(1, mark.divisions))
         lines = tuple(box[0] + off for off in (mark.at or evenly) if off < box[2])
-    twin = None
-    if mark.kind == "handle":
-        other = mark.x2 if mark.x2 is not None else panel.trimmed.width.value - mark.x
-        twin = (other - Fraction(1, 2), mark.y, Fraction(1), Fraction(3, 2))
-    figures = _distances(panel, box if mark.kind != "handle" else (mark.x, *box[1:]), label.lower())
-    key, caught = f"mark:{at}", _is_caught(mark)
-    return Placed(key, label, mark.kind, panel.key, box, at, figures, lines, twin, caught)
+    figures = _distances(panel, box, label.lower())
+    key, caught = f"mark:{at}", _caught(mark)
+    return Placed(key, label, mark.kind, panel.key, box, at, figures, lines, caught)
 
 
 def female_below_top(snap: Snap, flap: FlapNeed | None) -> Figure | None:

@@ -28,6 +28,7 @@ _NOTES: dict[NoteKind, str] = {
     "upright": "grain upright",
     "level": "grain level",
     "set": "full width; sew, then cut across",
+    "straight": "join straight, seams of ¼",
     "fold half": "fold in half",
     "cross": "strips at 45°",
     "folds": "folds to ¼",
@@ -36,6 +37,7 @@ _NOTES: dict[NoteKind, str] = {
     "after quilting": "sewn on after quilting",
     "spare": "cut longer; trim when sewn",
     "hoop": "for {number} hoopings",
+    "leftover": "of joined leftover strips",
     "turned": "both long edges turned under",
     "outer strips": "for the narrower panel take outer strips off",
 }

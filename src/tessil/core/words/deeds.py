@@ -148,6 +148,11 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "Pin the {what} across the {panels}, its top {down} below the raw edge, both ends past the "
         "sides; sew along both its edges the same way.",
     ),
+    "prepare.patch": (
+        "Sew a patch on",
+        "Sew the patch on the {panels}, {down} below its top edge and {across} from the left, all "
+        "round.",
+    ),
     "prepare.label": (
         "Label",
         "Turn its ends under and sew the {what} to the {panels}, {down} below the raw edge.",

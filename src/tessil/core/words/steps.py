@@ -66,6 +66,10 @@ _PIECING = {
     ),
     "slant.press": ("{Press:seams}; lift the iron rather than push it: the edges are on the bias."),
     "slant.cut": "Cut the size out of the sewn strips, and stay-stitch its edges at ⅛ in (3 mm).",
+    "strap.cover": (
+        "Fold the cover round the webbing so that its long edges meet in the middle of one side, "
+        "and topstitch both edges; the webbing reaches past it at both ends."
+    ),
     "bind.own": (
         "Lay the layers wrong sides together and bind {what}: sew on at {seam}, turn over "
         "the edge, press the ends under, stitch behind."
@@ -207,6 +211,13 @@ _EDGES = {
     "zip.pull": "Bring the pull inside before anything is trimmed across the teeth.",
     "cord.open": (
         "Leave the side seams open between the channel's lines; bar-tack both ends of each."
+    ),
+    "cord.eyelets": (
+        "Set the eyelets in the front of the band, half way up the channel, a scrap of interfacing "
+        "behind each, before the channel is sewn."
+    ),
+    "cord.thread-one": (
+        "Thread the cord once round and out where it went in; knot its ends together."
     ),
     "cord.thread": ("Thread each cord once round and out at its own side; knot its ends together."),
     "loop.baste": (

@@ -27,11 +27,13 @@ WareKind = Literal[
     "ring",
     "strap slider",
     "snap",
+    "eyelet",
     "button",
     "thread",
     "ribbon",
     "edge tape",
     "label",
+    "patch",
 ]
 RINGS = 2  # of an adjustable strap: common practice, no source
 YARD = Fraction(36)
@@ -89,6 +91,8 @@ def _closing(plan: Plan) -> Iterator[Need]:
     for part in plan.bag.attachments:
         if not part.cloth:
             yield "cord", part.length, part.number
+    if plan.bag.eyelets:
+        yield "eyelet", None, plan.bag.eyelets
     if plan.project.snap.used and plan.bag.flap is not None:
         yield "snap", None, 1
     if plan.edging.loop is not None:
@@ -104,9 +108,10 @@ def _carrying(plan: Plan) -> Iterator[Need]:
             yield "webbing", strap.webbing, strap.part.number
         if strap.longest is not None:
             yield "strap slider", strap.ring, 1
-            rings, size = max(rings, RINGS), strap.ring
+            own = strap.part.ends == "ring"  # else it runs through rings on tabs that are marked
+            rings, size = rings + RINGS if own else max(rings, RINGS), strap.ring
         elif strap.part.ends == "ring":
-            rings, size = max(rings, RINGS), strap.ring
+            rings, size = rings + RINGS, strap.ring
     if rings:
         yield "ring", size, rings
 
@@ -117,7 +122,11 @@ def _sewn_on(plan: Plan) -> Iterator[Need]:
     for placed in plan.placed:
         panel = plan.panel(placed.panel)
         if placed.kind == "ribbon":
-            yield "ribbon", (panel.trimmed.width + over).called("ribbon"), panel.panel.copies
+            upright = placed.box[3] > placed.box[2]
+            long = panel.trimmed.height if upright else panel.trimmed.width
+            yield "ribbon", (long + over).called("ribbon"), panel.panel.copies
+        elif placed.kind == "patch":
+            yield "patch", None, 1
         elif placed.kind == "label":
             yield "label", None, 1
 
@@ -142,12 +151,14 @@ _NAMES: Mapping[WareKind, str] = {
     "webbing": "Webbing",
     "ring": "Rings",
     "strap slider": "Strap sliders",
+    "eyelet": "Eyelet",
     "snap": "Magnetic snaps",
     "button": "Buttons",
     "thread": "Thread for quilting",
     "ribbon": "Ribbon or lace",
     "edge tape": "Decorative tape, lapped over the zipper",
     "label": "Labels",
+    "patch": "Patches",
 }
 
 

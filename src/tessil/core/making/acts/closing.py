@@ -358,7 +358,7 @@ def finished_deeds(plan: Plan) -> Iterator[Deed]:
         whole = (*whole, "overcast")
     pushed = tuple(slid_in(plan, kinds_of(plan), whole))
     yield from pushed
-    threaded = [s for s in plan.edge_steps.get("closing", ()) if s.what == "cord.thread"]
+    threaded = [s for s in plan.edge_steps.get("closing", ()) if s.what.startswith("cord.thread")]
     if threaded:
         yield Deed(
             "finish.channel",

@@ -23,8 +23,9 @@ from tessil.core.trimming.choice import Mark
 
 POCKETS = ("slip", "divided", "window")
 FOOT: Tool = "walking foot"
-ON_TOP = ("ribbon", "label")
+ON_TOP = ("ribbon", "label", "patch")
 LATER = ("motif",)
+FOLDS = ("strap.fold", "strap.cover")  # how a strap is made of its strip
 BIAS_READY = "bias strips joined"
 
 
@@ -247,8 +248,8 @@ def _straps(plan: Plan) -> Iterator[Deed]:
 def _strap(plan: Plan, one: Attachment) -> Iterator[Deed]:
     steps = _steps_of(plan, one)
     made, ready = f"{one.key} made", f"{one.key} ends sewn"
-    folds = [step for step in steps if step.what == "strap.fold"]
-    later = [step for step in steps if step.what != "strap.fold"]
+    folds = [step for step in steps if step.what in FOLDS]
+    later = [step for step in steps if step.what not in FOLDS]
     if folds:
         yield from _of(one, from_steps(folds, one.key, "prepare", (), ("cut",), (made,), FOOT))
     else:
@@ -300,7 +301,7 @@ def _of(one: Attachment, deeds: Iterable[Deed]) -> Iterator[Deed]:
 
 def _steps_of(plan: Plan, one: Attachment) -> list[Step]:
     """The steps of the edge stage that this one takes."""
-    found = {"strap.fold"}
+    found = set(FOLDS)
     if one.key == "strap":
         runs = any(strap.longest is not None for strap in plan.edging.straps)
         if runs:

@@ -36,7 +36,9 @@ from tessil.core.planned import Plan
 def shell_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     """The seams of the outside; the last one closes it."""
     directional = any(cloth.directional for cloth in plan.project.prints)
-    channel = [s for s in plan.edge_steps.get("closing", ()) if s.what == "cord.open"]
+    channel = [
+        s for s in plan.edge_steps.get("closing", ()) if s.what in ("cord.open", "cord.eyelets")
+    ]
     sides = tuple(fact for join in kinds.seams[:1] for fact in ready_for(join))
     yield from from_steps(channel, "shell", "mark", (), sides, ("channel marked",))
     facts: list[str] = []

@@ -17,7 +17,15 @@ from tessil.core.making.acts.kinds import Kinds, ready_for
 from tessil.core.making.acts.parts import in_the_top
 from tessil.core.planned import Plan
 
-OWN = ("loop.baste", "zip.pull", "cord.open", "cord.thread")  # with gates of their own here
+# With gates of their own here.
+OWN = (
+    "loop.baste",
+    "zip.pull",
+    "cord.open",
+    "cord.eyelets",
+    "cord.thread",
+    "cord.thread-one",
+)  # with gates of their own here
 
 
 def _assembled(plan: Plan, keys: tuple[str, ...]) -> Iterator[Deed]:

@@ -27,7 +27,7 @@ from tessil.core.trimming.marks import Placed
 from tessil.core.trouble import CannotPlan
 
 ON = 1 / 16  # so near is on the seam
-HARDWARE = ("snap", "window", "handle")
+HARDWARE = ("snap", "window")
 
 
 class NearMiss(Record, frozen=True):
@@ -106,9 +106,9 @@ def through(panel: PanelPlan, marks: Iterable[Placed]) -> tuple[tuple[QuiltLine,
     """Lines that run through hardware."""
     found = []
     for mark in marks:
-        boxes = [needle_free(mark)] + ([_floats(mark.twin)] if mark.twin else [])
+        free = needle_free(mark)
         for line in panel.quilt.lines:
-            if any(crosses(line, box) for box in boxes):
+            if crosses(line, free):
                 found.append((line, mark))
     return tuple(found)
 

@@ -52,6 +52,7 @@ def add_mark(plan: Plan, panel: PanelPlan, kind: str) -> Edit:
 _SIZES: Mapping[str, Mapping[str, Inches]] = {  # that are not as large as a pocket
     "ribbon": {"height": Fraction(1, 2)},
     "label": {"width": Fraction(2), "height": Fraction(1)},
+    "patch": {"width": Fraction(3), "height": Fraction(3)},
 }
 
 
@@ -67,10 +68,10 @@ def _usual(plan: Plan, panel: PanelPlan, kind: str) -> Mark:
         "divided": (centred, top + Fraction(5, 2)),
         "window": (centred, top + Fraction(7, 4)),
         "motif": (centred, round_near(top + (height - high) / 2, mark)),
-        "handle": (round_near(left + width / 4, mark), top + Fraction(1, 2)),
         "d-ring": (Fraction(0), top + Fraction(1, 2)),
         "ribbon": (Fraction(0), round_near(top + height / 3, mark)),
         "label": (left + width - 3, top + height - 2),
+        "patch": (centred, round_near(top + height / 4, mark)),
     }
     base |= _SIZES.get(kind, {})
     x, y = places[kind]

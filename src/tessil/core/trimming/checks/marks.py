@@ -25,7 +25,6 @@ def mark_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     for placed in plan.marks_on(panel.key):
         if placed.kind not in ON_PURPOSE:
             yield from _in_the_way(plan, panel, placed)
-        yield from _uneven(plan, panel, placed)
     yield from _on_one_another(plan, panel)
 
 
@@ -50,9 +49,12 @@ def _in_the_way(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
     room = (
         face_room(plan, panel, placed.box, MARGIN) if motif else free_room(plan, panel, Fraction(0))
     )
-    if placed.caught:
-        wide = panel.trimmed.width.value
-        room = (Fraction(0), room[1], wide, room[3])
+    if placed.caught == "edge":
+        return
+    if placed.caught == "sides":
+        room = (Fraction(0), room[1], panel.trimmed.width.value, room[3])
+    elif placed.caught == "top":
+        room = (room[0], Fraction(0), room[2], room[1] + room[3])
     notches = [(n.x, n.y, n.width, n.height) for n in panel.panel.notches]
     in_notch = any(_meets(placed.box, notch) for notch in notches)
     if not in_notch and not _outside(placed.box, room):
@@ -81,27 +83,19 @@ def _into_room(plan: Plan, placed: Placed, room: Box) -> tuple[Edit, ...]:
     (x, y, w, h), (rx, ry, rw, rh) = placed.box, room
     width, height = min(w, rw), min(h, rh)
     to_x, to_y = min(max(x, rx), rx + rw - width), min(max(y, ry), ry + rh - height)
-    shift = Fraction(1, 2) if placed.kind == "handle" else Fraction(0)
-    changes: dict[str, Inches] = {"x": to_x + shift, "y": to_y}
-    if placed.kind not in ("handle", "window", "d-ring"):
+    changes: dict[str, Inches] = {"x": to_x, "y": to_y}
+    if placed.kind not in ("window", "d-ring"):
         changes |= {"width": width, "height": height}
     elif placed.kind == "window":
         changes["width"] = width
     return (set_mark(plan, placed.index, f"Move the {placed.label.lower()} clear", **changes),)
 
 
-def _boxes(placed: Placed) -> tuple[Box, ...]:
-    return (placed.box,) if placed.twin is None else (placed.box, placed.twin)
-
-
 def _on_one_another(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """Two marks in one place: one would be sewn over the other."""
     marks = [mark for mark in plan.marks_on(panel.key) if mark.kind not in ("stiffener", "strip")]
     for one, other in combinations(marks, 2):
-        met = next(
-            (box for box in _boxes(other) if any(_meets(box, mine) for mine in _boxes(one))), None
-        )
-        if met is None:
+        if not _meets(other.box, one.box):
             continue
         moved, stays = (one, other) if other.index is None else (other, one)
         yield Snag(
@@ -111,7 +105,7 @@ def _on_one_another(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             title=f"The {moved.label.lower()} lies on the {stays.label.lower()}",
             why="One would be sewn over the other: what comes second has no room there.",
             panel=panel.key,
-            place=_place(met),
+            place=_place(other.box),
             fixes=_off_it(plan, panel, moved, stays),
         )
 
@@ -132,12 +126,11 @@ def _off_it(plan: Plan, panel: PanelPlan, moved: Placed, stays: Placed) -> tuple
         (round_down(u - gap - w, mark), y),
     )
     name = moved.label.lower()
-    shift = Fraction(1, 2) if moved.kind == "handle" else Fraction(0)
     for to_x, to_y in sorted(places, key=lambda at: abs(at[0] - x) + abs(at[1] - y)):
-        change = set_mark_if(plan, moved.index, f"Move the {name} off it", to_x + shift, to_y)
+        change = set_mark_if(plan, moved.index, f"Move the {name} off it", to_x, to_y)
         if change is None or _outside((to_x, to_y, w, h), room):
             continue
-        if not any(_meets((to_x, to_y, w, h), box) for mark_ in others for box in _boxes(mark_)):
+        if not any(_meets((to_x, to_y, w, h), mark_.box) for mark_ in others):
             return (change, remove_mark(plan, moved.index))
     return (remove_mark(plan, moved.index),)
 
@@ -145,29 +138,6 @@ def _off_it(plan: Plan, panel: PanelPlan, moved: Placed, stays: Placed) -> tuple
 def set_mark_if(plan: Plan, index: int, words: str, x: Inches, y: Inches) -> Edit | None:
     """A mark set to a place, if that is one."""
     return set_mark(plan, index, words, x=x, y=y) if x >= 0 and y >= 0 else None
-
-
-def _uneven(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
-    """Handle ends that are not equally far from their side edges."""
-    if placed.index is None or placed.twin is None:
-        return
-    mark = plan.project.marks[placed.index]
-    if mark.x2 is None:
-        return
-    width = panel.trimmed.width.value
-    apart = abs(mark.x - (width - mark.x2))
-    if apart == 0:
-        return
-    yield Snag(
-        key=f"mark.handle.{panel.key}.{placed.index}",
-        stage=Stage.TRIM,
-        weight=Weight.WARNS,
-        title=f"One handle end is {plan.marks.notation.read_off(apart, unit=True)} further in",
-        why="The bag will hang askew: both ends belong equally far from the sides.",
-        panel=panel.key,
-        place=_place(placed.twin),
-        fixes=(set_mark(plan, placed.index, "Make both ends even", x2=None),),
-    )
 
 
 def snap_snags(plan: Plan) -> Iterator[Snag]:

@@ -1,0 +1,103 @@
+"""One cord or two, at the seams or through eyelets; webbing in a cover of cloth, joins on the slant
+or straight (common practice, no source; by hand)."""
+
+from math import ceil
+
+import pytest
+
+from tessil.core.brief.choice import ShapeChoice
+from tessil.core.cutting.acts.shopping import wares_of
+from tessil.core.edges.choice import Strap
+from tessil.core.making.acts.whole import making_of
+from tessil.core.numbers.exact import Fraction
+from tessil.core.plan import plan
+from tests.outside.test_every_shape_on_paper import project_of
+
+F = Fraction
+
+
+def sack(**options):
+    return plan(project_of("drawstring", shape=ShapeChoice(kind="drawstring", options=options)))
+
+
+def wares(made, kind):
+    return [
+        (w.number.value, w.size.value if w.size else None) for w in wares_of(made) if w.kind == kind
+    ]
+
+
+@pytest.mark.parametrize(
+    ("cords", "out", "number", "eyelets", "ends"),
+    [
+        ("two", "seams", 2, 0, 2),
+        ("one", "seams", 1, 0, 1),
+        ("two", "eyelets", 2, 4, 2),
+        ("one", "eyelets", 1, 2, 1),
+    ],
+)
+def test_cords_and_where_they_come_out(cords, out, number, eyelets, ends):
+    """Each once round and both its tails: 2 × flat + 2 × tail, however many there are."""
+    made = sack(cords=cords, cords_out=out)
+    flat = made.bag.figure("opening-flat").value
+    tail = made.sizes["tail"].value
+    (part,) = [one for one in made.bag.attachments if one.key == "cord"]
+    assert (part.length.value, part.number) == (2 * flat + 2 * tail, number)
+    assert wares(made, "cord") == [(number, part.length.value)]
+    assert [count for count, _ in wares(made, "eyelet")] == ([eyelets] if eyelets else [])
+    assert len([hang for hang in made.bag.net.hangs if hang.key == "cord"]) == ends
+    steps = making_of(made, made.project.making)
+    assert not steps.broken
+    whats = [deed.what for deed in steps.deeds]
+    assert ("cord.eyelets" in whats) == (out == "eyelets")
+    assert ("cord.thread" in whats) == (cords == "two")
+
+
+def test_one_cord_through_eyelets_comes_out_in_the_middle():
+    made = sack(cords="one", cords_out="eyelets")
+    (hang,) = [hang for hang in made.bag.net.hangs if hang.key == "cord"]
+    band = made.panel("band").panel
+    assert hang.ends[0][2][0] == band.width.value / 2
+
+
+def strapped(length=60, **strap):
+    sizes = {"strap_length": F(length), "strap_width": F(3, 2)}
+    shape = ShapeChoice(kind="satchel", sizes=sizes)
+    made = plan(project_of("satchel", shape=shape, strap=Strap(**strap)))
+    return made, next(one for one in made.edging.straps if one.part.key == "strap")
+
+
+def cut_strips(made):
+    return [
+        (i.number.value, i.width.value, i.height.value)
+        for i in made.items
+        if i.owner.kind == "part" and i.owner.keys == ("strap",) and i.what == "strip to fold"
+    ]
+
+
+def test_webbing_in_a_cover_of_cloth():
+    """1½ webbing 60 long; its cover twice as wide, ½ short at each end: 3 × 59, of two strips."""
+    made, strap = strapped(made="covered")
+    assert strap.webbing.value == strap.part.length.value
+    assert tuple(figure.value for figure in strap.cover) == (
+        2 * strap.finished.value,
+        strap.part.length.value - 1,
+    )
+    ((number, _, high),) = cut_strips(made)
+    assert (number, high) == (strap.strips.whole, 2 * strap.finished.value)
+    assert wares(made, "webbing")
+    assert "strap.cover" in [deed.what for deed in making_of(made, made.project.making).deeds]
+
+
+@pytest.mark.parametrize(("joins", "takes"), [("diagonal", 6), ("straight", F(1, 2))])
+def test_what_a_join_takes(joins, takes):
+    """A strip 6 wide takes 6 of each strip on the slant and ½ straight: 110 of 40 wide cloth."""
+    _, strap = strapped(length=110, joins=joins)
+    assert strap.part.cut.value == 6
+    length = strap.part.length.value
+    assert strap.strips.whole == ceil((length - takes) / (40 - takes))
+
+
+def test_bare_webbing_has_no_joins_and_no_cloth():
+    made, strap = strapped(length=110, made="webbing")
+    assert (strap.joins.value, strap.cover) == (0, None)
+    assert cut_strips(made) == []
