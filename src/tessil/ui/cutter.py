@@ -237,7 +237,7 @@ class Cutter:
         """What the shopping list comes to."""
         from tessil.core.costing.acts.bill import bill_of
 
-        return bill_of(self._lines(), self.prices())
+        return bill_of(self._lines(), self.prices(), self.desk.project.pricing.coupon)
 
     def say(self, value: Fraction) -> str:
         """An amount in the job's currency."""

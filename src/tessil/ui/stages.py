@@ -273,8 +273,10 @@ def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield field_of(plan, "stock.straightening", "length", "Straighten", "Lost squaring the cut end")
 
 
-def _wares() -> Iterator[Spec]:
-    """What else could be bought, and what is taken from the shelf."""
+def _wares(plan: Plan) -> Iterator[Spec]:
+    """What else could be bought, for how much less, and what is taken from the shelf."""
+    about = "What a coupon takes off all of the list"
+    yield field_of(plan, "pricing.coupon", "percent", "Coupon", about, "Use a coupon")
     about = "How many fat quarters each cloth that is bought comes out of"
     nothing = always(Edit("", ()))
     yield Spec("others.search", "search", "Fat quarters instead?", about, None, nothing)
@@ -341,6 +343,6 @@ def specs(
     if stage is Stage.EDGE:
         return tuple(edge_specs(plan, leaf or "binding"))
     if stage is Stage.CUT and leaf == "wares":
-        return tuple(_wares())
+        return tuple(_wares(plan))
     ask = _TABLE.get(stage)
     return tuple(ask(plan, panel)) if ask else ()

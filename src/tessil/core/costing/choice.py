@@ -44,6 +44,7 @@ class Pricing(Decided):
     fees: Part = Fraction(0)
     vat: Part = Fraction(0)  # of the price without it
     profit: Part = Fraction(0)  # on top of all that it takes
+    coupon: Part = Fraction(0)  # that new cloth and all else is bought for less by
     scraps_free: bool = True
     count: Literal["used", "opened"] = "used"  # cloth by what goes into the bag, or by what is cut
     sitting: Annotated[int, Field(ge=10, le=MOST_MINUTES)] = 120  # minutes

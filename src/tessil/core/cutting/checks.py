@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.bag.ids import CutId
 from tessil.core.choosing import choose
 from tessil.core.cutting.cutlist import Purchase
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.lengths import Inches, round_down, round_up
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
 from tessil.core.words.cuts import id_words
@@ -38,6 +40,23 @@ def cut_snags(plan: Plan) -> Iterator[Snag]:
             )
 
 
+def _smaller(plan: Plan, cut: CutId, over: Inches) -> tuple[Edit, ...]:
+    """The bag so much narrower that a panel comes out of its cloth after all."""
+    owner, _ = cut
+    sizes = dict(zip(plan.shape.finished_keys, plan.bag.finished, strict=True))
+    width = sizes.get("width")
+    if owner.kind != "panels" or width is None or "lining" in owner.keys:
+        return ()
+    less = round_up(over, plan.marks.ruler.value) + plan.marks.piece_step.value
+    to = round_down(width.value - less, plan.marks.ruler.value)
+    if to <= 0:
+        return ()
+    words = f"Make the bag {plan.marks.notation.read_off(width.value - to, unit=True)} narrower"
+    kept = {key: figure.value for key, figure in sizes.items()}
+    typed = {**plan.project.shape.sizes, **kept, "width": to}
+    return (edit(words, ("shape.way", "finished"), ("shape.sizes", typed)),)
+
+
 def _too_wide(plan: Plan, bought: Purchase) -> Snag:
     """A piece that does not come out of its cloth, by how much; or only against its print's up."""
     read, usable = plan.marks.notation.read_off, bought.cloth.usable
@@ -47,7 +66,8 @@ def _too_wide(plan: Plan, bought: Purchase) -> Snag:
     what, wide = id_words(first, plan.bag), read(usable, unit=True)
     title = f"{what}: larger than {bought.name} both ways"
     over = read(min(width, height) - usable, unit=True)
-    fixes: tuple[Edit, ...] = ()
+    over_by = min(width, height) - usable
+    fixes: tuple[Edit, ...] = _smaller(plan, first, over_by)
     why = f"Its usable width is {wide}: {over} is missing at the least."
     if height <= usable:
         title = f"{what}: comes out of {bought.name} only turned, and its print has an up"

@@ -17,7 +17,7 @@ from tessil.core.cutting.item import SCRAP, SQUARES, CutItem, times
 from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
 from tessil.core.cutting.sundries import base_items, edge_items, mark_items, snap_items, strip_items
 from tessil.core.cutting.task import CutTask
-from tessil.core.edges.binding import BindingPlan, EdgeStrip
+from tessil.core.edges.binding import BindingPlan, EdgeStrip, pooled
 from tessil.core.edges.edging import Edging
 from tessil.core.hooping.hoopings import HoopPlan
 from tessil.core.numbers.lengths import Inches
@@ -350,6 +350,8 @@ def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
         items += hoop_items(lain.hooped)
     if binding is not None and task.straight:
         number = (binding.strips * bags).called("pieces")
+        if task.bags > 1 and not task.strips_in_hand:
+            number = pooled(binding.length, bags, usable, binding.cut).called("pieces")
         cloth = task.cloth
         items.append(
             CutItem(

@@ -7,11 +7,11 @@ from msgspec.structs import replace
 from tessil.core.bag.ids import CutKind, CutNote, CutOwner
 from tessil.core.cutting.item import CutItem, times
 from tessil.core.cutting.task import CutTask
-from tessil.core.edges.binding import EdgeStrip
+from tessil.core.edges.binding import EdgeStrip, pooled
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.straps import StrapPlan
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.workings import Basis, Figure, ceiling, count, given
+from tessil.core.numbers.workings import Basis, Figure, count, given
 from tessil.core.sandwich.choice import STIFF
 from tessil.core.shapes.carrying import TAB_CUT
 from tessil.core.trimming.choice import Mark
@@ -124,7 +124,10 @@ def strip_items(
         if strip.cut is None:
             continue
         joined = strip.strips.whole > 1
-        number = (strip.edge.number * strip.strips * bags).called("pieces")
+        number = (strip.edge.number * bags).called("pieces")
+        if joined:
+            every = strip.edge.number * bags
+            number = pooled(strip.edge.length, every, usable, strip.cut).called("pieces")
         long = usable if joined else strip.edge.length
         notes = (CutNote("diagonal"),) if joined else ()
         owner = CutOwner("edge", (strip.edge.key,))
@@ -193,8 +196,7 @@ def edge_items(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
         usable = given("usable width", task.stock.usable_width)
         if usable.value < 2 * width.value:
             raise CannotPlan("stock.usable_width", "This cloth is too narrow to bind seams with.")
-        number = ceiling(length / (usable - width)).called("strips")
-        strips = (number * bags).called("pieces")
+        strips = pooled(length, bags, usable, width).called("pieces")
         cloth = task.cloth
         items.append(
             CutItem(
@@ -220,8 +222,11 @@ def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]
         return items
     cloth = task.cloth
     strips = strap.strips.whole
-    each = count("each", part.number * strips, Basis.GEOMETRY)
-    number = (each * bags).called("pieces")
+    number = (count("each", part.number * strips, Basis.GEOMETRY) * bags).called("pieces")
+    if strips > 1:
+        usable = given("usable width", task.stock.usable_width)
+        every = count("each", part.number, Basis.GEOMETRY) * bags
+        number = pooled(part.length, every, usable, strap.takes).called("pieces")
     length = part.length if strips == 1 else given("usable width", task.stock.usable_width)
     notes = () if strips == 1 else (_join_note(task),)
     owner = CutOwner("part", (part.key,))
@@ -253,11 +258,13 @@ def _cover(strap: StrapPlan, bags: Figure, task: CutTask) -> CutItem:
     assert strap.cover is not None
     width, length = strap.cover
     joined = strap.strips.whole > 1
-    each = count("each", strap.part.number * strap.strips.whole, Basis.GEOMETRY)
-    long = given("usable width", task.stock.usable_width) if joined else length
+    usable = given("usable width", task.stock.usable_width)
+    every = count("each", strap.part.number, Basis.GEOMETRY) * bags
+    number = pooled(length, every, usable, strap.takes) if joined else every
+    long = usable if joined else length
     notes = (_join_note(task),) if joined else ()
-    owner, number = CutOwner("part", (strap.part.key,)), (each * bags).called("pieces")
-    return CutItem(owner, "strip to fold", task.cloth, number, long, width, notes)
+    owner = CutOwner("part", (strap.part.key,))
+    return CutItem(owner, "strip to fold", task.cloth, number.called("pieces"), long, width, notes)
 
 
 def _patches(strap: StrapPlan, bags: Figure) -> list[CutItem]:

@@ -38,6 +38,7 @@ class CutTask(Record, frozen=True):
     floor: tuple[Figure, Figure] | None
     bottom_seam: bool
     straight: bool
+    strips_in_hand: bool  # that are cut already, for one bag
     straight_joins: bool  # of straps
     rulers: Rulers
 

@@ -148,6 +148,14 @@ def _edge_strip(
     return EdgeStrip(edge, cut, strips)
 
 
+def pooled(length: Figure, number: Figure, usable: Figure, takes: Figure) -> Figure:
+    """Full strips for so many of one length, joined across bags: what is left of one is the
+    beginning of the next.  ``takes`` is what a join takes."""
+    one = count("strip", 1, Basis.GEOMETRY)
+    every = number * length
+    return no_less(ceiling((every - takes) / (usable - takes)), one).called("strips for all")
+
+
 def begin_clear(joins: tuple[float, ...], corners: tuple[float, ...], edge: float) -> Begin:
     """Begin so that the ending and every join, at these lengths along the strip, keep as far from
     the corners as can be."""

@@ -40,6 +40,7 @@ class StrapPlan(Record, frozen=True):
     slider: str  # the end at which a slider never meets a join: first, last, or none
     hangs: Figure | None  # how far below the shoulder the bag's top hangs
     patch: Figure | None  # a square of interfacing behind each end that is sewn on the face
+    takes: Figure  # what each join takes
     cover: tuple[Figure, Figure] | None = None  # cloth round webbing, width and length
 
     @property
@@ -112,6 +113,7 @@ def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
         joins_at=joins_at,
         slider=_slider_end(joins_at, float(part.length.value)),
         hangs=_hangs(task, part),
+        takes=takes,
         cover=cover,
         patch=(finished + _ROUND_IT).called("reinforcing patch") if part.ends == "face" else None,
     )

@@ -44,14 +44,23 @@ def row_of(shelf: Shelf, source: str) -> Row | None:
 
 
 def kept_for(shelf: Shelf, sources: Iterable[str], job: Keeper) -> Shelf:
-    """The shelf with the rows from which a plan is cut kept for that job; those kept for another
-    stay as they are."""
+    """The shelf with what a plan is cut from kept for that job: of a row as many as it takes, the
+    others of it in a row of their own; what is kept for another stays as it is."""
     after = shelf
-    for source in dict.fromkeys(one.partition(PART)[0] for one in sources):
-        row = after.row(source)
-        if row is not None and not row.kept_for:
-            mine = {"kept_for": job.title[:80], "kept_by": job.mark}
-            after = after.having(row.model_copy(update=mine))
+    highest: dict[str, int] = {}
+    for one in sources:
+        id_, _, number = one.partition(PART)
+        highest[id_] = max(highest.get(id_, 1), int(number) if number.isdigit() else 1)
+    for id_, taken in highest.items():
+        row = after.row(id_)
+        if row is None or row.kept_for:
+            continue
+        mine = {"kept_for": job.title[:80], "kept_by": job.mark, "number": min(taken, row.number)}
+        rest = row.number - taken
+        after = after.having(row.model_copy(update=mine))
+        if rest > 0:
+            free = {"id": fresh_id(after, id_[:34]), "number": rest}
+            after = after.having(row.model_copy(update=free))
     return after
 
 

@@ -233,6 +233,7 @@ def cut_task_of(project: Project, brief: Brief, bag: Bag) -> CutTask:
         floor=bag.floor,
         bottom_seam=bag.has_bottom_seam,
         straight=project.binding.grain == "straight",
+        strips_in_hand=project.binding.strips_on_hand is not None,
         straight_joins=project.strap.joins == "straight",
         rulers=brief.rulers,
     )

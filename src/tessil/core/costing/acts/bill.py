@@ -14,7 +14,7 @@ from tessil.core.cutting.acts.whole import Solve, Spread
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.records import Record
-from tessil.core.numbers.workings import Figure, count, total
+from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.reading import Reading
 from tessil.core.sheets.cuts import Box, parted
 from tessil.core.sheets.job import CutJob, Piece, Stock
@@ -23,6 +23,7 @@ from tessil.core.sheets.plan import plan_cutting
 QUARTER = Priced("fat quarter", "Fat quarters", False)
 WIDE, HIGH = Fraction(21), Fraction(18)  # of a fat quarter, as it is planned on
 MOST_QUARTERS = 8
+NONE = Fraction(0)
 SECONDS = 0.3  # for one number of quarters
 Say = Callable[[Fraction], str]
 
@@ -31,12 +32,16 @@ class Bill(Record, frozen=True):
     """The lines of a shopping list with what each costs, where that is known."""
 
     lines: tuple[tuple[Line, Figure | None], ...]
+    coupon: Figure | None = None  # the share it takes off
 
     @property
     def total(self) -> Figure:
         """All that is known, together."""
         known = [cost for _, cost in self.lines if cost is not None]
-        return total(known or [NOTHING]).called("the list comes to", "money")
+        every = total(known or [NOTHING])
+        if self.coupon is not None:
+            every = every * (1 - self.coupon)
+        return every.called("the list comes to", "money")
 
     @property
     def missing(self) -> tuple[str, ...]:
@@ -52,14 +57,15 @@ def thing_of(line: Line) -> Priced:
     return Priced(ware_key(line.kind, None if long else line.size), line.what, long)
 
 
-def bill_of(lines: Iterable[Line], prices: PriceList) -> Bill:
-    """What each line comes to."""
+def bill_of(lines: Iterable[Line], prices: PriceList, coupon: Fraction = NONE) -> Bill:
+    """What each line comes to, and how much a coupon takes off all of them."""
     found: list[tuple[Line, Figure | None]] = []
     for line in lines:
         price = prices.of(thing_of(line))
         cost = None if price is None or line.figure is None else line.figure * price
         found.append((line, None if cost is None else cost.called(line.what, "money")))
-    return Bill(tuple(found))
+    less = given("coupon", coupon, Basis.PRICES, 0, "percent") if coupon else None
+    return Bill(tuple(found), less)
 
 
 def told_bill(bill: Bill, say: Say) -> tuple[Line, ...]:
