@@ -52,6 +52,7 @@ OURS = {
     "sashed",
     "sashing",
     "topstitch",
+    "topstitched",
     "overcast",
     "presser",
     "webbing",

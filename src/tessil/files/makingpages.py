@@ -6,7 +6,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
-from tessil.core.bag.deeds import OPERATIONS, Deed, Making
+from tessil.core.bag.deeds import Deed, Making
+from tessil.core.making.acts.batching import batch_words, stretches
 from tessil.core.making.acts.panels import materials_of
 from tessil.core.making.acts.telling import told
 from tessil.core.making.cautions import caution_for
@@ -45,12 +46,15 @@ def sewing_sheet(plan: Plan, making: Making) -> Pages:
 def _blocks(plan: Plan, making: Making, width: float) -> Iterator[Block]:
     numbers = {deed.id: at for at, deed in enumerate(making.deeds, start=1)}
     said = []
-    for operation in OPERATIONS:
-        deeds = [deed for deed in making.deeds if deed.operation == operation]
-        if not deeds:
-            continue
+    cautioned = set()
+    for stretch in stretches(making.deeds):
+        operation, deeds = stretch.operation, stretch.deeds
         yield heading(OPERATION_WORDS[operation])
-        if operation in _CAUTIONS:
+        batch = batch_words(stretch, plan.project.made)
+        if batch:
+            yield paragraph(batch, width, 10)
+        if operation in _CAUTIONS and operation not in cautioned:  # once for each kind of work
+            cautioned.add(operation)
             words = caution_for(_CAUTIONS[operation], materials_of(plan))
             yield paragraph(words, width, LEAST, theme.SOFT)
         rows = [_row(plan, deed, numbers[deed.id]) for deed in deeds]

@@ -13,6 +13,7 @@ from msgspec.structs import replace
 from tessil.core.bag.deeds import Broken, Deed, Making, Operation
 from tessil.core.catalogue.prints import Photo
 from tessil.core.edits import Edit
+from tessil.core.making.acts.batching import batch_words, stretches
 from tessil.core.making.acts.doing import (
     done,
     giver,
@@ -104,6 +105,16 @@ class Maker:
         if not self.here:
             return None, 1.0
         return self.deed(), sewn_share(self.desk.plan, self.standing().facts)
+
+    def batch(self) -> str:
+        """What of the batch is done together with the step in hand."""
+        deed, bags = self.deed(), self.desk.project.made
+        if deed is None or bags < 2:
+            return ""
+        for one in stretches(self.making().deeds):
+            if one.holds(deed):
+                return batch_words(one, bags)
+        return ""
 
     def state(self) -> tuple[str, ...]:
         """The bag as it is now, in sentences."""

@@ -273,6 +273,20 @@ def _cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
     yield field_of(plan, "stock.straightening", "length", "Straighten", "Lost squaring the cut end")
 
 
+def _schools(plan: Plan) -> Iterator[Spec]:
+    """Orders that makers differ in."""
+    ways = (("open", "open"), ("side", "to one side"))
+    yield field_of(plan, "press_seams", "choice", "Press seams", "Of the bag itself", choices=ways)
+    if any(one.kind == "snap" for one in plan.placed):
+        why = "Before the lining closes, with all other marks, or as the first of them"
+        ways = (("lining", "with the marks"), ("early", "first of all"))
+        yield field_of(plan, "making.snap", "choice", "Snap goes in", why, choices=ways)
+    if any(one.ends == "face" for one in plan.bag.attachments):
+        why = "While the panels lie flat, or through all layers once the top is topstitched"
+        ways = (("before", "on flat panels"), ("after", "on the finished bag"))
+        yield field_of(plan, "making.handles", "choice", "Handles go on", why, choices=ways)
+
+
 def _wares(plan: Plan) -> Iterator[Spec]:
     """What else could be bought, for how much less, and what is taken from the shelf."""
     about = "What a coupon takes off all of the list"
@@ -344,5 +358,7 @@ def specs(
         return tuple(edge_specs(plan, leaf or "binding"))
     if stage is Stage.CUT and leaf == "wares":
         return tuple(_wares(plan))
+    if stage is Stage.MAKE and leaf == "bag":
+        return tuple(_schools(plan))
     ask = _TABLE.get(stage)
     return tuple(ask(plan, panel)) if ask else ()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -17,9 +17,11 @@ MOST_SECONDS = 360_000  # of one step: a hundred hours
 
 
 class Made(Decided):
-    """Steps that are done, those that are left out, those that are moved before others, what was
-    noted with them, and how many seconds they took by the clock."""
+    """Two schools of its maker; steps that are done, those that are left out, those that are moved
+    before others, what was noted with them, and how many seconds they took by the clock."""
 
+    snap: Literal["lining", "early"] = "lining"  # before the lining closes, or first of all
+    handles: Literal["before", "after"] = "before"  # those on the face: the top is topstitched
     done: Annotated[tuple[StepKey, ...], Field(max_length=MOST_STEPS)] = ()
     skipped: Annotated[tuple[StepKey, ...], Field(max_length=MOST_STEPS)] = ()
     moved: Annotated[tuple[tuple[StepKey, StepKey], ...], Field(max_length=MOST_STEPS)] = ()

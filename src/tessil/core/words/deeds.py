@@ -198,6 +198,11 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "Each end of the {what} on the {panels}, turned in: a box as wide as it is, a cross "
         "through it, back-tacks at every corner.",
     ),
+    "strap.face-late": (
+        "Sew the {what} on",
+        "The top is topstitched: sew both ends of the {what} on the face through outside and "
+        "lining, a box and a cross, the patch behind each.",
+    ),
     "strap.hang-rings": ("Hang the {what} on its rings", "Through both rings; hang a load on it."),
     "strap.hang-tied": ("Tie the {what} on", "Through both loops; hang a load on it and wait."),
     "check.middles": ("Middles meet?", "Middle of the zipper on the middle of the {panels}."),

@@ -97,7 +97,7 @@ def _snap(plan: Plan) -> Iterator[Deed]:
         yield Deed(
             f"prepare.snap.{half}",
             f"prepare.snap-{half}",
-            "prepare",
+            "mark" if plan.project.making.snap == "early" else "prepare",
             (one.panel,),
             needs=(f"trimmed:{one.panel}",),
             gates=(NOT_CLOSED,),
@@ -226,12 +226,15 @@ def loaded(plan: Plan) -> list[Attachment]:
 
 def sewn_on(plan: Plan) -> list[Attachment]:
     """Those that are sewn to the bag itself."""
-    return [one for one in loaded(plan) if one.ends in ("seam", "face")]
+    later = plan.project.making.handles == "after"
+    caught = ("seam",) if later else ("seam", "face")
+    return [one for one in loaded(plan) if one.ends in caught]
 
 
 def hung_on(plan: Plan) -> list[Attachment]:
-    """Those that hang on rings or loops, once the bag is done."""
-    return [one for one in loaded(plan) if one.ends in ("ring", "tied")]
+    """Those that come on once the bag is done: on rings or loops, or on the face by choice."""
+    on = sewn_on(plan)
+    return [one for one in loaded(plan) if one not in on]
 
 
 def at_the_top(one: Attachment) -> bool:
@@ -318,7 +321,7 @@ def hanging_deeds(plan: Plan, whole: tuple[str, ...]) -> Iterator[Deed]:
         ready = "ends sewn" if len(_steps_of(plan, one)) > 1 else "untwisted"
         yield Deed(
             f"hang.{one.key}",
-            "strap.hang-rings" if one.ends == "ring" else "strap.hang-tied",
+            _HANGING[one.ends],
             "finish",
             needs=(*whole, f"{one.key} {ready}"),
             gates=(Gate("untwisted", f"{one.key} untwisted"),),
@@ -326,6 +329,9 @@ def hanging_deeds(plan: Plan, whole: tuple[str, ...]) -> Iterator[Deed]:
             values=(("what", one.label.lower()),),
             minutes=minutes(3),
         )
+
+
+_HANGING = {"ring": "strap.hang-rings", "tied": "strap.hang-tied", "face": "strap.face-late"}
 
 
 def _where(plan: Plan, key: str) -> tuple[str, ...]:
