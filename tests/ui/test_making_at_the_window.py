@@ -12,7 +12,7 @@ from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
 from tessil.core.snags import Stage
 from tessil.core.words.making import GATE_WORDS
-from tessil.drawing.picture import Dimension, Line
+from tessil.drawing.picture import Dimension, Label, Line
 from tessil.drawing.pictures import making_picture
 from tessil.ui import maker as maker_module
 
@@ -196,7 +196,8 @@ def test_the_sewing_sheet_has_every_step_with_its_number(pouch, tmp_path):
     assert f"Sewing sheet: {len(steps)} steps" in words
     for at, deed in enumerate(steps, start=1):
         title = window.maker.words(deed)[0]
-        assert f"{at} {title}." in words, title
+        stop = "" if title.endswith("?") else "."
+        assert f"{at} {title}{stop} " in words, title
     assert "What the words mean" in words
     assert "back-tack" in words
 
@@ -222,6 +223,19 @@ def test_the_bag_as_it_is_folds_up_as_it_is_sewn(pouch):
     assert window.bench.picture.box != flat
     pouch.leaf("step")
     assert window.bench.picture.items
+
+
+def test_a_seam_is_shown_with_the_bag_after_it(pouch):
+    window = pouch.window
+    until(pouch, "join.folded")
+    said = [one.text for one in window.bench.picture.of(Label)]
+    assert "after this step" in said
+    assert "At the right: the bag after this step" in window.bench.picture.caption
+    before = window.bench.picture
+    QTest.keyClick(window.bench, Qt.Key.Key_Space)
+    assert window.bench.picture != before
+    until(pouch, "turn.gap")
+    assert "after this step" not in [one.text for one in window.bench.picture.of(Label)]
 
 
 def test_a_step_that_went_wrong_says_what_to_do_and_what_comes_with_it(pouch):

@@ -77,7 +77,7 @@ def in_hand(plan: Plan, stand: Stand, things: bool = True, named: bool = False) 
     pieces: dict[str, tuple[Point, ...]] = {}
     cloths = _Cloths(plan, sewn)
     facets = shown(sewn, poses, stand)
-    hung = stand.fold == 1.0 and not stand.within
+    hung = stand.sewn_up and not stand.within
     hangs = list(_hangs(plan, sewn, poses, stand)) if hung else []
     items += [item for depth, parts in hangs if depth < 0 for item in parts]
     for one in facets:
@@ -86,7 +86,7 @@ def in_hand(plan: Plan, stand: Stand, things: bool = True, named: bool = False) 
             pieces.pop(key, None)
             pieces[key] = outline
     items += [item for depth, parts in hangs if depth >= 0 for item in parts]
-    whole = stand.fold == 1.0 and not stand.opened
+    whole = stand.sewn_up and not stand.opened
     straps = [item for _, parts in hangs for item in parts]
     if things and whole:
         items += _held(plan, sewn, stand)
@@ -390,14 +390,14 @@ def _sizes(plan: Plan, sewn: Sewn, stand: Stand) -> Iterator[Dimension]:
             yield along(right, behind, 2, 0.9)
 
 
-def moved(items: tuple[Item, ...], dx: float, dy: float) -> tuple[Item, ...]:
-    """The same items elsewhere in the picture."""
-    return tuple(_moved(item, dx, dy) for item in items)
+def moved(items: tuple[Item, ...], dx: float, dy: float, by: float = 1.0) -> tuple[Item, ...]:
+    """The same items elsewhere in the picture, so many times as large."""
+    return tuple(_moved(item, dx, dy, by) for item in items)
 
 
-def _moved(item: Item, dx: float, dy: float) -> Item:
+def _moved(item: Item, dx: float, dy: float, by: float) -> Item:
     def to(point: Point) -> Point:
-        return point[0] + dx, point[1] + dy
+        return point[0] * by + dx, point[1] * by + dy
 
     if isinstance(item, Cloth):
         return Cloth(tuple(map(to, item.outline)), item.print, item.key, item.turned)
@@ -406,7 +406,7 @@ def _moved(item: Item, dx: float, dy: float) -> Item:
     if isinstance(item, Line):
         return Line(tuple(map(to, item.points)), item.stroke, item.closed, item.key)
     if isinstance(item, Placed):
-        a, b, c, d, e, f = item.affine
+        a, b, c, d, e, f = (value * by for value in item.affine)
         return Placed(item.items, (a, b, c, d, e + dx, f + dy))
     if isinstance(item, Dimension):
         return replace(item, start=to(item.start), end=to(item.end))

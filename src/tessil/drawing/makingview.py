@@ -14,12 +14,13 @@ from msgspec.structs import replace
 
 from tessil.core.bag.deeds import Deed
 from tessil.core.bag.model import Edge, Panel
+from tessil.core.bag.net import named_seams
 from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.making.acts.common import edge_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.planned import Plan
 from tessil.drawing.bands import trimmed_bands
-from tessil.drawing.handview import in_hand, stand_of
+from tessil.drawing.handview import in_hand, moved, stand_of
 from tessil.drawing.picture import (
     Affine,
     Cloth,
@@ -33,21 +34,26 @@ from tessil.drawing.picture import (
     Shade,
     rectangle,
 )
+from tessil.drawing.projecting import Stand
 
 SHIFT = 0.55  # inches: how far what lies below is drawn aside
 CLIP_EVERY = 2.2  # inches
 TACK = 0.28
+GAP = 0.5  # inches below the bag for its words
+ABOVE, ASIDE = 30.0, 20.0  # degrees: from where a bag is seen that is not sewn up
 
 
 def seam_picture(plan: Plan, deed: Deed, caption: str, small: bool = False) -> Picture:
     """Panels on one another with the seam that is sewn; ``small`` without words on them."""
     top = plan.bag.panel(deed.panels[0])
     below = plan.bag.panel(deed.panels[1]) if len(deed.panels) > 1 else None
+    if below is None and top.copies > 1:  # two alike
+        below = top
     mirrored = below is not None and deed.operation != "zipper"
     items: list[Item] = []
     if below is not None:
         items += _below(plan, below, float(top.width.value), mirrored)
-    items += _on_top(plan, top, deed)
+    items += _on_top(plan, top, below is not None, deed)
     edges = list(_sewn(plan, top, deed))
     longest = max(edges, key=_long, default=None)
     for edge in edges:
@@ -65,13 +71,36 @@ def seam_picture(plan: Plan, deed: Deed, caption: str, small: bool = False) -> P
     return Picture(tuple(items), (0.0, 0.0, wide, high), room, caption, ruled=False)
 
 
-def whole_picture(plan: Plan, caption: str, sewn: float = 1.0) -> Picture:
-    """The bag in the hand, folded up from flat as far as it is sewn."""
-    stand = stand_of(plan, "front")
-    if sewn < 1.0:
-        stand = replace(stand, fold=sewn)
-    hand = in_hand(plan, stand, things=False)
+def whole_picture(plan: Plan, caption: str, sewn: frozenset[str] | None = None) -> Picture:
+    """The bag in the hand, as far as it is sewn."""
+    hand = in_hand(plan, _stand(plan, sewn), things=False)
     return Picture(hand.items, hand.box, (60, 40, 60, 56), caption, ruled=False)
+
+
+def _stand(plan: Plan, sewn: frozenset[str] | None) -> Stand:
+    """The bag from the front with these seams sewn; from a little above while it is open."""
+    stand = stand_of(plan, "front")
+    if sewn is None or sewn >= {slug for slug, _ in named_seams(plan.bag.net)}:
+        return stand
+    return replace(stand, above=max(stand.above, ABOVE), turn=stand.turn or -ASIDE, done=sewn)
+
+
+def then(picture: Picture, plan: Plan, sewn: frozenset[str], small: bool = False) -> Picture:
+    """A step's picture with the bag as it is after it at the right, smaller where it must be;
+    ``small`` without words."""
+    hand = in_hand(plan, replace(_stand(plan, sewn), done=sewn), things=False)
+    left, top, wide, high = picture.box
+    x, y, broad, tall = hand.box
+    by = min(1.0, max(high, wide * 0.5) / tall, max(wide, high) * 0.9 / broad)
+    at = left + wide + max(wide, high) * 0.2
+    low = top + max((high - tall * by) / 2, 0.0)
+    items = moved(hand.items, at - x * by, low - y * by, by)
+    if not small:
+        spot = (at + broad * by / 2, low + tall * by + GAP)
+        items = (*items, Label(spot, "after this step", chip=True))
+    box = (left, top, at + broad * by - left, max(high, tall * by + 2 * GAP))
+    caption = f"{picture.caption} At the right: the bag after this step, right side out."
+    return Picture((*picture.items, *items), box, picture.room, caption, picture.ruled)
 
 
 def table_picture(plan: Plan, deed: Deed, caption: str) -> Picture:
@@ -112,10 +141,10 @@ def _below(plan: Plan, panel: Panel, across: float, mirrored: bool) -> Iterator[
     )
 
 
-def _on_top(plan: Plan, panel: Panel, deed: Deed) -> Iterator[Item]:
-    """The panel under the hand; its wrong side shows where it lies on another."""
+def _on_top(plan: Plan, panel: Panel, lies: bool, deed: Deed) -> Iterator[Item]:
+    """The panel under the hand; its wrong side shows where it ``lies`` on another."""
     outline = tuple((float(x), float(y)) for x, y in panel.outline)
-    if len(deed.panels) > 1 and deed.operation != "zipper":
+    if lies and deed.operation != "zipper":
         yield Shade(outline, "backing" if panel.kind == "outer" else "paper")
         side = "wrong side up"
     else:

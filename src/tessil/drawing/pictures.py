@@ -11,7 +11,8 @@ from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
-from tessil.core.bag.deeds import Deed
+from tessil.core.bag.deeds import Deed, seams_in
+from tessil.core.bag.net import named_seams
 from tessil.core.cutting.acts.whole import Spreads
 from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
@@ -25,7 +26,7 @@ from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.handview import Hand, in_hand, lit_on, moved, stand_of
 from tessil.drawing.keeping import KEPT
 from tessil.drawing.layerview import layer_picture
-from tessil.drawing.makingview import beside, seam_picture, table_picture, whole_picture
+from tessil.drawing.makingview import beside, seam_picture, table_picture, then, whole_picture
 from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import (
     Badge,
@@ -69,7 +70,7 @@ class View(Record, frozen=True):
     sheet: int = 0  # which cloth of it
     cut: bool = False  # its next cut in hand
     step: Deed | None = None  # of making
-    sewn: float = 1.0  # the share of its seams that is sewn
+    sewn: frozenset[str] | None = None  # its seams that are sewn, where not all are
     reckoned: Reckoned | None = None  # time and money
 
 
@@ -89,7 +90,7 @@ def picture_of(plan: Plan, view: View) -> Picture:
     if view.stage is Stage.MAKE:
         if view.leaf == "bag":
             return whole_picture(plan, "The bag as it is now.", view.sewn)
-        return making_picture(plan, view.step)
+        return making_picture(plan, view.step, view.sewn)
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:
         return made
@@ -262,7 +263,7 @@ def _trimmed_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
     for key in (view.piece, view.piece + ON_BAG) if view.piece else ():
         if key in pieces:
             items += [Shade(pieces[key], "glow"), Line(pieces[key], "picked", closed=True)]
-    if stand.fold == 1.0 and not stand.within:
+    if stand.sewn_up and not stand.within:
         items += bag_letters(plan, stand, dx, dy)
     y0 = min(0.0, height - bag_height)
     box = (0.0, y0, apart + bag_width, height - y0)
@@ -386,12 +387,17 @@ _MADE_AT = {
 }
 
 
-def making_picture(plan: Plan, deed: Deed | None) -> Picture:
-    """The step in hand; the whole bag where all are done."""
+def making_picture(plan: Plan, deed: Deed | None, sewn: frozenset[str] | None = None) -> Picture:
+    """The step in hand, and the bag after it where it sews a seam; the whole bag where all are
+    done.  ``sewn`` are the seams that are sewn before it."""
     if deed is None:
         return whole_picture(plan, "All steps are done.")
+    picture = _step_picture(plan, deed)
+    seams = seams_in(deed.gives) & {slug for slug, _ in named_seams(plan.bag.net)}
+    if seams and sewn is not None:
+        picture = then(picture, plan, sewn | seams)
     photo = plan.project.making.photos.get(deed.id)
-    return _step_picture(plan, deed) if photo is None else beside(_step_picture(plan, deed), photo)
+    return picture if photo is None else beside(picture, photo)
 
 
 def _step_picture(plan: Plan, deed: Deed) -> Picture:

@@ -13,6 +13,7 @@ from msgspec.structs import replace
 
 from tessil.core.numbers.records import Record
 from tessil.core.sewn.placing import Piece, Sewn, grounded
+from tessil.core.sewn.sofar import so_far
 from tessil.core.sewn.vectors import Pose, Space, cross, dot
 from tessil.drawing.picture import Affine, Point
 
@@ -21,13 +22,20 @@ FLUSH = 1e-4  # inches before a plane that are still in it
 
 class Stand(Record, frozen=True):
     """From where a bag is looked at, in degrees: turned about its upright axis, and from above; how
-    far it is folded up, from 0 flat to 1; whether it is open, and whether one looks into it."""
+    far it is folded up, from 0 flat to 1; whether it is open, and whether one looks into it; which
+    of its seams are sewn, by their slugs, where not all of them are."""
 
     turn: float = 0.0
     above: float = 0.0
     fold: float = 1.0
     opened: bool = False
     within: bool = False  # the walls before what is in it are left out
+    done: frozenset[str] | None = None
+
+    @property
+    def sewn_up(self) -> bool:
+        """Whether one sees the whole bag."""
+        return self.fold == 1.0 and self.done is None
 
     def turned(self, right: float, up: float) -> Stand:
         """Turned by hand; not further up than straight above or below."""
@@ -187,6 +195,8 @@ def _meet(a: tuple[float, float, float, float], b: tuple[float, float, float, fl
 
 def poses_for(sewn: Sewn, stand: Stand) -> dict[Piece, Pose]:
     """Where everything lies for a stand, in the middle of the ground."""
+    if stand.done is not None:
+        return grounded(sewn, so_far(sewn, stand.done))
     if stand.fold == 1.0 and not stand.opened:
         return sewn.closed
     return grounded(sewn, sewn.placed(stand.fold, opened=stand.opened))

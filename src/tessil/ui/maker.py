@@ -10,7 +10,7 @@ from time import monotonic
 
 from msgspec.structs import replace
 
-from tessil.core.bag.deeds import Broken, Deed, Making, Operation
+from tessil.core.bag.deeds import Broken, Deed, Making, Operation, seams_in
 from tessil.core.catalogue.prints import Photo
 from tessil.core.edits import Edit
 from tessil.core.making.acts.batching import batch_words, stretches
@@ -25,7 +25,7 @@ from tessil.core.making.acts.doing import (
     waits_for,
     went_wrong,
 )
-from tessil.core.making.acts.state import sewn_share, state_words
+from tessil.core.making.acts.state import state_words
 from tessil.core.making.acts.telling import told
 from tessil.core.making.acts.whole import Standing, making_of, standing
 from tessil.core.making.readings import making_readings
@@ -100,11 +100,11 @@ class Maker:
         """The step that is looked at: one that was turned to, else the next."""
         return self.making().deed(self.desk.seen.step) or self.standing().next
 
-    def shown(self) -> tuple[Deed | None, float]:
-        """The step on the bench, and the share of the bag's seams that is sewn."""
+    def shown(self) -> tuple[Deed | None, frozenset[str] | None]:
+        """The step on the bench, and the bag's seams that are sewn."""
         if not self.here:
-            return None, 1.0
-        return self.deed(), sewn_share(self.desk.plan, self.standing().facts)
+            return None, None
+        return self.deed(), seams_in(self.standing().facts)
 
     def batch(self) -> str:
         """What of the batch is done together with the step in hand."""

@@ -125,7 +125,7 @@ def view_of(
     place: Place | None,
     spreads: Spreads | None,
     step: Deed | None = None,
-    sewn: float = 1.0,
+    sewn: frozenset[str] | None = None,
     reckoned: Reckoned | None = None,
 ) -> View:
     """What the bench is asked to show."""

@@ -148,7 +148,7 @@ def test_facets_keep_their_size_and_meet_at_their_creases(key):
                 flat = [dist(a, b) for a, b in pairwise(corners)]
                 there = [dist(a, b) for a, b in pairwise(placed)]
                 assert flat == pytest.approx(there, abs=1e-9)
-            for holder, piece, hold in sewn._tree:
+            for holder, piece, hold in sewn.tree:
                 for point in (hold.start, hold.end):
                     if hold.own is None:
                         there = poses[piece].at(point)

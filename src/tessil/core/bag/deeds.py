@@ -6,6 +6,7 @@ fact that must hold, or must not, before a step, since a bag is spoiled where it
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Literal, get_args
 
 from tessil.core.bag.steps import Value
@@ -28,6 +29,7 @@ Operation = Literal[
 ]
 OPERATIONS: tuple[Operation, ...] = get_args(Operation)
 Tool = Literal["", "iron", "¼ in foot", "walking foot", "zipper foot", "hand needle", "ruler"]
+SEWN = "sewn:"  # the fact that a seam is sewn, before its slug
 
 
 class Gate(Record, frozen=True):
@@ -65,6 +67,11 @@ class Deed(Record, frozen=True):
     gap: Figure | None = None
     check: bool = False
     minutes: Figure | None = None
+
+
+def seams_in(facts: Iterable[str]) -> frozenset[str]:
+    """The seams that facts tell to be sewn, by their slugs."""
+    return frozenset(fact.removeprefix(SEWN) for fact in facts if fact.startswith(SEWN))
 
 
 class Broken(Record, frozen=True):

@@ -103,3 +103,16 @@ class Net(Record, frozen=True):
     hangs: tuple[Hang, ...] = ()
     mouth: Inches | None = None  # how deep it is at the top when it is closed, if less than below
     facing: Facing = "front"
+
+
+def named_seams(net: Net) -> tuple[tuple[str, Seam], ...]:
+    """Every seam with the slug of the work that sews it: a seam told in parts is sewn as one, each
+    box corner by itself."""
+    named: list[tuple[str, Seam]] = []
+    for seam in net.seams:
+        slug = seam.key.slug
+        if seam.key.what == "box corner":
+            number = len({one for one, _ in named if one == slug or one.startswith(f"{slug}:")})
+            slug = f"{slug}:{number + 1}" if number else slug
+        named.append((slug, seam))
+    return tuple(named)

@@ -12,7 +12,7 @@ from functools import cached_property
 from math import atan2, degrees, hypot
 
 from tessil.core.bag.ids import EdgeKey
-from tessil.core.bag.net import Crease, Net, Seam, Side
+from tessil.core.bag.net import Crease, Net, Side
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.sewn.facets import HAIR, Facet, Rim, facets_of, tape_sheet
@@ -66,7 +66,7 @@ class Sewn(Record, frozen=True, dict=True):
         return self.facets[piece[0]][piece[2]]
 
     @cached_property
-    def _tree(self) -> tuple[tuple[Piece, Piece, Hold], ...]:
+    def tree(self) -> tuple[tuple[Piece, Piece, Hold], ...]:
         """Which piece is placed from which, the still one's neighbours first."""
         start = (self.net.still[0], 0, self._still.number)
         met, order, queue = {start}, [], deque([start])
@@ -99,47 +99,46 @@ class Sewn(Record, frozen=True, dict=True):
                         crease = self.creases[name][rim.crease]
                         hold = Hold(start, end, crease.turn, opens=crease.opens)
                         yield (name, copy, other.number), hold
-        for seam in self.net.seams:
+        for at, seam in enumerate(self.net.seams):
             if seam.hinge:
-                yield from self._over(piece, seam, seam.one[0], seam.other[0])
-                yield from self._over(piece, seam, seam.other[0], seam.one[0])
+                yield from self._over(piece, at, seam.one[0], seam.other[0])
+                yield from self._over(piece, at, seam.other[0], seam.one[0])
 
-    def _over(
-        self, piece: Piece, seam: Seam, here: Side, there: Side
-    ) -> Iterator[tuple[Piece, Hold]]:
+    def _over(self, piece: Piece, at: int, here: Side, there: Side) -> Iterator[tuple[Piece, Hold]]:
         """The facet that a hinge hangs on this one, where these two have most of the seam."""
         if piece[:2] != (here.sheet, here.copy):
             return
         _, one, other = max(self._shares(here, there), key=lambda found: found[0])
         if one[0].number == piece[2]:
-            start, end = self._stretch(here)
-            own = _line(*other, *self._stretch(there))
-            hold = Hold(*_line(*one, start, end), seam.turn, own, seam.opens)
+            start, end = self.stretch(here)
+            own = _line(*other, *self.stretch(there))
+            seam = self.net.seams[at]
+            hold = Hold(*_line(*one, start, end), seam.turn, own, seam.opens, at)
             yield (there.sheet, there.copy, other[0].number), hold
 
     def _shares(self, here: Side, there: Side) -> Iterator[tuple[float, Stretch, Stretch]]:
         """How much of a seam each two facets of its sheets have in common."""
-        (start, _), (_, end) = self._stretch(here), self._stretch(there)
-        for one in self._rims(here):
-            for other in self._rims(there):
+        (start, _), (_, end) = self.stretch(here), self.stretch(there)
+        for one in self.rims(here):
+            for other in self.rims(there):
                 low = max(one[2].start - start, end - other[2].end)
                 high = min(one[2].end - start, end - other[2].start)
                 yield high - low, one, other
 
     def long(self, side: Side) -> float:
         """The length of a side on its stitch line."""
-        start, end = self._stretch(side)
+        start, end = self.stretch(side)
         return end - start
 
-    def _stretch(self, side: Side) -> tuple[float, float]:
+    def stretch(self, side: Side) -> tuple[float, float]:
         """From where to where a side goes along the stitch line of its edge."""
-        rims = self._rims(side)
+        rims = self.rims(side)
         if side.part is None:
             return min(rim.start for _, _, rim in rims), max(rim.end for _, _, rim in rims)
         start, end = (_reached(rims, side.edge.side, float(at)) for at in side.part)
         return start, end
 
-    def _rims(self, side: Side) -> list[Stretch]:
+    def rims(self, side: Side) -> list[Stretch]:
         """Where the facets of a sheet have a stretch of a side."""
         return self._stretches[side.sheet, side.edge]
 
@@ -154,13 +153,16 @@ class Sewn(Record, frozen=True, dict=True):
                         found.setdefault((name, rim.edge), []).append((facet, at, rim))
         return found
 
+    @property
+    def start(self) -> dict[Piece, Pose]:
+        """Where the piece lies that keeps still."""
+        right, down = _FACING[self.net.facing]
+        return {(self.net.still[0], 0, self._still.number): Pose((0.0, 0.0, 0.0), right, down)}
+
     def placed(self, fold: float = 1.0, opened: bool = False) -> dict[Piece, Pose]:
         """Where every piece lies, folded so far, or ``opened``; in the order they are folded."""
-        right, down = _FACING[self.net.facing]
-        poses: dict[Piece, Pose] = {
-            (self.net.still[0], 0, self._still.number): Pose((0.0, 0.0, 0.0), right, down)
-        }
-        for piece, other, hold in self._tree:
+        poses = self.start
+        for piece, other, hold in self.tree:
             turn = 0.0 if opened and hold.opens else hold.turn * fold
             poses[other] = hold.hung(poses[piece], self.facet(other), turn)
         return poses
@@ -174,7 +176,7 @@ class Sewn(Record, frozen=True, dict=True):
     def opening(self) -> frozenset[Piece]:
         """The pieces that hang on what opens: a flap."""
         found: set[Piece] = set()
-        for holder, piece, hold in self._tree:
+        for holder, piece, hold in self.tree:
             if hold.opens or holder in found:
                 found.add(piece)
         return frozenset(found)
@@ -190,7 +192,7 @@ class Sewn(Record, frozen=True, dict=True):
 
     def along(self, side: Side, steps: int, poses: dict[Piece, Pose]) -> list[Space]:
         """Points along a side in space, from where it starts clockwise."""
-        start, end = self._stretch(side)
+        start, end = self.stretch(side)
         return [
             self._point(side, start + (end - start) * step / steps, poses)
             for step in range(steps + 1)
@@ -198,7 +200,7 @@ class Sewn(Record, frozen=True, dict=True):
 
     def _point(self, side: Side, at: float, poses: dict[Piece, Pose]) -> Space:
         facet, number, rim = min(
-            self._rims(side), key=lambda found: max(found[2].start - at, at - found[2].end, 0.0)
+            self.rims(side), key=lambda found: max(found[2].start - at, at - found[2].end, 0.0)
         )
         (x1, y1), (x2, y2) = _side(facet, number)
         t = (at - rim.start) / (rim.end - rim.start)
@@ -215,6 +217,7 @@ class Hold(Record, frozen=True):
     turn: int
     own: tuple[Flat, Flat] | None = None
     opens: bool = False
+    seam: int = -1  # which of the net's seams it is; none where it is a crease
 
     def hung(self, holder: Pose, facet: Facet, turn: float) -> Pose:
         """Where the piece lies that hangs on a holder placed so."""
@@ -346,7 +349,7 @@ def _drawn_together(sewn: Sewn, mouth: Inches) -> dict[Piece, Pose]:
         for piece, pose in sewn.shut.items()
     }
     lean = degrees(atan2((deep - over) / 2, high))
-    for piece, other, hold in sewn._tree:
+    for piece, other, hold in sewn.tree:
         if other in flap:
             # Both walls lean, each by as much: a flap folded right over has both to make up for.
             turn = hold.turn * (1 - lean / 90) if hold.opens else float(hold.turn)

@@ -281,6 +281,15 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "towards the lining.",
     ),
     "line.seam": ("Lining: {join}", "Sew the lining's {join}, right sides together."),
+    "line.corner": (
+        "Lining: {join}",
+        "Pull the lining's corner flat, seam on seam, allowances opposite ways; sew straight "
+        "across, twice.",
+    ),
+    "line.pinched": (
+        "Lining: {join}",
+        "Pinch the lining's corner flat as outside and sew across on the line drawn, twice.",
+    ),
     "line.seam-gap": (
         "Lining: {join}, with the gap",
         "Sew the lining's {join} and leave {gap} open in its middle, a back-tack on either side.",

@@ -42,6 +42,11 @@ def stretches(deeds: Sequence[Deed]) -> Iterator[Stretch]:
         at += len(there)
 
 
+def every(bags: int) -> str:
+    """``both bags``, ``all 6 bags``."""
+    return "both bags" if bags == 2 else f"all {bags} bags"
+
+
 def batch_words(stretch: Stretch, bags: int) -> str:
     """``Steps 12 to 18 (quilt) for all 6 bags …``, and how far one goes first; nothing for one."""
     if bags < 2:
@@ -50,7 +55,7 @@ def batch_words(stretch: Stretch, bags: int) -> str:
     steps = f"Steps {stretch.first} to {stretch.last}"
     if stretch.first == stretch.last:
         steps = f"Step {stretch.first}"
-    words = f"{steps} ({name}) for all {bags} bags before the next kind of work."
+    words = f"{steps} ({name}) for {every(bags)} before the next kind of work."
     if stretch.alone is not None:
         words += (
             f" Take one bag first, up to step {stretch.alone}: what it measures, the others follow."

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from itertools import zip_longest
 
 from tessil.core.bag.deeds import Deed, Gate, Operation, Tool
 from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, Edge, EdgeRef
-from tessil.core.bag.net import Seam, Side
+from tessil.core.bag.net import Seam, Side, named_seams
 from tessil.core.bag.steps import Step
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import exact_root
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given, total
 
@@ -48,8 +50,9 @@ class Sewing(Record, frozen=True):
 
     @property
     def panels(self) -> tuple[str, ...]:
-        """Its panels, each once: the one that lies on top first."""
-        return tuple(dict.fromkeys(ref.panel for ref in (*self.one, *self.other)))
+        """Its panels, each once: the one that lies on top first, then the one below it."""
+        rows = zip_longest(self.one, self.other)
+        return tuple(dict.fromkeys(ref.panel for row in rows for ref in row if ref is not None))
 
     @property
     def edges(self) -> tuple[tuple[str, str], ...]:
@@ -66,11 +69,7 @@ def sewings_of(bag: Bag) -> tuple[Sewing, ...]:
     """Every seam of the sewn model once; a seam told in parts is one, each box corner its own."""
     tapes = {tape.key for tape in bag.net.tapes}
     groups: dict[str, list[Seam]] = {}
-    for seam in bag.net.seams:
-        slug = seam.key.slug
-        if seam.key.what == "box corner":
-            number = sum(one == slug or one.startswith(f"{slug}:") for one in groups)
-            slug = f"{slug}:{number + 1}" if number else slug
+    for slug, seam in named_seams(bag.net):
         groups.setdefault(slug, []).append(seam)
     return tuple(_sewing(bag, slug, seams, tapes) for slug, seams in groups.items())
 
@@ -105,9 +104,13 @@ def edge_of(bag: Bag, panel: str, slug: str) -> Edge:
 def _side_long(bag: Bag, side: Side) -> Figure:
     if side.part is not None:
         return given("edge", abs(side.part[1] - side.part[0]), Basis.GEOMETRY)
-    edge = edge_of(bag, side.sheet, side.edge.slug)
-    across, down = abs(edge.end[0] - edge.start[0]), abs(edge.end[1] - edge.start[1])
-    return given("edge", across + down, Basis.GEOMETRY)
+    return edge_long(edge_of(bag, side.sheet, side.edge.slug))
+
+
+def edge_long(edge: Edge) -> Figure:
+    """How long an edge is, straight or slanted."""
+    across, down = edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
+    return given("edge", exact_root(across**2 + down**2), Basis.GEOMETRY)
 
 
 def from_steps(

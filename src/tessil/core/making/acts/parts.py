@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 
 from msgspec.structs import replace
 
-from tessil.core.bag.deeds import Deed, Gate, Tool
+from tessil.core.bag.deeds import SEWN, Deed, Gate, Tool
 from tessil.core.bag.model import Attachment
 from tessil.core.bag.steps import Step
 from tessil.core.making.acts.common import (
@@ -14,10 +14,12 @@ from tessil.core.making.acts.common import (
     NOT_CLOSED,
     PIPED,
     SNAP_IN,
+    edge_long,
     from_steps,
     minutes,
     sewings_of,
 )
+from tessil.core.numbers.workings import total
 from tessil.core.planned import Plan
 from tessil.core.trimming.choice import Mark
 
@@ -141,16 +143,14 @@ def _piping(plan: Plan) -> Iterator[Deed]:
 
 def _flap(plan: Plan) -> Iterator[Deed]:
     """A flap that is a panel of its own, and its lining: sewn, turned, basted to the top behind."""
-    join = next((one for one in sewings_of(plan.bag) if one.key.what == "flap"), None)
+    bag = plan.bag
+    join = next((one for one in bag.joins if one.key.what == "flap"), None)
     if join is None:
         return
     outer, lining = join.one[0].panel, join.other[0].panel
-    sides = tuple(
-        (key, edge.key.slug)
-        for key in (outer, lining)
-        for edge in plan.bag.panel(key).edges
-        if edge.finish == "seam"
-    )
+    held = next(one for one in sewings_of(bag) if one.key.what == "flap")
+    round_ = [edge for edge in bag.panel(outer).edges if edge.finish == "seam"]
+    sides = tuple((key, edge.key.slug) for key in (lining, outer) for edge in round_)
     snap = any(one.kind == "snap" for one in plan.placed)
     yield Deed(
         "flap.sew",
@@ -161,10 +161,10 @@ def _flap(plan: Plan) -> Iterator[Deed]:
         tool="walking foot",
         needs=(f"trimmed:{outer}", f"trimmed:{lining}", f"marked:{outer}"),
         gates=(*((Gate("snap-first", "snap:male"),) if snap else ()),),
-        gives=("flap sewn", f"sewn:{join.slug}"),
-        join=join.slug,
+        gives=("flap sewn",),
+        join=join.key.slug,
         seam=join.allowance,
-        length=join.length,
+        length=total(edge_long(edge) for edge in round_).called("round the flap"),
         minutes=minutes(6),
     )
     yield Deed(
@@ -212,9 +212,12 @@ def _flap(plan: Plan) -> Iterator[Deed]:
         "flap.baste",
         "prepare",
         (outer, "back"),
+        held.edges,
+        held.slug,
         tool="walking foot",
         needs=("flap made", "trimmed:back", "marked:back"),
-        gives=(FLAP_ON.fact,),
+        gives=(FLAP_ON.fact, SEWN + held.slug),
+        length=held.length,
         minutes=minutes(3),
     )
 

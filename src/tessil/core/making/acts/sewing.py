@@ -171,6 +171,7 @@ def lining_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             minutes=minutes(1),
         )
     facts: list[str] = []
+    corner = "line.corner" if plan.project.corner != "pinch" else "line.pinched"
     pleat = gap and kinds.way == "false-seam"
     if pleat:
         yield Deed(
@@ -196,7 +197,7 @@ def lining_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             "line.seam-gap" if open_here else "line.seam",
             "line",
             keys,
-            _lining_edges(keys, join),
+            _lining_edges(kinds, join),
             join=slug,
             tool="walking foot",
             needs=tuple(needs),
@@ -213,10 +214,10 @@ def lining_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         open_here = join in opened
         yield Deed(
             f"line.sew.{slug}",
-            "line.seam-gap" if open_here else "join.corner",
+            "line.seam-gap" if open_here else corner,
             "line",
             keys,
-            _lining_edges(keys, join),
+            _lining_edges(kinds, join),
             join=slug,
             tool="walking foot",
             needs=(*needs, *facts),
@@ -242,7 +243,10 @@ def lining_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     )
 
 
-def _lining_edges(keys: tuple[str, ...], join: Sewing) -> tuple[tuple[str, str], ...]:
-    """The same edges on the lining: of one that is folded on itself both sides of the seam."""
-    refs = join.one if len(keys) > 1 else (*join.one, *join.other)
-    return tuple((keys[0], edge) for _, edge in edges_of(refs))
+def _lining_edges(kinds: Kinds, join: Sewing) -> tuple[tuple[str, str], ...]:
+    """The same edges on the lining: of one that is folded on itself both sides of the seam, else
+    those of the panel on top."""
+    first = kinds.lined[0]
+    folded = len(kinds.lined) == 1 and first.copies == 1
+    refs = [r for r in (*join.one, *join.other) if folded or r.panel == join.panels[0]]
+    return tuple((first.key, edge) for _, edge in edges_of(refs))

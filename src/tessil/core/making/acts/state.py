@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.bag.deeds import seams_in
 from tessil.core.making.acts.common import OPEN_ZIP, sewings_of
 from tessil.core.making.acts.kinds import kinds_of, turned_through_gap
 from tessil.core.numbers.workings import Figure
@@ -14,8 +15,12 @@ from tessil.core.words.making import STATE_WORDS
 def sewn_share(plan: Plan, facts: frozenset[str]) -> float:
     """How much of the sewn model's seams is sewn, from 0 to 1."""
     every = sewings_of(plan.bag)
-    sewn = sum(f"sewn:{one.slug}" in facts for one in every)
+    sewn = _number_sewn(plan, facts)
     return sewn / len(every) if every else float("finished" in facts)
+
+
+def _number_sewn(plan: Plan, facts: frozenset[str]) -> int:
+    return len(seams_in(facts) & {one.slug for one in sewings_of(plan.bag)})
 
 
 def way_out(plan: Plan, facts: frozenset[str]) -> tuple[str, Figure | None]:
@@ -37,7 +42,7 @@ def state_words(plan: Plan, facts: frozenset[str]) -> Iterator[str]:
     read = plan.marks.notation.read_off
     every = sewings_of(plan.bag)
     if every:
-        sewn = sum(f"sewn:{one.slug}" in facts for one in every)
+        sewn = _number_sewn(plan, facts)
         yield STATE_WORDS["seams"].format(sewn=sewn, number=len(every))
     kinds = kinds_of(plan)
     if kinds.lined:
