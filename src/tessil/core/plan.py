@@ -23,6 +23,7 @@ from tessil.core.edges.choice import Binding
 from tessil.core.edges.edging import plan_edging
 from tessil.core.edges.runs import bound_edge
 from tessil.core.edges.sewing import edge_steps
+from tessil.core.edges.straps import OF_WEBBING
 from tessil.core.hooping.hoopings import plan_hoopings
 from tessil.core.layout.board import areas, board_of
 from tessil.core.layout.packs import packed
@@ -200,6 +201,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         project.piping,
         sewn_on_base(project, bag),
         project.zipper.set,
+        project.strap.made in OF_WEBBING,
     )
     spots = {task.panel.key: of(("bulk", task.panel.key), spots_of, task) for task in bulk}
     bought = tuple(

@@ -78,31 +78,9 @@ def piping_strip_part(plan: Plan) -> Drawn:
 def strap_part(plan: Plan, strap: StrapPlan) -> Drawn:
     """One strap as it is cut, and as it ends with its stitch boxes."""
     read = plan.marks.notation.read_off
-    length, cut = float(strap.part.length.value), float(strap.part.cut.value)
-    cloth = plan.project.print_of(bound_print(plan.project))
-    shape = rectangle(0, 0, length, cut)
-    many = f" ×{strap.part.number}" if strap.part.number > 1 else ""
-    items: list[Item] = [
-        Label((0, -1.4), f"{strap.part.label}{many}, cut", align="left", strong=True),
-        Cloth(shape, cloth),
-        Line(shape, "raw", closed=True),
-    ]
-    for at in strap.joins_at:
-        items += [
-            Line(((at - cut / 2, cut), (at + cut / 2, 0.0)), "picked"),
-            Label((at, -1.4), "join"),
-        ]
-    if strap.interfacing is not None:
-        width, long = (float(figure.value) for figure in strap.interfacing)
-        firm = rectangle((length - long) / 2, (cut - width) / 2, long, width)
-        items += [Shade(firm, "window"), Line(firm, "thin", closed=True)]
-    for share in (0.25, 0.5, 0.75):
-        items.append(Line(((0, cut * share), (length, cut * share)), "fold"))
-    items += [
-        Dimension((0, cut), (length, cut), read(strap.part.length.value), 0.7),
-        Dimension((length, 0), (length, cut), read(strap.part.cut.value), 0.7),
-    ]
-    y, done = cut + 4.8, cut / 4
+    length, done = float(strap.part.length.value), float(strap.finished.value)
+    items, cut = _cut_strap(plan, strap)
+    y = cut + 4.8
     items += [
         Shade(rectangle(0, y, length, done), "paper"),
         Line(rectangle(0, y, length, done), "raw", closed=True),
@@ -114,6 +92,47 @@ def strap_part(plan: Plan, strap: StrapPlan) -> Drawn:
         items.append(Line(((x, y + done), (x + back, y)), "mark"))
     items.append(Dimension((length, y), (length, y + done), read(strap.finished.value), 0.7))
     return items, length, y + done
+
+
+def _cut_strap(plan: Plan, strap: StrapPlan) -> tuple[list[Item], float]:
+    """The cloth of a strap as it is cut, with its joins and the lines it is folded along, and how
+    high that is; of webbing its length alone."""
+    read, strip, part = plan.marks.notation.read_off, strap.strip, strap.part
+    if strip is None:
+        words = f"{part.label} ×{part.number}, of webbing {read(part.length.value, unit=True)} long"
+        return [Label((0, 1.4), words, align="left", strong=True)], -1.4
+    length, cut = float(strip.length.value), float(strip.width.value)
+    shape = rectangle(0, 0, length, cut)
+    number = part.number * strip.plies
+    many = f" ×{number}" if number > 1 else ""
+    name = "cover, cut" if strap.webbing is not None else "cut"
+    items: list[Item] = [
+        Label((0, -1.4), f"{part.label}{many}, {name}", align="left", strong=True),
+        Cloth(shape, plan.project.print_of(bound_print(plan.project))),
+        Line(shape, "raw", closed=True),
+    ]
+    lean = cut / 2 if strap.takes is strip.width else 0.0
+    for at in strap.joins_at:
+        items += [Line(((at - lean, cut), (at + lean, 0.0)), "picked"), Label((at, -1.4), "join")]
+    if strap.interfacing is not None:
+        width, long = (float(figure.value) for figure in strap.interfacing)
+        firm = rectangle((length - long) / 2, (cut - width) / 2, long, width)
+        items += [Shade(firm, "window"), Line(firm, "thin", closed=True)]
+    for down in _folds(strap, cut):
+        items.append(Line(((0, down), (length, down)), "fold"))
+    items += [
+        Dimension((0, cut), (length, cut), read(strip.length.value), 0.7),
+        Dimension((length, 0), (length, cut), read(strip.width.value), 0.7),
+    ]
+    return items, cut
+
+
+def _folds(strap: StrapPlan, cut: float) -> tuple[float, ...]:
+    """The lines along which a strip is folded: twice to its middle, round webbing, or its edges."""
+    if strap.strip is not None and strap.strip.plies > 1:
+        edge = (cut - float(strap.finished.value)) / 2
+        return edge, cut - edge
+    return (cut / 4, cut * 3 / 4) if strap.webbing is not None else (cut / 4, cut / 2, cut * 3 / 4)
 
 
 def _box_of(plan: Plan, strap: StrapPlan) -> float:

@@ -9,7 +9,7 @@ from typing import Any
 from tessil.core.edges.choice import MOST_PIECES
 from tessil.core.edges.pieces import read_pieces, write_piece
 from tessil.core.edges.presets import CARRIED, CORDS
-from tessil.core.edges.straps import strap_for
+from tessil.core.edges.straps import STIFFENED, strap_for
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import read_length
 from tessil.core.planned import Plan
@@ -305,7 +305,12 @@ def _straps(plan: Plan) -> Iterator[Spec]:
         "choice",
         "Made of",
         "What carries",
-        choices=(("cloth", "cloth"), ("webbing", "webbing"), ("covered", "covered webbing")),
+        choices=(
+            ("cloth", "cloth"),
+            ("webbing", "webbing"),
+            ("covered", "covered webbing"),
+            ("underside", "a top and an underside"),
+        ),
     )
     if any(strap.joins.whole for strap in plan.edging.straps):
         yield field_of(
@@ -316,13 +321,13 @@ def _straps(plan: Plan) -> Iterator[Spec]:
             "On the slant it is flatter; straight it takes less",
             choices=(("diagonal", "on the slant"), ("straight", "straight")),
         )
-    if plan.project.strap.made == "cloth":
+    if plan.project.strap.made in STIFFENED:
         yield field_of(
             plan,
             "strap.interfaced",
             "toggle",
             "With interfacing",
-            "Twice as wide as it ends, ½ in short at both ends",
+            "½ in short at both ends; in a folded strip it lies double",
             "Put interfacing in",
         )
     if any(strap.turns for strap in plan.edging.straps):

@@ -78,7 +78,7 @@ def test_webbing_in_a_cover_of_cloth():
     """1½ webbing 60 long; its cover twice as wide, ½ short at each end: 3 × 59, of two strips."""
     made, strap = strapped(made="covered")
     assert strap.webbing.value == strap.part.length.value
-    assert tuple(figure.value for figure in strap.cover) == (
+    assert (strap.strip.width.value, strap.strip.length.value) == (
         2 * strap.finished.value,
         strap.part.length.value - 1,
     )
@@ -97,7 +97,30 @@ def test_what_a_join_takes(joins, takes):
     assert strap.strips.whole == ceil((length - takes) / (40 - takes))
 
 
+def test_a_strap_of_a_top_and_a_stiffened_underside():
+    """1½ wide and 30 long: two strips 2 wide, ¼ pressed in at each edge; the underside stiffened as
+    wide as the strap ends and ½ short at both ends: 1½ × 29."""
+    made, strap = strapped(length=30, made="underside")
+    assert [(n, w, h) for n, w, h in cut_strips(made)] == [(2 * made.project.bags, 30, 2)]
+    firm = next(i for i in made.items if i.owner.keys == ("strap",) and i.what == "interfacing")
+    assert (firm.width.value, firm.height.value) == (29, F(3, 2))
+    assert strap.webbing is None
+    assert "strap.underside" in [deed.what for deed in making_of(made, made.project.making).deeds]
+
+
+def test_webbing_is_thinner_where_it_is_sewn_in_than_folded_cloth():
+    """A strap in the side seams: one webbing of 1½ mm against four layers of cotton."""
+
+    def layers(way):
+        made, _ = strapped(length=30, made=way)
+        spots = [s for p in made.panels for s in made.spots_on(p.key) if s.kind == "hung"]
+        return {s.layers for s in spots if s.label.startswith("strap")}
+
+    (cloth,), (webbing,) = layers("cloth"), layers("webbing")
+    assert cloth - webbing == 3
+
+
 def test_bare_webbing_has_no_joins_and_no_cloth():
     made, strap = strapped(length=110, made="webbing")
-    assert (strap.joins.value, strap.cover) == (0, None)
+    assert (strap.joins.value, strap.strip) == (0, None)
     assert cut_strips(made) == []

@@ -10,6 +10,7 @@ import pytest
 
 from tessil.core.bag.ids import CutOwner
 from tessil.core.cutting.acts.shopping import wares_of
+from tessil.core.edits import applied
 from tessil.core.making.acts.whole import making_of, standing
 from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
@@ -22,7 +23,7 @@ from tessil.drawing.handview import place_on
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
-FIRST = {"strap": "one", "handles": "pair", "wrist": "loop", "end": "both"}
+FIRST = {"strap": "one", "handles": "pair", "wrist": "loop", "end": "both", "tabs": "both"}
 CARRIED = [key for key, shape in SHAPES.items() if shape.carries]
 
 
@@ -37,8 +38,8 @@ def ways_of(key):
     ]
 
 
-def made(key, options, **sizes):
-    base = project_of(key)
+def made(key, options, lining=None, **sizes):
+    base = project_of(key, **({"lining": lining} if lining else {}))
     choice = base.shape.model_copy(
         update={
             "options": {**base.shape.options, "strap": "none", **options},
@@ -96,6 +97,60 @@ def test_what_is_sewn_to_an_outer_panel_is_a_thick_place(key):
         spots = [s for panel in outer for s in one.spots_on(panel) if s.kind == "hung"]
         found.append(len(spots) - len(ends))
     assert found == [0] * len(ways_of(key))
+
+
+BELOW = {"handles": "pair", "handle_ends": "below", "handle_set": "centre"}
+
+
+def test_handles_below_the_edge_come_on_last_and_are_sewn_below_it():
+    """A tote quilted in, its top bound: ends a half below it, 24 long less a quarter sewn twice at
+    each end; on once the top is finished."""
+    one = made("tote", BELOW, lining="quilted-in", handle_down="1/2", handle_at=2)
+    hangs = [hang for hang in one.bag.net.hangs if hang.key == "handles"]
+    assert [end[2][1] for hang in hangs for end in hang.ends] == [F(1, 2)] * 4
+    assert {hang.long for hang in hangs} == {24 - 1}
+    making = making_of(one, Made())
+    order = [deed.what for deed in making.deeds]
+    assert order.index("strap.below") > max(
+        at for at, what in enumerate(order) if what.startswith("bind.")
+    )
+    assert "reinforcing patch" not in {item.what for item in one.items}
+
+
+def test_handles_sewn_too_near_to_the_edge_are_told_and_mended():
+    """A quarter below a top bound at 3/8: the binding needs 3/8 and the raw ends a quarter."""
+    one = made("tote", BELOW, lining="quilted-in", handle_down="1/4", handle_at=2)
+    (snag,) = [snag for snag in one.snags if snag.key == "edge.below"]
+    seam = one.project.binding.seam
+    mended = plan(applied(one.project, snag.fixes[0]))
+    assert mended.project.shape.sizes["handle_down"] == seam + F(1, 4)
+    assert not any(snag.key == "edge.below" for snag in mended.snags)
+
+
+def test_from_the_corners_and_from_the_side_seams():
+    """A boxed tote 8 wide and 1½ deep: its side seams lie ¾ beyond the corners of its front, so
+    handles 2 from either are 2 · (4 − 2) = 4 and 2 · (4¾ − 2) = 5½ apart."""
+    for way, apart in (("sides", 4), ("seams", 5.5)):
+        options = {"handles": "pair", "handle_ends": "face", "handle_set": way}
+        one = made("tote", options, handle_at=2, handle_down=1)
+        width, depth = (float(one.bag.finished[at].value) for at in (0, 2))
+        (hang, *_) = [hang for hang in one.bag.net.hangs if hang.key == "handles"]
+        (x1, _), (x2, _) = (end[2] for end in hang.ends)
+        assert float(x2 - x1) == pytest.approx(apart + width - 8 + (depth - 1.5) * (way == "seams"))
+
+
+@pytest.mark.parametrize("key", [key for key, shape in SHAPES.items() if "tabs" in shape.carries])
+def test_tabs_lie_where_the_zipper_ends(key):
+    """One at each end, mirrored, as high as the highest place of the side that the zipper meets."""
+    one = made(key, {"tabs": "both"}, tab_length=4)
+    (a, b), (c, d) = ends_of(one, "end-tabs")
+    assert a == b
+    assert c == d
+    assert a[1:] == pytest.approx(c[1:])
+    assert dist(a, c) > float(one.bag.finished[0].value) - 0.1
+    assert {hang.long for hang in one.bag.net.hangs if hang.key == "end-tabs"} == {3}
+    spots = {s.label for p in one.panels for s in one.spots_on(p.key) if s.kind == "hung"}
+    assert any("zipper end tab" in label for label in spots)
 
 
 @pytest.mark.parametrize("key", [key for key, shape in SHAPES.items() if "strap" in shape.carries])

@@ -161,7 +161,7 @@ class Match(Record, frozen=True):
 Box = tuple[Inches, Inches, Inches, Inches]  # x, y, width, height
 
 
-StripEnds = Literal["seam", "face", "ring", "tied"]
+StripEnds = Literal["seam", "face", "below", "ring", "tied"]
 
 
 class Attachment(Record, frozen=True):

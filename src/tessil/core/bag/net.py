@@ -80,13 +80,15 @@ class Seam(Record, frozen=True):
 
 class Hang(Record, frozen=True):
     """A strap, handle, loop or cord: where its two ends are sewn on, each on a copy of a sheet, how
-    long it is between them and how wide; not ``sewn`` where it hangs on something else."""
+    long it is between them and how wide; not ``sewn`` where it hangs on something else, ``on_face``
+    where no edge catches it."""
 
     key: str
     ends: tuple[tuple[str, int, ExactPoint], tuple[str, int, ExactPoint]]
     long: Inches
     wide: Inches
     sewn: bool = True
+    on_face: bool = False
 
 
 Facing = Literal["front", "back", "down"]

@@ -215,22 +215,18 @@ def edge_items(edging: Edging, bags: Figure, task: CutTask) -> list[CutItem]:
 def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]:
     """Strips for straps and handles, joined where they are longer than the cloth; interfacing.
     Webbing is bought by its length: nothing is cut from cloth."""
-    part, items = strap.part, _patches(strap, bags)
-    if strap.cover is not None:
-        return [*items, _cover(strap, bags, task)]
-    if strap.webbing is not None:
-        return items
-    cloth = task.cloth
-    strips = strap.strips.whole
-    number = (count("each", part.number * strips, Basis.GEOMETRY) * bags).called("pieces")
-    if strips > 1:
-        usable = given("usable width", task.stock.usable_width)
-        every = count("each", part.number, Basis.GEOMETRY) * bags
-        number = pooled(part.length, every, usable, strap.takes).called("pieces")
-    length = part.length if strips == 1 else given("usable width", task.stock.usable_width)
-    notes = () if strips == 1 else (_join_note(task),)
+    part, strip, items = strap.part, strap.strip, _patches(strap, bags)
     owner = CutOwner("part", (part.key,))
-    items.append(CutItem(owner, "strip to fold", cloth, number, length, part.cut, notes))
+    if strip is not None:
+        joined = strap.strips.whole > 1
+        usable = given("usable width", task.stock.usable_width)
+        every = count("each", part.number * strip.plies, Basis.GEOMETRY) * bags
+        number = pooled(strip.length, every, usable, strap.takes) if joined else every
+        long = usable if joined else strip.length
+        note = CutNote("straight" if task.straight_joins else "diagonal")
+        notes = (note,) if joined else ()
+        pieces = number.called("pieces")
+        items.append(CutItem(owner, "strip to fold", task.cloth, pieces, long, strip.width, notes))
     straps = (count("each", part.number, Basis.GEOMETRY) * bags).called("pieces")
     if strap.interfacing is not None:
         width, long = strap.interfacing
@@ -247,24 +243,6 @@ def _strap_items(strap: StrapPlan, bags: Figure, task: CutTask) -> list[CutItem]
             )
         )
     return items
-
-
-def _join_note(task: CutTask) -> CutNote:
-    return CutNote("straight" if task.straight_joins else "diagonal")
-
-
-def _cover(strap: StrapPlan, bags: Figure, task: CutTask) -> CutItem:
-    """Cloth round webbing: twice its width, short of both ends."""
-    assert strap.cover is not None
-    width, length = strap.cover
-    joined = strap.strips.whole > 1
-    usable = given("usable width", task.stock.usable_width)
-    every = count("each", strap.part.number, Basis.GEOMETRY) * bags
-    number = pooled(length, every, usable, strap.takes) if joined else every
-    long = usable if joined else length
-    notes = (_join_note(task),) if joined else ()
-    owner = CutOwner("part", (strap.part.key,))
-    return CutItem(owner, "strip to fold", task.cloth, number.called("pieces"), long, width, notes)
 
 
 def _patches(strap: StrapPlan, bags: Figure) -> list[CutItem]:

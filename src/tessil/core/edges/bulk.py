@@ -8,6 +8,7 @@ geometry; the advice on needles is common practice, no source.
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from functools import partial
 from math import dist
 from typing import Literal
 
@@ -60,6 +61,7 @@ HUNG = {
     "wrist": "wrist loop",
     "end": "end handle",
     "tabs": "ring tab",
+    "end-tabs": "zipper end tab",
 }
 NEAR = 1.0  # inches: what is sewn on so near to an edge goes into its seam
 
@@ -113,11 +115,25 @@ def _heap(materials: tuple[Material, ...], label: str) -> Heap:
     return Heap(total(parts).called(label, "mm"), len(parts))
 
 
+# As thick as usual webbing is: from memory, common practice.
+WEBBING = Heap(from_mm("webbing", Fraction(3, 2), Basis.GUESS), 1)
+
+
 class Caught(Record, frozen=True):
     """What a seam catches of a panel: its name, and the layers that reach into the seam."""
 
     label: str
     materials: tuple[Material, ...]
+
+
+class Hung(Record, frozen=True):
+    """Ends of a strap or loop on a panel: of what, where, how many lie there, and whether they are
+    sewn on its face and no edge catches them."""
+
+    what: str
+    at: ExactPoint
+    ends: int
+    on_face: bool
 
 
 class BulkTask(Record, frozen=True):
@@ -139,10 +155,11 @@ class BulkTask(Record, frozen=True):
     lined: bool
     met: Mapping[EdgeKey, tuple[str, ...]]
     marks: tuple[tuple[int, Mark], ...]
-    hung: tuple[tuple[str, ExactPoint, int], ...] = ()  # straps and loops: what, where, how many
+    hung: tuple[Hung, ...] = ()
     piped: tuple[Side, ...] = ()  # the sides along which a covered cord goes into its seams
     zip_on_fold: bool = False  # whether the zipper lies over the bag's top fold
     zip_set: ZipSet = "seam"
+    webbing: bool = False  # whether straps are of it
     on_base: tuple[Material, ...] = ()  # what is sewn over or into the bottom seam
 
 
@@ -373,18 +390,25 @@ class _Bulk:
     def hung(self) -> Iterator[Spot]:
         """Where straps, handles and loops are sewn in: folded strips in a seam, under a binding or
         on the face."""
-        for what, (x, y), ends in self.task.hung:
-            at = float(x), float(y)
-            strip = _heap((self.known["cotton"],), "folded strip")
-            strap = strip.times(STRAP_CLOTH * ends, "layers of the strip")
-            near = min(self.panel.edges, key=lambda edge: _away(edge, at))
+        for one in self.task.hung:
+            what, at = one.what, (float(one.at[0]), float(one.at[1]))
+            strap = self.strap(one.ends)
+            near = min(self.panel.edges, key=partial(_held_by, what, at))
             panels: tuple[str, ...] = (self.panel.key,)
             heap, where = self.wall(), "on the face"
-            if _away(near, at) <= NEAR and near.finish != "free":
+            if not one.on_face and _away(near, at) <= NEAR and near.finish != "free":
                 heap, panels, name = self.edge_heap(near)
                 where = f"in the {name}"
             of = f"{what}.{near.key.slug}.{round(at[0])}"
             yield self.spot("hung", of, f"{HUNG[what]} {where}", at, heap + strap, panels)
+
+    def strap(self, ends: int) -> Heap:
+        """What lies at the ends of a strap: cloth folded, or pressed in twice; webbing alone, since
+        its cover stops short of them."""
+        if self.task.webbing:
+            return WEBBING.times(ends, "ends of the webbing")
+        strip = _heap((self.known["cotton"],), "folded strip")
+        return strip.times(STRAP_CLOTH * ends, "layers of the strip")
 
     def wall(self) -> Heap:
         return _heap(self.task.layers, f"{self.panel.label.lower()}, all layers")
@@ -421,6 +445,13 @@ def _length(edge: Edge) -> float:
 def _point(edge: Edge, share: float) -> tuple[float, float]:
     (x1, y1), (x2, y2) = edge.start, edge.end
     return float(x1) + share * float(x2 - x1), float(y1) + share * float(y2 - y1)
+
+
+def _held_by(what: str, at: tuple[float, float], edge: Edge) -> tuple[bool, float]:
+    """How likely an edge takes the end of a strap: all but handles go into the sides."""
+    away = _away(edge, at)
+    beside = what != "handles" and edge.key.side in ENDS and away <= NEAR
+    return not beside, away
 
 
 def _away(edge: Edge, at: Vector) -> float:

@@ -6,11 +6,11 @@ from collections import Counter
 from collections.abc import Iterator, Mapping
 from typing import Literal
 
-from tessil.core.bag.model import ExactPoint, Join
+from tessil.core.bag.model import Join
 from tessil.core.bag.net import Hang, Net
 from tessil.core.brief.choice import ZipSet
 from tessil.core.catalogue import Material
-from tessil.core.edges.bulk import HUNG, BulkTask, Caught
+from tessil.core.edges.bulk import HUNG, BulkTask, Caught, Hung
 from tessil.core.edges.choice import Piping
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.sewn.stacks import Meeting
@@ -29,6 +29,7 @@ def bulk_tasks(
     piping: Piping,
     on_base: tuple[Material, ...] = (),
     zip_set: ZipSet = "seam",
+    webbing: bool = False,
 ) -> Iterator[BulkTask]:
     """What the counting reads, for each outer panel."""
     for key, panel in panels.items():
@@ -64,15 +65,19 @@ def bulk_tasks(
             piped=piping.along(key),
             zip_on_fold=any(tape.turn for tape in net.tapes),
             zip_set=zip_set,
+            webbing=webbing,
             on_base=on_base if panel.panel.notches else (),
         )
 
 
-def _hung_on(key: str, hangs: tuple[Hang, ...]) -> Iterator[tuple[str, ExactPoint, int]]:
+def _hung_on(key: str, hangs: tuple[Hang, ...]) -> Iterator[Hung]:
     """Ends of straps and loops on a panel; both ends of a loop lie in one place."""
     found = Counter(
-        (hang.key, end[2]) for hang in hangs for end in hang.ends if hang.sewn and end[0] == key
+        (hang.key, end[2], hang.on_face)
+        for hang in hangs
+        for end in hang.ends
+        if hang.sewn and end[0] == key
     )
-    for (what, at), ends in found.items():
+    for (what, at, on_face), ends in found.items():
         if what in HUNG:
-            yield what, at, ends
+            yield Hung(what, at, ends, on_face)

@@ -31,6 +31,9 @@ def edge_snags(plan: Plan) -> Iterator[Snag]:
     yield from _channel(plan)
 
 
+FLIPPED = Fraction(1, 4)  # inches of a handle's end below the seam that holds it
+
+
 def _snag(
     plan: Plan,
     key: str,
@@ -228,6 +231,33 @@ def _strap(plan: Plan, strap: StrapPlan) -> Iterator[Snag]:
             f"It ends {_read(plan, strap.finished.value)} wide and would bunch in the ring.",
             edit("Take a ring as wide as it", ("strap.ring", None)),
         )
+    if part.ends == "below":
+        yield from _below(plan)
+
+
+def _below(plan: Plan) -> Iterator[Snag]:
+    """Handles below the edge: their first seam must clear the binding or the hem."""
+    down = plan.sizes["handle_down"].value
+    hang = next(one for one in plan.bag.net.hangs if one.key == "handles")
+    panel, _, (x, y) = hang.ends[0]
+    bound = any(
+        edge.finish == "bound" and edge.key.side in ("top", "bottom")
+        for edge in plan.bag.panel(panel).edges
+    )
+    least = FLIPPED + (plan.project.binding.seam if bound else 0)
+    if down >= least:
+        return
+    yield _snag(
+        plan,
+        "edge.below",
+        Weight.WARNS,
+        f"{_read(plan, down)} below the edge the handles are sewn into its own stitching",
+        f"Their raw ends lie {_read(plan, FLIPPED)} above the seam that holds them: they need "
+        f"{_read(plan, least)}.",
+        edit(f"Sew them {_read(plan, least)} below", ("shape.sizes.handle_down", least)),
+        panel=panel,
+        place=Place(float(x), float(y), 0.5, 0.5, "area"),
+    )
 
 
 def _metal(plan: Plan) -> Iterator[Snag]:

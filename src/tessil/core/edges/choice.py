@@ -107,7 +107,8 @@ class Strap(Decided):
     """How the bag's straps are made and carried."""
 
     carried: Literal["typed", "hand", "shoulder", "child", "adult"] = "typed"
-    made: Literal["cloth", "webbing", "covered"] = "cloth"  # covered: webbing in a cover of cloth
+    # Covered: webbing in a cover of cloth; underside: a top and a stiffened underside.
+    made: Literal["cloth", "webbing", "covered", "underside"] = "cloth"
     joins: Literal["diagonal", "straight"] = "diagonal"
     interfaced: bool = True
     slider: bool = False

@@ -160,6 +160,17 @@ def _piping(plan: Plan) -> Iterator[Reading]:
     yield Reading("piping.cord", piping.cord, "A little more than its strip", leaf=leaf)
 
 
+MADE_WORDS = {
+    "cloth": "Folded to the middle twice",
+    "covered": "Twice as wide as the webbing",
+    "underside": "Each of a top and an underside",
+}
+
+
+def _joined(plan: Plan) -> str:
+    return "Straight" if plan.project.strap.joins == "straight" else "On the diagonal"
+
+
 def _straps(plan: Plan) -> Iterator[Reading]:
     leaf = "straps"
     for strap in plan.edging.straps:
@@ -170,25 +181,26 @@ def _straps(plan: Plan) -> Iterator[Reading]:
             "Cut length of each",
             leaf=leaf,
         )
-        yield Reading(
-            f"{key}.cut",
-            strap.part.cut.called(f"{name}, strip cut"),
-            "Folded to the middle twice",
-            leaf=leaf,
-        )
-        yield Reading(f"{key}.finished", strap.finished, "A quarter of its strip", leaf=leaf)
+        if strap.strip is not None:
+            yield Reading(
+                f"{key}.cut",
+                strap.strip.width.called(f"{name}, strip cut"),
+                MADE_WORDS[plan.project.strap.made],
+                leaf=leaf,
+            )
+        yield Reading(f"{key}.finished", strap.finished, "As wide as it ends", leaf=leaf)
         if strap.webbing is not None:
             yield Reading(
                 f"{key}.webbing", strap.webbing.called(f"{name}, webbing"), "Of each", leaf=leaf
             )
         yield Reading(
-            f"{key}.joins", strap.joins.called(f"{name}, joins"), "On the diagonal", leaf=leaf
+            f"{key}.joins", strap.joins.called(f"{name}, joins"), _joined(plan), leaf=leaf
         )
         for at, figure in enumerate(strap.interfacing or ()):
             yield Reading(
                 f"{key}.firm.{at}",
                 figure.called(f"{name}, {figure.label}"),
-                "Twice as wide as it ends, ½ short at both ends",
+                "½ short at both ends",
                 leaf=leaf,
             )
         if strap.turns:

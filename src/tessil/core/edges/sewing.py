@@ -88,6 +88,8 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         yield Do("strap.fold")
     elif task.strap.made == "covered":
         yield Do("strap.cover")
+    elif task.strap.made == "underside":
+        yield Do("strap.underside")
     how = {strap.part.ends for strap in edging.straps}
     if "ring" in how or any(strap.longest is not None for strap in edging.straps):
         yield Do("strap.ends", {"back": task.strap.turned_back})

@@ -24,6 +24,14 @@ from tessil.core.numbers.workings import (
 from tessil.core.trouble import CannotPlan
 
 
+class Strip(Record, frozen=True):
+    """The cloth of one strap: how wide and long it is cut, and how many of it lie on each other."""
+
+    width: Figure
+    length: Figure
+    plies: int = 1
+
+
 class StrapPlan(Record, frozen=True):
     """One kind of strap: what to cut, how it is joined, stiffened and hung."""
 
@@ -41,7 +49,7 @@ class StrapPlan(Record, frozen=True):
     hangs: Figure | None  # how far below the shoulder the bag's top hangs
     patch: Figure | None  # a square of interfacing behind each end that is sewn on the face
     takes: Figure  # what each join takes
-    cover: tuple[Figure, Figure] | None = None  # cloth round webbing, width and length
+    strip: Strip | None  # of bare webbing nothing is cut
 
     @property
     def turns(self) -> bool:
@@ -49,63 +57,77 @@ class StrapPlan(Record, frozen=True):
         return self.part.ends == "ring" or self.longest is not None
 
 
+STIFFENED = ("cloth", "underside")
+OF_WEBBING = ("webbing", "covered")
 NONE = count("joins of the strap", 0, Basis.GEOMETRY)
 _ROUND_IT = given("patch beyond the box of stitches", 1, Basis.PRACTICE)
 _SEAMS = given("a straight join", Fraction(1, 2), Basis.PRACTICE)  # two seams of ¼
 _SHORT = given("short at each end", Fraction(1, 2), Basis.PRACTICE)
+_PRESSED = given("pressed in at each edge", Fraction(1, 4), Basis.PRACTICE)
 
 
-def _strips(part: Attachment, usable: Figure, choice: Strap, cut: Figure) -> Figure:
-    """How many strips make its length: joined on the slant each takes the strip's width, joined
-    straight two seams; of bare webbing there is nothing to join."""
-    one = count("strip", 1, Basis.GEOMETRY)
+def _strip(part: Attachment, choice: Strap, finished: Figure) -> Strip | None:
+    """Cloth alone is cut four times as wide as it ends, round webbing twice; a top and an underside
+    as wide as it ends and both edges pressed in."""
     if choice.made == "webbing":
+        return None
+    if choice.made == "covered":
+        length = (part.length - 2 * _SHORT).called("cover, length")
+        return Strip((2 * finished).called("cover, width"), length)
+    if choice.made == "underside":
+        return Strip((finished + 2 * _PRESSED).called("strip, cut width"), part.length, 2)
+    return Strip(part.cut, part.length)
+
+
+def _strips(part: Attachment, usable: Figure, takes: Figure, strip: Strip | None) -> Figure:
+    """How many strips make its length, each join ``takes`` so much; of bare webbing there is
+    nothing to join."""
+    one = count("strip", 1, Basis.GEOMETRY)
+    if strip is None:
         return one
-    takes = _SEAMS if choice.joins == "straight" else cut
-    joined = part.length.value > usable.value
-    if cut.value >= usable.value or (joined and cut.value * 2 > usable.value):
+    wide, joined = strip.width.value, part.length.value > usable.value
+    if wide >= usable.value or (joined and wide * 2 > usable.value):
         sentence = f"This cloth is too narrow to cut strips for the {part.label.lower()} from it."
         raise CannotPlan("stock.usable_width", sentence)
     return no_less(ceiling((part.length - takes) / (usable - takes)), one)
 
 
+def _interfacing(part: Attachment, choice: Strap, finished: Figure) -> tuple[Figure, Figure] | None:
+    """Width and length: in a folded strip twice as wide as that ends, on an underside as wide."""
+    if choice.made not in STIFFENED or not choice.interfaced:
+        return None
+    width = finished if choice.made == "underside" else 2 * finished
+    length = (part.length - 2 * _SHORT).called("interfacing, length")
+    return width.called("interfacing, width"), length
+
+
 def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
-    """Four times its finished width, folded to the middle twice; joined as the cloth asks.
+    """What its cloth is cut as, joined as the cloth asks.
 
     Raises CannotPlan if joins on the slant would take more of each strip than they give.
     """
     choice = task.strap
     usable = given("usable width", task.usable_width)
     finished = (part.cut / 4).called(f"{part.label.lower()}, finished width")
-    cover = None
-    if choice.made == "covered":
-        length = (part.length - 2 * _SHORT).called("cover, length")
-        cover = (2 * finished).called("cover, width"), length
-    cut = part.cut if cover is None else cover[0]
-    strips = _strips(part, usable, choice, cut).called("strips for each")
-    interfacing = None
-    if choice.interfaced and choice.made == "cloth":
-        interfacing = (
-            (2 * finished).called("interfacing, width"),
-            (part.length - 2 * _SHORT).called("interfacing, length"),
-        )
-    webbing = part.length.called("webbing, length") if choice.made != "cloth" else None
+    strip = _strip(part, choice, finished)
+    # A join on the slant takes the strip's width, a straight one two seams.
+    takes = _SEAMS if strip is None or choice.joins == "straight" else strip.width
+    strips = _strips(part, usable, takes, strip).called("strips for each")
+    webbing = part.length.called("webbing, length") if choice.made in OF_WEBBING else None
     adjusts = choice.slider and part.key == "strap" and part.ends != "tied"
     back = given("turned back", choice.turned_back)
     longest = (part.length - 2 * back).called("strap at its longest") if adjusts else None
     # The strap runs from the slider through the ring and back to the slider: drawn up to the other
     # ring, it lies double all the way (geometry).
     shortest = (longest / 2).called("strap at its shortest") if longest is not None else None
-    bare = choice.made == "webbing"
-    joins = NONE if bare else (strips - 1).called("joins of the strap")
-    takes = _SEAMS if choice.joins == "straight" else cut
+    joins = NONE if strip is None else (strips - 1).called("joins of the strap")
     joins_at = _joins_at(usable, takes, joins)
     return StrapPlan(
         part=part,
         finished=finished,
         strips=strips,
         joins=joins,
-        interfacing=interfacing,
+        interfacing=_interfacing(part, choice, finished),
         webbing=webbing,
         ring=given("ring in hand", choice.ring) if choice.ring else finished.called("ring, inside"),
         shortest=shortest,
@@ -114,7 +136,7 @@ def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
         slider=_slider_end(joins_at, float(part.length.value)),
         hangs=_hangs(task, part),
         takes=takes,
-        cover=cover,
+        strip=strip,
         patch=(finished + _ROUND_IT).called("reinforcing patch") if part.ends == "face" else None,
     )
 

@@ -22,8 +22,9 @@ from tessil.core.numbers.workings import Basis, Figure, given
 
 Sizes = Mapping[str, Figure]
 Way = Literal["finished", "panel", "always"]
-Carried = Literal["strap", "handles", "wrist", "end"]
+Carried = Literal["strap", "handles", "wrist", "end", "tabs"]
 CARRIED: tuple[Carried, ...] = ("strap", "handles", "wrist", "end")
+ZIPPED: tuple[Carried, ...] = (*CARRIED, "tabs")  # where a zipper ends in the sides
 Asks = Literal["size", "closes", "carried", "sewn"]  # the question of the brief it belongs to
 NOTHING = given("nothing", 0, Basis.GEOMETRY)
 

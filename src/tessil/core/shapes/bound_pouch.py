@@ -234,7 +234,7 @@ BOUND_POUCH = Shape(
         UPPER,
     ),
     options=(WINDOW,),
-    carries=("strap", "wrist", "end"),
+    carries=("strap", "wrist", "end", "tabs"),
     for_object=for_object,
     to_panel=to_panel,
     build=build,

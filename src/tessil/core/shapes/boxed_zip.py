@@ -35,6 +35,7 @@ from tessil.core.shapes.base import (
     NOTHING,
     PANEL_HEIGHT,
     PANEL_WIDTH,
+    ZIPPED,
     Brief,
     Option,
     Shape,
@@ -385,6 +386,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 
 BOXED_ZIP = Shape(
     key="boxed-zip",
+    carries=ZIPPED,
     name="Boxed zip bag",
     short="Zip bag",
     sentence="One panel, a zipper on one pair of sides, all four ends boxed.",

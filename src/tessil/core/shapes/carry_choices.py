@@ -49,9 +49,9 @@ OPTIONS: Mapping[Carried, tuple[Option, ...]] = {
         _option(
             "handle_ends",
             "Their ends",
-            "Caught in the top edge, under its binding or by the zipper; or sewn on the face with "
-            "a box and a cross",
-            (("top", "in the top edge"), ("face", "on the face")),
+            "Caught in the top edge, under its binding or by the zipper; on the face with a box "
+            "and a cross; or below the finished edge, flipped up and sewn again",
+            (("top", "in the top edge"), ("below", "below the edge"), ("face", "on the face")),
             ("handles", "pair"),
         ),
         _option(
@@ -61,7 +61,8 @@ OPTIONS: Mapping[Carried, tuple[Option, ...]] = {
             (
                 ("quarter", "a quarter in"),
                 ("centre", "from the centre"),
-                ("sides", "from the sides"),
+                ("sides", "from the corners"),
+                ("seams", "from the side seams"),
             ),
             ("handles", "pair"),
         ),
@@ -79,6 +80,14 @@ OPTIONS: Mapping[Carried, tuple[Option, ...]] = {
             "Seen from the front: where the zipper's pull rests when it is closed",
             (("right", "right"), ("left", "left")),
             ("wrist", "loop"),
+        ),
+    ),
+    "tabs": (
+        _option(
+            "tabs",
+            "Tabs to hold",
+            "Where the zipper ends, in the side seam: to hold it by while it is opened",
+            (_NONE, ("right", "at the right"), ("both", "at both ends")),
         ),
     ),
     "end": (
@@ -116,14 +125,14 @@ FIELDS: Mapping[Carried, tuple[SizeField, ...]] = {
             "So far",
             "To the middle of the handle",
             Fraction(3),
-            ("handle_set", "centre", "sides"),
+            ("handle_set", "centre", "sides", "seams"),
         ),
         _size(
             "handle_down",
             "Below the top",
             "Where they are sewn on",
             Fraction(3, 2),
-            ("handle_ends", "face"),
+            ("handle_ends", "face", "below"),
         ),
     ),
     "wrist": (
@@ -142,6 +151,16 @@ FIELDS: Mapping[Carried, tuple[SizeField, ...]] = {
             Fraction(3, 2),
             ("wrist", "loop"),
         ),
+    ),
+    "tabs": (
+        _size(
+            "tab_length",
+            "Tab, cut length",
+            "Folded in two, both ends in the seam",
+            Fraction(3),
+            ("tabs", "right", "both"),
+        ),
+        _size("tab_width", "Tab width", "As it ends", Fraction(3, 4), ("tabs", "right", "both")),
     ),
     "end": (
         _size(

@@ -7,7 +7,7 @@ Common practice, no source.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from functools import cached_property
 
 from msgspec.structs import replace
@@ -107,6 +107,8 @@ class _Carrying:
             yield self.wrist()
         if chosen.get("end") in ("one", "both"):
             yield self.end_handles()
+        if chosen.get("tabs") in ("right", "both"):
+            yield self.end_tabs()
 
     def strip(
         self, key: str, label: str, size: str, number: int, ends: StripEnds = "seam"
@@ -141,25 +143,32 @@ class _Carrying:
             yield Attachment("tabs", label, _TAB, TAB_CUT, 2), tabs
 
     def handles(self) -> Hung:
-        down = self.sizes["handle_down"].value if self.options["handle_ends"] == "face" else 0
+        how = self.options["handle_ends"]
+        down = self.sizes["handle_down"].value if how != "top" else 0
         rims = self.rims()
         if len(rims) != 2:
             raise CannotPlan(
                 "shape.options.handles",
                 "This bag has no top edge on both sides for a pair of handles: give it a strap.",
             )
+        # Below the edge a quarter is sewn at each end, twice over as it is flipped up.
+        long = self.sizes["handle_length"].value - (1 if how == "below" else 0)
         hangs = tuple(
-            self.hang("handles", "handle", _apart(rim, self.off(rim), Fraction(down)))
+            replace(
+                self.hang("handles", "handle", _apart(rim, self.off(rim), Fraction(down)), long),
+                on_face=how != "top",
+            )
             for rim in rims
         )
-        face: StripEnds = "face" if down else "seam"
-        return self.strip("handles", "Handles", "handle", 2, face), hangs
+        return self.strip("handles", "Handles", "handle", 2, _HANDLE_ENDS[how]), hangs
 
     def off(self, rim: Rim) -> Inches:
         """From the middle of the bag to the middle of a handle's end."""
         face, at = self.bag.finished[0].value, self.sizes["handle_at"].value
         how = self.options["handle_set"]
-        off = {"quarter": face / 4, "centre": at, "sides": face / 2 - at}[how]
+        off = {"quarter": face / 4, "centre": at, "sides": face / 2 - at, "seams": rim.half - at}[
+            how
+        ]
         half = self.sizes["handle_width"].value / 2
         if not half <= off <= rim.half - half:
             where = "shape.sizes.handle_at" if how != "quarter" else "shape.sizes.handle_width"
@@ -170,11 +179,20 @@ class _Carrying:
         below = self.sizes["wrist_below"].value
         way: Way = "left" if self.options["wrist_side"] == "left" else "right"
         at = self.place(way, below, "wrist_below")
-        long = self.sizes["wrist_length"].value - 1
-        if long <= 0:
-            raise CannotPlan("shape.sizes.wrist_length", "Its ends in the seam take all of it.")
         part = self.strip("wrist", "Wrist strap", "wrist", 1)
-        return part, (self.hang("wrist", "wrist", (at, at), long),)
+        return part, (self.hang("wrist", "wrist", (at, at), self.looped("wrist")),)
+
+    def by_zipper(self, start: Start) -> tuple[float, ...]:
+        """By the zipper first, which may end below the top of the side; on a quilted panel."""
+        outer = any(p.key == start.sheet and p.kind == "outer" for p in self.bag.panels)
+        return start.score[1], outer, *start.score
+
+    def looped(self, size: str) -> Inches:
+        """How long a loop is whose two ends lie in a seam."""
+        long = self.sizes[f"{size}_length"].value - 1
+        if long <= 0:
+            raise CannotPlan(f"shape.sizes.{size}_length", "Its ends in the seam take all of it.")
+        return long
 
     def end_handles(self) -> Hung:
         """Across an end: where two parts of a seam begin together, one end on each."""
@@ -200,6 +218,15 @@ class _Carrying:
                 )
             hangs.append(self.hang("end", "end", ends))
         return self.strip("end", "End handle", "end", len(hangs)), tuple(hangs)
+
+    def end_tabs(self) -> Hung:
+        """Folded in two, in the side seams where the zipper ends."""
+        hangs = []
+        for way in ENDS if self.options["tabs"] == "both" else ENDS[1:]:
+            starts = self.starts(way, Fraction(0))
+            at = max(starts, key=self.by_zipper).below(Fraction(0))
+            hangs.append(self.hang("end-tabs", "tab", (at, at), self.looped("tab")))
+        return self.strip("end-tabs", "Zipper end tabs", "tab", len(hangs)), tuple(hangs)
 
     # -- where it goes --------------------------------------------------------------
 
@@ -265,6 +292,7 @@ class _Carrying:
 
 _TAB = given("ring tab, cut length", 3, Basis.PRACTICE)
 TAB_CUT = given("ring tab, cut", Fraction(5, 2), Basis.PRACTICE)
+_HANDLE_ENDS: Mapping[str, StripEnds] = {"top": "seam", "face": "face", "below": "below"}
 End = tuple[str, int, ExactPoint]
 Ends = tuple[End, End]
 

@@ -15,6 +15,7 @@ from tessil.core.shapes.base import (
     PANEL_HEIGHT,
     PANEL_WIDTH,
     WIDTH,
+    ZIPPED,
     Brief,
     Shape,
     Sizes,
@@ -125,6 +126,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
 
 FLAT_POUCH = Shape(
     key="flat-pouch",
+    carries=ZIPPED,
     name="Flat zip pouch",
     short="Pouch",
     sentence="Two panels, two linings, a zipper between them.",

@@ -145,7 +145,7 @@ OFFSET_POUCH = Shape(
         ZIP_DROP,
     ),
     options=(),
-    carries=("strap", "wrist", "end"),
+    carries=("strap", "wrist", "end", "tabs"),
     for_object=flat_for_object,
     to_panel=to_panel,
     build=build,

@@ -203,6 +203,11 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "The top is topstitched: sew both ends of the {what} on the face through outside and "
         "lining, a box and a cross, the patch behind each.",
     ),
+    "strap.below": (
+        "Sew the {what} below the edge",
+        "The top is finished. Right sides together and hanging down, each raw end ¼ below the edge "
+        "or its binding: sew ¼ from the end, flip it up over its raw end, sew again just below.",
+    ),
     "strap.hang-rings": ("Hang the {what} on its rings", "Through both rings; hang a load on it."),
     "strap.hang-tied": ("Tie the {what} on", "Through both loops; hang a load on it and wait."),
     "check.middles": ("Middles meet?", "Middle of the zipper on the middle of the {panels}."),

@@ -70,6 +70,10 @@ _PIECING = {
         "Fold the cover round the webbing so that its long edges meet in the middle of one side, "
         "and topstitch both edges; the webbing reaches past it at both ends."
     ),
+    "strap.underside": (
+        "Fuse the interfacing to the underside, press ¼ in (6 mm) in along both edges of top and "
+        "underside, lay them wrong sides together and topstitch both edges."
+    ),
     "bind.own": (
         "Lay the layers wrong sides together and bind {what}: sew on at {seam}, turn over "
         "the edge, press the ends under, stitch behind."

@@ -27,7 +27,7 @@ POCKETS = ("slip", "divided", "window")
 FOOT: Tool = "walking foot"
 ON_TOP = ("ribbon", "label", "patch")
 LATER = ("motif",)
-FOLDS = ("strap.fold", "strap.cover")  # how a strap is made of its strip
+FOLDS = ("strap.fold", "strap.cover", "strap.underside")  # how a strap is made of its strip
 BIAS_READY = "bias strips joined"
 
 
@@ -334,7 +334,12 @@ def hanging_deeds(plan: Plan, whole: tuple[str, ...]) -> Iterator[Deed]:
         )
 
 
-_HANGING = {"ring": "strap.hang-rings", "tied": "strap.hang-tied", "face": "strap.face-late"}
+_HANGING = {
+    "ring": "strap.hang-rings",
+    "tied": "strap.hang-tied",
+    "face": "strap.face-late",
+    "below": "strap.below",
+}
 
 
 def _where(plan: Plan, key: str) -> tuple[str, ...]:
