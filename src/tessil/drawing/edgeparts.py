@@ -165,7 +165,8 @@ def zipper_part(plan: Plan) -> Drawn:
         Dimension((inner, 1.2), (inner + between, 1.2), read(need.between.value), 0.7),
     ]
     middle = inner + between / 2
-    pulls = (middle - 0.5, middle + 0.1) if zipper.sliders == 2 else (inner + 1.0,)
+    closed = inner + 0.3 if plan.project.zipper.rests == "left" else inner + between - 0.7
+    pulls = (middle - 0.5, middle + 0.1) if zipper.sliders == 2 else (closed,)
     for x in pulls:
         pull = rectangle(x, 0.35, 0.4, 0.5)
         items += [Shade(pull, "shade"), Line(pull, "notch", closed=True)]

@@ -83,7 +83,7 @@ def _binding(plan: Plan) -> Iterator[Spec]:
         "Choose the binding's fold",
         (("double", "double"), ("single", "single")),
     )
-    yield field_of(plan, "binding.seam", "length", "Binding seam", "Sewn so far from the edge")
+    yield field_of(plan, "binding.seam", "length", "Binding seam", "So much of it shows in front")
     yield field_of(plan, "binding.cover", "length", "Cover", "A little beyond the seam behind")
     yield with_empty(
         field_of(plan, "binding.cut", "length?", "Cut width", ""), "as the formula says"
@@ -389,6 +389,15 @@ def _closing(plan: Plan) -> Iterator[Spec]:
             "Two open from the middle",
             choices=(("one", "one"), ("two", "two, facing")),
         )
+        if plan.project.zipper.sliders == "one":
+            yield field_of(
+                plan,
+                "zipper.rests",
+                "choice",
+                "Closed pull rests",
+                "Seen from the front: it closes towards there",
+                choices=(("right", "at the right"), ("left", "at the left")),
+            )
         yield field_of(
             plan,
             "zipper.pull",

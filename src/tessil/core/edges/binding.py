@@ -58,6 +58,8 @@ class BindingPlan(Record, frozen=True):
     joins: Figure
     reaches: Figure  # what the strips in hand, or those planned, give once joined
     formula: Figure
+    front: Figure
+    behind: Figure  # what shows there
     begin: Begin
 
 
@@ -67,6 +69,15 @@ def strip_width(choice: Binding, thickness: Figure, mark: Figure) -> Figure:
     if choice.fold == "double":
         return up_to(2 * (3 * seam + thickness + cover), mark)
     return up_to(4 * seam + thickness, mark)
+
+
+def shows_behind(choice: Binding, thickness: Figure, cut: Figure) -> Figure:
+    """What shows behind: what is left of the strip once it is sewn on, in front and over the edge;
+    of a single fold a seam more is turned under."""
+    seam = given("binding seam", choice.seam)
+    if choice.fold == "double":
+        return (cut / 2 - 2 * seam - thickness).called("binding, shows behind")
+    return (cut - 3 * seam - thickness).called("binding, shows behind")
 
 
 def joined_length(strips: Figure, usable: Figure, cut: Figure) -> Figure:
@@ -120,6 +131,8 @@ def plan_binding(
         joins=(strips - 1).called("joins"),
         reaches=joined_length(in_hand, usable, cut).called("joined, they reach"),
         formula=formula,
+        front=given("binding seam", choice.seam).called("binding, shows in front"),
+        behind=shows_behind(choice, thickness, cut),
         begin=begin,
     )
 

@@ -28,6 +28,7 @@ def edge_snags(plan: Plan) -> Iterator[Snag]:
     for strap in plan.edging.straps:
         yield from _strap(plan, strap)
     yield from _metal(plan)
+    yield from _pull(plan)
     yield from _channel(plan)
 
 
@@ -255,6 +256,29 @@ def _below(plan: Plan) -> Iterator[Snag]:
         f"Their raw ends lie {_read(plan, FLIPPED)} above the seam that holds them: they need "
         f"{_read(plan, least)}.",
         edit(f"Sew them {_read(plan, least)} below", ("shape.sizes.handle_down", least)),
+        panel=panel,
+        place=Place(float(x), float(y), 0.5, 0.5, "area"),
+    )
+
+
+def _pull(plan: Plan) -> Iterator[Snag]:
+    """A loop to hold the bag by belongs where the pull ends up: else the hand pulls it open."""
+    choice = plan.project.zipper
+    loops = [one for one in plan.bag.net.hangs if one.key == "wrist"]
+    if plan.edging.zipper is None or choice.sliders == "two" or not loops:
+        return
+    side = plan.brief.options["wrist_side"]
+    if side == choice.rests:
+        return
+    panel, _, (x, y) = loops[0].ends[0]
+    yield _snag(
+        plan,
+        "edge.pull",
+        Weight.NOTES,
+        f"The wrist loop is at the {side}, the closed pull rests at the {choice.rests}",
+        "One holds the bag by its loop and pulls away from it to open it (common practice).",
+        edit(f"Put the loop at the {choice.rests}", ("shape.options.wrist_side", choice.rests)),
+        edit(f"Let the zipper close to the {side}", ("zipper.rests", side)),
         panel=panel,
         place=Place(float(x), float(y), 0.5, 0.5, "area"),
     )

@@ -146,4 +146,5 @@ class Zipper(Decided):
     teeth: Literal["nylon", "metal"] = "nylon"
     sliders: Literal["one", "two"] = "one"
     ends: Literal["stops", "tabs", "length"] = "stops"  # or cut off the roll, sliders put on
+    rests: Literal["right", "left"] = "right"  # where its pull lies when it is closed
     pull: bool = False

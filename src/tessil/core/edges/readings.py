@@ -36,6 +36,10 @@ def _binding(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
             yield Reading(
                 "edge.formula", binding.formula, "What seam and thickness ask for", leaf=leaf
             )
+        yield Reading("edge.front", binding.front, "From its seam to the edge", leaf=leaf)
+        yield Reading(
+            "edge.behind", binding.behind, "What is left once it lies round the edge", leaf=leaf
+        )
         if plan.project.binding.grain == "straight":
             yield Reading(
                 "edge.strips", binding.strips, "From the usable width, for one bag", leaf=leaf

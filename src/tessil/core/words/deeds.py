@@ -210,7 +210,11 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "strap.hang-rings": ("Hang the {what} on its rings", "Through both rings; hang a load on it."),
     "strap.hang-tied": ("Tie the {what} on", "Through both loops; hang a load on it and wait."),
-    "check.middles": ("Middles meet?", "Middle of the zipper on the middle of the {panels}."),
+    "check.middles": (
+        "Middles meet?",
+        "Middle of the zipper on the middle of the {panels}; closed, its pull is towards the "
+        "{towards}, seen from the front.",
+    ),
     "check.linings": (
         "Linings face the zipper",
         "Right side of the {panels} to the zipper's wrong side, print upright.",

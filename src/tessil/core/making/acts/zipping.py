@@ -47,6 +47,11 @@ def _assembled(plan: Plan, keys: tuple[str, ...]) -> Iterator[Deed]:
     )
 
 
+def _closes(plan: Plan) -> str:
+    choice = plan.project.zipper
+    return "middle" if choice.sliders == "two" else choice.rests
+
+
 def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     if not kinds.zips:
         return
@@ -59,6 +64,7 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         check=True,
         needs=tuple(fact for join in kinds.zips for fact in ready_for(join)),
         gives=(MIDDLES_MEET.fact,),
+        values=(("towards", _closes(plan)),),
         minutes=minutes(1),
     )
     if kinds.lined:
