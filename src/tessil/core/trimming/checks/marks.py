@@ -17,6 +17,7 @@ from tessil.core.trimming.marks import MARGIN, Placed, female_below_top
 
 ON_PURPOSE = ("d-ring", "stiffener", "strip")  # these lie in a seam or on the base by their nature
 CLOSE = Fraction(1, 8)
+FACING = {"lining": "front", "lining-back": "back"}
 APART = Fraction(1, 4)  # between marks that were moved off one another
 
 
@@ -26,6 +27,7 @@ def mark_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         if placed.kind not in ON_PURPOSE:
             yield from _in_the_way(plan, panel, placed)
     yield from _on_one_another(plan, panel)
+    yield from _behind(plan, panel)
 
 
 def _place(box: Box) -> Place:
@@ -108,6 +110,60 @@ def _on_one_another(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             place=_place(other.box),
             fixes=_off_it(plan, panel, moved, stays),
         )
+
+
+def _behind(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """What is sewn on a lining where something goes through the wall from its other face: the
+    prongs of a snap, the boxes that hold handles sewn on last."""
+    outer = _facing(plan, panel)
+    if outer is None:
+        return
+    for mark in plan.marks_on(panel.key):
+        x, y, w, h = mark.box
+        seen = (panel.trimmed.width.value - x - w, y, w, h)  # from outside, left is right
+        for name, box in _through(plan, outer):
+            if mark.index is None or not _meets(seen, box):
+                continue
+            away = round_up(box[1] + box[3] + APART, plan.marks.ruler.value)
+            down = set_mark_if(plan, mark.index, f"Move the {mark.label.lower()} below", x, away)
+            fixes = () if down is None else (down,)
+            yield Snag(
+                key=f"mark.behind.{panel.key}.{mark.key}",
+                stage=Stage.TRIM,
+                weight=Weight.WARNS,
+                title=f"The {mark.label.lower()} lies behind the {name}",
+                why=f"Both go through the wall of the {outer.panel.label.lower()}, one from each "
+                "face: what is sewn last catches the other.",
+                panel=panel.key,
+                place=_place(mark.box),
+                fixes=(*fixes, remove_mark(plan, mark.index)),
+            )
+
+
+def _facing(plan: Plan, lining: PanelPlan) -> PanelPlan | None:
+    """The outer panel on whose wall a lining lies, where it is only one: of two halves alike a
+    maker sews to the one that is free."""
+    if lining.key not in FACING or lining.panel.copies > 1:
+        return None
+    on = FACING[lining.key]
+    there = any(panel.key == on for panel in plan.panels)
+    return plan.panel(on if there else plan.shape.leader)
+
+
+def _through(plan: Plan, outer: PanelPlan) -> Iterator[tuple[str, Box]]:
+    """What goes through the wall of a panel: its name and box."""
+    for mark in plan.marks_on(outer.key):
+        if mark.kind == "snap":
+            yield mark.label.lower(), mark.box
+    late = plan.project.making.handles == "after"
+    ends = {one.key: one.ends for one in plan.bag.attachments}
+    for hang in plan.bag.net.hangs:
+        if not hang.on_face or not (late or ends.get(hang.key) == "below"):
+            continue
+        for sheet, _, (x, y) in hang.ends:
+            if sheet == outer.key:
+                half = hang.wide / 2
+                yield "handle's end", (x - half, y, hang.wide, hang.wide)
 
 
 def _off_it(plan: Plan, panel: PanelPlan, moved: Placed, stays: Placed) -> tuple[Edit, ...]:
