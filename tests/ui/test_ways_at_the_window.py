@@ -115,6 +115,22 @@ def test_what_the_front_measured_the_back_follows(at_work):
     assert [figure.value for figure in desk.plan.bag.finished] == [9, 7]
 
 
+def test_the_largest_of_each_shape_side_by_side(at_work, qtbot):
+    desk, window = reshaped(at_work, "flat-pouch"), at_work.window
+    name = desk.project.prints[0].name
+    window.shelving.need()
+    rows = (Row(id="s1", name=name, width=F(24), length=F(30)),)
+    desk.attempt_shelf(Shelf(rows=rows), "Lay cloth on the shelf")
+    at_work.choose("shape.way", "cloth")
+    before = desk.project
+    at_work.click(at_work.field("reach.compare").button)
+    qtbot.waitUntil(lambda: bool(window.searches.words.get("reach.compare")), timeout=60_000)
+    said = window.searches.words["reach.compare"].splitlines()
+    assert len(said) > 4
+    assert any(line.startswith("Zip pouch") or "pouch" in line.lower() for line in said)
+    assert desk.project == before  # it only tells
+
+
 @pytest.mark.parametrize("there", [True, False])
 def test_the_largest_bag_from_the_shelf(at_work, qtbot, there):
     desk = reshaped(at_work, "flat-pouch")

@@ -249,6 +249,7 @@ class Cutter:
             "cutting.search": self.work,
             "others.search": self.others_work,
             "reach.search": self.reach_work,
+            "reach.compare": self.compare_work,
         }
 
     def reach_work(self) -> Work:
@@ -270,6 +271,33 @@ class Cutter:
                 return edit(""), "Not even a small bag comes out of what lies on the shelf."
             why = f"; more does not come out of {found.limit}" if found.limit else ""
             return found.edit, f"The largest found: {size(*found.sizes)}{why}."
+
+        return search
+
+    def compare_work(self) -> Work:
+        """The largest bag of each shape from the shelf's cloths, told side by side."""
+        from tessil.core.cutting.acts.reaching import largest_of_each
+
+        desk, made = self.desk, self.desk.plan
+        sources = tuple(sources_of(self.shelving.need(), lots_of([made]), self.keeper))
+        book, size = desk.book, made.marks.notation.size
+
+        def search(watch: Watch) -> tuple[Edit, str]:
+            told = lambda far: watch(far, 0)  # noqa: E731
+            if not sources:
+                return edit(""), "No cloth of this bag lies on the shelf."
+            with Apart() as apart:
+                every = largest_of_each(made, sources, lambda one: plan(one, book), told, apart)
+            lines = [
+                f"{one.name}: {size(*one.found.sizes)}"
+                + (f", more does not come out of {one.found.limit}" if one.found.limit else "")
+                for one in every
+                if one.found is not None
+            ]
+            none = [one.name.lower() for one in every if one.found is None]
+            if none:
+                lines.append(f"Not even a small one: {', '.join(none)}")
+            return edit(""), "\n".join(lines)
 
         return search
 

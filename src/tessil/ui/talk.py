@@ -168,6 +168,14 @@ def _cloth(plan: Plan) -> Iterator[Spec]:
         None,
         always(edit("")),
     )
+    yield Spec(
+        "reach.compare",
+        "search",
+        "Largest of each shape",
+        "From the same cloths, side by side",
+        None,
+        always(edit("")),
+    )
     yield field_of(plan, "shape.cloth.width", "length", "Cloth width", "Of each piece")
     yield field_of(plan, "shape.cloth.height", "length", "Cloth height", "Of each piece")
     yield field_of(plan, "shape.cloth.pieces", "count", "Pieces", "Of that size")

@@ -2,7 +2,7 @@
 
 import pytest
 
-from tessil.core.cutting.acts.reaching import largest_bag
+from tessil.core.cutting.acts.reaching import largest_bag, largest_of_each
 from tessil.core.cutting.acts.whole import Source, lots_of
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
@@ -129,3 +129,20 @@ def test_other_shapes_with_flaps_straps_and_linings(key):
     after = plan(applied(base, found.edit))
     for stock in stocks:
         assert areas(after, stock) <= 3 * 21 * 18
+
+
+def test_several_shapes_from_the_same_cloths_each_as_large_as_it_comes_out():
+    """Every one that is told takes no more of a cloth than lies there; the largest front first;
+    a stop after the first leaves what was found."""
+    sources = cloth("oat", 24, 30), cloth("river", 24, 30)
+    every = largest_of_each(plan(pouch()), sources, plan)
+    names = [one.name for one in every]
+    assert len(names) == len(set(names)) > 5
+    found = [one.found for one in every if one.found is not None]
+    assert len(found) > 4
+    fronts = [one.sizes[0] * one.sizes[1] for one in found]
+    assert fronts == sorted(fronts, reverse=True)
+    alone, _ = found_of(pouch(), *sources)
+    assert alone.sizes in [one.sizes for one in found]
+    stopped = largest_of_each(plan(pouch()), sources, plan, lambda far: far < 0.05)
+    assert len(stopped) <= 1

@@ -20,6 +20,9 @@ from tessil.core.numbers.lengths import Inches, round_down
 from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
 from tessil.core.project import Project
+from tessil.core.shapes import SHAPES
+from tessil.core.shapes.acts.shaping import reshape
+from tessil.core.shapes.base import Shape
 from tessil.core.sheets.job import CutJob, Piece, Stock
 from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Told
@@ -74,6 +77,51 @@ def largest_bag(
     words = "Make the largest bag from the shelf"
     change = edit(words, ("shape", project.shape))
     return Reached(change, sizes, step + 1, limit)
+
+
+class Among(Record, frozen=True):
+    """The largest bag of one shape; none where not even a small one comes out."""
+
+    name: str
+    found: Reached | None
+
+
+def largest_of_each(
+    made: Plan,
+    sources: Sequence[Source],
+    plan: Planned,
+    told: Told | None = None,
+    solve: Solve = plan_cutting,
+) -> tuple[Among, ...]:
+    """The largest bag of every shape from the same cloths, each in the proportion it begins with;
+    the largest front first.  ``told`` hears how far it is and may stop it."""
+    shapes = [shape for shape in SHAPES.values() if shape.finished_keys[:2] == ("width", "height")]
+    every: list[Among] = []
+    for at, shape in enumerate(shapes):
+        begun = _planned(plan, _shaped(made.project, shape))
+        part = _part_of(told, at, len(shapes))
+        if begun is not None:
+            every.append(Among(shape.name, largest_bag(begun, sources, plan, part, solve)))
+        if part is not None and not part(1.0):
+            break
+    return tuple(sorted(every, key=_front, reverse=True))
+
+
+def _shaped(project: Project, shape: Shape) -> Project:
+    """The bag in another shape, begun as that shape begins."""
+    if shape.key == project.shape.kind:
+        return project
+    turned = applied(project, reshape(project, shape))
+    begun = {"way": "finished", "sizes": {field.key: field.start for field in shape.fields}}
+    return applied(turned, edit("", ("shape", turned.shape.model_copy(update=begun))))
+
+
+def _part_of(told: Told | None, at: int, number: int) -> Told | None:
+    return None if told is None else lambda far: told((at + far) / number)
+
+
+def _front(one: Among) -> Inches:
+    return one.found.sizes[0] * one.found.sizes[1] if one.found is not None else Fraction(0)
 
 
 def _sized(made: Plan, factor: Fraction, keep: Keep) -> Project:
