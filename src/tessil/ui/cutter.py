@@ -6,7 +6,7 @@ Binds the desk to what the core makes of a job; computes nothing itself.
 from __future__ import annotations
 
 import datetime
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import suppress
 from typing import TYPE_CHECKING
 from uuid import uuid4
@@ -60,9 +60,24 @@ from tessil.ui.shelving import Shelving
 if TYPE_CHECKING:
     from tessil.core.costing.acts.bill import Bill
     from tessil.core.costing.prices import PriceList
+    from tessil.core.cutting.acts.reaching import Among
     from tessil.files.printing import Pages
 
 SECONDS = 8.0
+
+
+def _among(every: Sequence[Among], size: Callable[..., str]) -> Iterator[str]:
+    """The largest bags side by side, what runs out, and the shapes of which none comes out."""
+    found = [(one.name, one.found) for one in every if one.found is not None]
+    limits = {bag.limit for _, bag in found if bag.limit}
+    for name, bag in found:
+        out = f" ({bag.limit} runs out)" if len(limits) > 1 and bag.limit else ""
+        yield f"{name}: {size(*bag.sizes)}{out}"
+    if len(limits) == 1:
+        yield f"{limits.pop()} runs out first."
+    none = [one.name.lower() for one in every if one.found is None]
+    if none:
+        yield f"Not even a small one: {', '.join(none)}."
 
 
 class Cutter:
@@ -288,16 +303,7 @@ class Cutter:
                 return edit(""), "No cloth of this bag lies on the shelf."
             with Apart() as apart:
                 every = largest_of_each(made, sources, lambda one: plan(one, book), told, apart)
-            lines = [
-                f"{one.name}: {size(*one.found.sizes)}"
-                + (f", more does not come out of {one.found.limit}" if one.found.limit else "")
-                for one in every
-                if one.found is not None
-            ]
-            none = [one.name.lower() for one in every if one.found is None]
-            if none:
-                lines.append(f"Not even a small one: {', '.join(none)}")
-            return edit(""), "\n".join(lines)
+            return edit(""), "\n".join(_among(every, size))
 
         return search
 

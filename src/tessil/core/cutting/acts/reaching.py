@@ -23,7 +23,7 @@ from tessil.core.project import Project
 from tessil.core.shapes import SHAPES
 from tessil.core.shapes.acts.shaping import reshape
 from tessil.core.shapes.base import Shape
-from tessil.core.sheets.job import CutJob, Piece, Stock
+from tessil.core.sheets.job import Answer, CutJob, Piece, Stock
 from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Told
 from tessil.core.trouble import CannotPlan
@@ -34,6 +34,7 @@ MOST, LEAST = Fraction(4), Fraction(1, 6)  # times the size that stands there
 STEPS = 9
 MARK = Fraction(1, 4)
 SECONDS = 0.5  # for one cloth of one try
+QUICK = 0.1  # where many shapes are compared
 
 
 class Reached(Record, frozen=True):
@@ -95,13 +96,17 @@ def largest_of_each(
 ) -> tuple[Among, ...]:
     """The largest bag of every shape from the same cloths, each in the proportion it begins with;
     the largest front first.  ``told`` hears how far it is and may stop it."""
-    shapes = [shape for shape in SHAPES.values() if shape.finished_keys[:2] == ("width", "height")]
+
+    def quick(job: CutJob, _: float, seed: int, heard: Told | None) -> Answer:
+        return solve(job, QUICK, seed, heard)
+
+    shapes = [shape for shape in SHAPES.values() if shape.carries]
     every: list[Among] = []
     for at, shape in enumerate(shapes):
         begun = _planned(plan, _shaped(made.project, shape))
         part = _part_of(told, at, len(shapes))
         if begun is not None:
-            every.append(Among(shape.name, largest_bag(begun, sources, plan, part, solve)))
+            every.append(Among(shape.name, largest_bag(begun, sources, plan, part, quick)))
         if part is not None and not part(1.0):
             break
     return tuple(sorted(every, key=_front, reverse=True))
@@ -121,7 +126,8 @@ def _part_of(told: Told | None, at: int, number: int) -> Told | None:
 
 
 def _front(one: Among) -> Inches:
-    return one.found.sizes[0] * one.found.sizes[1] if one.found is not None else Fraction(0)
+    wide, *others = one.found.sizes if one.found is not None else (Fraction(0), Fraction(0))
+    return wide * max(others)
 
 
 def _sized(made: Plan, factor: Fraction, keep: Keep) -> Project:
