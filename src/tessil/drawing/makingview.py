@@ -18,6 +18,7 @@ from tessil.core.bag.net import named_seams
 from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.making.acts.common import edge_of
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.polygons import box_of
 from tessil.core.planned import Plan
 from tessil.drawing.bands import trimmed_bands
 from tessil.drawing.handview import in_hand, moved, stand_of
@@ -90,7 +91,7 @@ def then(picture: Picture, plan: Plan, sewn: frozenset[str], small: bool = False
     ``small`` without words."""
     hand = in_hand(plan, replace(_stand(plan, sewn), done=sewn), things=False)
     left, top, wide, high = picture.box
-    x, y, broad, tall = hand.box
+    x, y, broad, tall = _extent(hand.items)
     by = min(1.0, max(high, wide * 0.5) / tall, max(wide, high) * 0.9 / broad)
     at = left + wide + max(wide, high) * 0.2
     low = top + max((high - tall * by) / 2, 0.0)
@@ -101,6 +102,13 @@ def then(picture: Picture, plan: Plan, sewn: frozenset[str], small: bool = False
     box = (left, top, at + broad * by - left, max(high, tall * by + 2 * GAP))
     caption = f"{picture.caption} At the right: the bag after this step, right side out."
     return Picture((*picture.items, *items), box, picture.room, caption, picture.ruled)
+
+
+def _extent(items: tuple[Item, ...]) -> tuple[float, float, float, float]:
+    """The box of a bag as it lies, by the outlines of its facets."""
+    lines = tuple(point for item in items if isinstance(item, Line) for point in item.points)
+    left, top, right, bottom = box_of(lines)
+    return left, top, right - left, bottom - top
 
 
 def table_picture(plan: Plan, deed: Deed, caption: str) -> Picture:
