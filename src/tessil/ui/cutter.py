@@ -8,7 +8,7 @@ from __future__ import annotations
 import datetime
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import suppress
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, TypeVar
 from uuid import uuid4
 
 from msgspec.structs import replace
@@ -60,10 +60,13 @@ from tessil.ui.shelving import Shelving
 if TYPE_CHECKING:
     from tessil.core.costing.acts.bill import Bill
     from tessil.core.costing.prices import PriceList
-    from tessil.core.cutting.acts.reaching import Among
+    from tessil.core.cutting.acts.reaching import Among, Planned, Reached
+    from tessil.core.cutting.acts.whole import Solve
+    from tessil.core.sheets.search import Told
     from tessil.files.printing import Pages
 
 SECONDS = 8.0
+Found = TypeVar("Found")
 
 
 def _among(every: Sequence[Among], size: Callable[..., str]) -> Iterator[str]:
@@ -271,39 +274,40 @@ class Cutter:
         """The largest bag of which every part comes out of the shelf's cloths."""
         from tessil.core.cutting.acts.reaching import largest_bag
 
-        desk, made = self.desk, self.desk.plan
-        shelf = self.shelving.need()
-        sources = tuple(sources_of(shelf, lots_of([made]), self.keeper))
-        book, size = desk.book, made.marks.notation.size
+        size = self.desk.plan.marks.notation.size
 
-        def search(watch: Watch) -> tuple[Edit, str]:
-            told = lambda far: watch(far, 0)  # noqa: E731
-            if not sources:
-                return edit(""), "No cloth of this bag lies on the shelf."
-            with Apart() as apart:
-                found = largest_bag(made, sources, lambda one: plan(one, book), told, apart)
+        def told(found: Reached | None) -> tuple[Edit, str]:
             if found is None:
                 return edit(""), "Not even a small bag comes out of what lies on the shelf."
             why = f"; more does not come out of {found.limit}" if found.limit else ""
             return found.edit, f"The largest found: {size(*found.sizes)}{why}."
 
-        return search
+        return self._from_the_shelf(largest_bag, told)
 
     def compare_work(self) -> Work:
         """The largest bag of each shape from the shelf's cloths, told side by side."""
         from tessil.core.cutting.acts.reaching import largest_of_each
 
-        desk, made = self.desk, self.desk.plan
+        size = self.desk.plan.marks.notation.size
+        return self._from_the_shelf(
+            largest_of_each, lambda every: (edit(""), "\n".join(_among(every, size)))
+        )
+
+    def _from_the_shelf(
+        self,
+        find: Callable[[Plan, tuple[Source, ...], Planned, Told, Solve], Found],
+        tell: Callable[[Found], tuple[Edit, str]],
+    ) -> Work:
+        """A search over bags made of the cloths of this one that lie on the shelf."""
+        made, book = self.desk.plan, self.desk.book
         sources = tuple(sources_of(self.shelving.need(), lots_of([made]), self.keeper))
-        book, size = desk.book, made.marks.notation.size
 
         def search(watch: Watch) -> tuple[Edit, str]:
-            told = lambda far: watch(far, 0)  # noqa: E731
             if not sources:
                 return edit(""), "No cloth of this bag lies on the shelf."
             with Apart() as apart:
-                every = largest_of_each(made, sources, lambda one: plan(one, book), told, apart)
-            return edit(""), "\n".join(_among(every, size))
+                far = lambda share: watch(share, 0)  # noqa: E731
+                return tell(find(made, sources, lambda one: plan(one, book), far, apart))
 
         return search
 

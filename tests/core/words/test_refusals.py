@@ -64,6 +64,7 @@ def test_names_of_entries_cannot_steer_a_terminal():
     assert where_words(("panels", "a\x1b[31m\u202eb", 0)) == "panels → a[31mb → no. 1"
     assert printable("a\nb\tc\x00d\u202e") == "a b cd"
     assert len(where_words(("x" * 1000,))) <= 40
+    assert where_words(("times", 2, "work", "literal['cut','piece']")) == "times → no. 3 → work"
 
 
 def test_a_sentence_of_our_own_is_passed_on():

@@ -36,6 +36,7 @@ from tessil.core.shapes import Brief, SeamFigures, Shape, shape_as
 from tessil.core.shapes.base import NOTHING
 from tessil.core.shapes.held import held_figures
 from tessil.core.trouble import CannotPlan
+from tessil.core.words.refusals import shortened
 
 
 def _seams(project: Project) -> SeamFigures:
@@ -68,7 +69,8 @@ def _options(shape: Shape, chosen: dict[str, str]) -> dict[str, str]:
         value = chosen.get(option.key, option.start)
         if value not in {key for key, _ in option.choices}:
             raise CannotPlan(
-                f"shape.options.{option.key}", f"“{value}” is not a choice for {option.label}."
+                f"shape.options.{option.key}",
+                f"“{shortened(value)}” is not a choice for {option.label}.",
             )
         settled[option.key] = value
     return settled

@@ -110,9 +110,12 @@ def _ended(text: str) -> str:
     return text if text.endswith((".", "!")) else text + "."
 
 
+_NO_ENTRY = ("[key]", "literal[")  # what a checker adds of its own: a key, one of several kinds
+
+
 def where_words(loc: Sequence[str | int]) -> str:
     """Where in a file an entry stands: ``panels → front → layers in order → no. 1``."""
-    words = [_word(part) for part in loc if part != "[key]"]
+    words = [_word(part) for part in loc if not str(part).startswith(_NO_ENTRY)]
     return " → ".join(words) or "the top"
 
 
