@@ -181,7 +181,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     by_edge = of("edge strips", _strips, bag, brief, project.binding, width)
     edge_task = like("edge task", edge_task_of(project, bag, brief))
     cut_task = like("cut task", cut_task_of(project, brief, bag))
-    edging = of("edging", plan_edging, edge_task, binding)
+    edging = of("edging", plan_edging, edge_task, binding, by_edge)
     sets = of("sets", strip_sets, panels, cut_task)
     hooped = of(
         "hooped", plan_hoopings, project.hooping, like("to hoop", hooped_of(project, panels))

@@ -12,7 +12,7 @@ from tessil.core.catalogue.prints import Print
 from tessil.core.choices import bound_print
 from tessil.core.edges.bias import Joined, join_cost
 from tessil.core.edges.binding import EdgeStrip
-from tessil.core.edges.edging import SEAM, BiasCut
+from tessil.core.edges.crosscut import SEAM, BiasCut
 from tessil.core.edges.runs import Run, bound_edge
 from tessil.core.edges.tube import TubePlan
 from tessil.core.numbers.exact import Fraction

@@ -7,7 +7,7 @@ from typing import Any
 
 from tessil.core.choices import bound_print
 from tessil.core.edges.bias import join_cost
-from tessil.core.edges.edging import SEAM, BiasCut
+from tessil.core.edges.crosscut import SEAM, BiasCut
 from tessil.core.numbers.exact import Fraction
 from tessil.core.planned import Plan
 from tessil.files.csvtext import write_list

@@ -58,3 +58,22 @@ def test_the_step_says_which_way_it_closes(choice, words):
     one = plan(project_of("flat-pouch", zipper=choice))
     (deed,) = [deed for deed in making_of(one, Made()).deeds if deed.what == "check.middles"]
     assert words in told(one, deed)[1]
+
+
+@pytest.mark.parametrize("key", ["flat-pouch", "sleeve"])
+def test_edges_bound_by_themselves_are_cut_on_the_bias_where_that_is_chosen(key):
+    """Their strips, end to end, as one length of bias; none of them on the straight grain any more,
+    and one rectangle to cut on the cross instead."""
+    straight, bias = (
+        plan(made(key, {"sides": "bound"}).project.model_copy(update={"binding": Binding(grain=g)}))
+        for g in ("straight", "bias")
+    )
+    long = sum(s.edge.number.value * s.edge.length.value for s in straight.edge_strips if s.cut)
+    assert long
+    assert sum(cut.need.value for cut in bias.edging.bias if "edges" in cut.what) == long
+    owners = {item.owner.kind for item in bias.items}
+    assert "edge" not in owners
+    assert "bias" in owners
+    assert "edge" in {item.owner.kind for item in straight.items}
+    for cut in bias.edging.bias:
+        assert cut.reaches.value >= cut.need.value

@@ -18,6 +18,7 @@ from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
 from tessil.core.cutting.sundries import base_items, edge_items, mark_items, snap_items, strip_items
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan, EdgeStrip, pooled
+from tessil.core.edges.crosscut import OWN
 from tessil.core.edges.edging import Edging
 from tessil.core.hooping.hoopings import HoopPlan
 from tessil.core.numbers.lengths import Inches
@@ -364,7 +365,8 @@ def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
                 notes=(CutNote("diagonal"),),
             )
         )
-    items += strip_items(lain.by_edge, usable, bags, task)
+    if not any(cut.what in OWN for cut in lain.edging.bias):
+        items += strip_items(lain.by_edge, usable, bags, task)
     wide = {panel.key: panel.trimmed.width for panel in panels}
     for mark in task.marks:
         caught = wide.get(mark.panel) if mark.sides == "seams" else None

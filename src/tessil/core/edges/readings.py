@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.edges.binding import EdgeStrip
-from tessil.core.edges.edging import bias_bound
+from tessil.core.edges.crosscut import bias_bound
 from tessil.core.edges.tube import TubePlan
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across
