@@ -225,6 +225,24 @@ def test_the_bag_as_it_is_folds_up_as_it_is_sewn(pouch):
     assert window.bench.picture.items
 
 
+def test_cautions_are_told_at_the_first_step_of_a_sitting_that_they_concern(pouch):
+    """Beside the step until one of that kind is done, with the figures ever after; told again in
+    another sitting."""
+    window, bar = pouch.window, pouch.window.make_bar
+    window.bench.setFocus()
+    assert "Rotary cutter" in bar.caution.text()
+    assert bar.caution.isVisible()
+    kind = window.maker.concerned()
+    pouch.press(Qt.Key.Key_Space)
+    while window.maker.concerned() is kind:
+        assert not bar.caution.isVisible()
+        pouch.press(Qt.Key.Key_Space)
+    assert bar.caution.isVisible()
+    until(pouch, "join.folded")
+    assert "clips and pins" in bar.caution.text() + window.column.caution.text()
+    assert "clips and pins" in window.column.caution.text()
+
+
 def test_a_seam_is_shown_with_the_bag_after_it(pouch):
     window = pouch.window
     until(pouch, "join.folded")

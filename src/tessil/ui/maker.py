@@ -25,9 +25,11 @@ from tessil.core.making.acts.doing import (
     waits_for,
     went_wrong,
 )
+from tessil.core.making.acts.panels import materials_of
 from tessil.core.making.acts.state import state_words
 from tessil.core.making.acts.telling import told
 from tessil.core.making.acts.whole import Standing, making_of, standing
+from tessil.core.making.cautions import caution_for
 from tessil.core.making.readings import making_readings
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
@@ -69,6 +71,7 @@ class Maker:
         self._since: float | None = None  # when the clock was started, while it runs
         self._before = 0.0  # seconds of this step before that
         self._timed = 0  # the bag of the job that is timed
+        self._warned: set[Stage] = set()  # whose cautions were told in this sitting
         desk.opened.connect(self.stop_clock)
 
     @property
@@ -180,6 +183,14 @@ class Maker:
         deed = self.deed()
         return Stage.MAKE if deed is None else CAUTIONED.get(deed.operation, Stage.MAKE)
 
+    def warning(self) -> str:
+        """The cautions of a kind of work that is begun for the first time in this sitting: told
+        beside the step itself, and with the figures ever after."""
+        stage = self.concerned()
+        if self.deed() is None or self.is_done() or stage in self._warned:
+            return ""
+        return caution_for(stage, materials_of(self.desk.plan))
+
     def readings(self) -> tuple[Reading, ...]:
         """What it takes, kind of work by kind of work."""
         found = tuple(making_readings(self.making(), self.desk.project.making))
@@ -210,6 +221,7 @@ class Maker:
         if deed is None or self.is_done():
             self.turn(1)
             return ""
+        self._warned.add(self.concerned())
         change = done(self.desk.project.making, deed.id, self.elapsed())
         clock = self._before, self._since
         self._before, self._since = 0.0, monotonic() if self.ticks else None

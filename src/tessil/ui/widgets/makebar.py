@@ -122,6 +122,10 @@ class MakeBar(QWidget):
         for button in (self.sooner, self.wrong, self.in_, self.out):
             third.addWidget(button)
         column.addWidget(self.trouble)
+        self.caution = Words()
+        self.caution.setObjectName("caution")
+        self.caution.setWordWrap(True)
+        column.addWidget(self.caution)
 
     def _toggle(self) -> None:
         self.maker.toggle_clock()
@@ -171,9 +175,10 @@ class MakeBar(QWidget):
             self.title.say("The bag is made" if standing.number else "Nothing to make")
             self.count.setText(f"{standing.done} of {standing.number} steps")
             self.with_it.say("")
-            for text in (self.words, self.trouble):
+            for text in (self.words, self.trouble, self.caution):
                 text.setText("")
             self.trouble.setVisible(False)
+            self.caution.setVisible(False)
             return
         self._show(deed.id, standing.number)
 
@@ -191,6 +196,9 @@ class MakeBar(QWidget):
         said = self._told[1] if self._told[0] == id_ else ""
         self.trouble.setText(said or trouble)
         self.trouble.setVisible(bool(said or trouble))
+        warning = "" if said or trouble else maker.warning()
+        self.caution.setText(warning and f"Before you begin: {warning}")
+        self.caution.setVisible(bool(warning))
         self.wrong.setVisible(is_done)
         self.clock.setVisible(not is_done)
         self._show_clock()
