@@ -6,10 +6,9 @@ from math import dist
 import pytest
 
 from tessil.core.bag.ids import EdgeKey
-from tessil.core.bag.model import Edge
+from tessil.core.bag.model import Edge, edge_long
 from tessil.core.bag.net import named_seams
 from tessil.core.edits import applied, edit
-from tessil.core.making.acts.common import edge_long
 from tessil.core.making.acts.whole import making_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, given

@@ -12,9 +12,9 @@ from typing import TYPE_CHECKING, Literal, NamedTuple
 
 from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.lengths import Inches, exact_root
 from tessil.core.numbers.records import Record
-from tessil.core.numbers.workings import Figure
+from tessil.core.numbers.workings import Basis, Figure, given
 
 if TYPE_CHECKING:
     from tessil.core.bag.net import Net
@@ -36,6 +36,12 @@ class Edge(Record, frozen=True):
     end: ExactPoint
     finish: Finish
     allowance: Figure
+
+
+def edge_long(edge: Edge) -> Figure:
+    """How long an edge is, straight or slanted."""
+    across, down = edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
+    return given("edge", exact_root(across**2 + down**2), Basis.GEOMETRY)
 
 
 class Fold(Record, frozen=True):

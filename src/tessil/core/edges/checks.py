@@ -97,7 +97,8 @@ def _too_narrow(plan: Plan) -> Iterator[Snag]:
 
 def _tight_curve(plan: Plan) -> Iterator[Snag]:
     """Straight grain does not lie round a tight curve."""
-    if plan.binding is None or plan.project.binding.grain == "bias":
+    none = plan.binding is None and not plan.edge_strips
+    if none or plan.project.binding.grain == "bias":
         return
     for run in plan.edging.runs:
         if run.finish == "bound" and run.tight and run.radius is not None:

@@ -92,7 +92,7 @@ def with_bound_sides(bag: Bag, brief: Brief) -> Bag:
         bag,
         panels=panels,
         joins=tuple(replace(join, raw=()) if join in sewn else join for join in bag.joins),
-        inside=tuple(_less(told, brief, bottom) for told in bag.inside),
+        inside=tuple(less_binding(told, brief, bottom) for told in bag.inside),
         net=replace(bag.net, sheets=sheets),
         bound=(*bag.bound, *_strips(bag, sewn, bottom)),
     )
@@ -111,7 +111,7 @@ def _bound_edges(panel: str, edges: tuple[Edge, ...], refs: _Runs) -> tuple[Edge
     )
 
 
-def _less(told: BagFigure, brief: Brief, bottom: bool) -> BagFigure:
+def less_binding(told: BagFigure, brief: Brief, bottom: bool) -> BagFigure:
     """Inside, a binding's seam is lost at either side, and at a bottom that is bound too."""
     seam = brief.seams.binding
     if told.id == "inside-width":

@@ -7,11 +7,10 @@ from itertools import zip_longest
 
 from tessil.core.bag.deeds import Deed, Gate, Operation, Tool
 from tessil.core.bag.ids import JoinKey
-from tessil.core.bag.model import Bag, Edge, EdgeRef
+from tessil.core.bag.model import Bag, Edge, EdgeRef, edge_long
 from tessil.core.bag.net import Seam, Side, named_seams
 from tessil.core.bag.steps import Step
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import exact_root
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given, total
 
@@ -105,12 +104,6 @@ def _side_long(bag: Bag, side: Side) -> Figure:
     if side.part is not None:
         return given("edge", abs(side.part[1] - side.part[0]), Basis.GEOMETRY)
     return edge_long(edge_of(bag, side.sheet, side.edge.slug))
-
-
-def edge_long(edge: Edge) -> Figure:
-    """How long an edge is, straight or slanted."""
-    across, down = edge.end[0] - edge.start[0], edge.end[1] - edge.start[1]
-    return given("edge", exact_root(across**2 + down**2), Basis.GEOMETRY)
 
 
 def from_steps(

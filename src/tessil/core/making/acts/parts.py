@@ -7,14 +7,13 @@ from collections.abc import Iterable, Iterator
 from msgspec.structs import replace
 
 from tessil.core.bag.deeds import SEWN, Deed, Gate, Tool
-from tessil.core.bag.model import Attachment
+from tessil.core.bag.model import Attachment, edge_long
 from tessil.core.bag.steps import Step
 from tessil.core.making.acts.common import (
     FLAP_ON,
     NOT_CLOSED,
     PIPED,
     SNAP_IN,
-    edge_long,
     from_steps,
     minutes,
     sewings_of,
