@@ -7,7 +7,6 @@ measured.  Knows piecing, layers and quilting; must not know which shape asks.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import Literal
 
 from msgspec.structs import replace
 
@@ -22,19 +21,12 @@ from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side
 from tessil.core.numbers.workings import Basis, Figure, count, given, near_to, number, up_to
 from tessil.core.panels.choice import Got, Measured, Oversize, PanelChoices
 from tessil.core.panels.panel import EdgeShow, PanelPlan, flipped_through, foundation_of
+from tessil.core.panels.ruled import ENDS_OF, Way, cut_off, is_free, spare_off
 from tessil.core.piecing.choice import GRIDS, Piecing, Scrap
 from tessil.core.piecing.slanted import slant_of
 from tessil.core.piecing.strips import edge_shows
 from tessil.core.piecing.top import Patch, Strips, Top, Wish
-from tessil.core.piecing.tops import (
-    Part,
-    across_rule,
-    all_patches,
-    divided,
-    down_rule,
-    plan_top,
-    shared,
-)
+from tessil.core.piecing.tops import Part, all_patches, divided, plan_top
 from tessil.core.quilting.quilt import (
     joints,
     needs_seams,
@@ -51,8 +43,6 @@ from tessil.core.sandwich.layers import Sizes, plan_layers, stack, thickness
 from tessil.core.trouble import CannotPlan
 
 MOST_DRAWN_IN = Fraction(1, 2)
-Way = Literal["width", "height"]
-ENDS_OF: dict[Way, tuple[Side, Side]] = {"width": ("left", "right"), "height": ("top", "bottom")}
 MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousandth of an inch
 
 
@@ -149,7 +139,7 @@ def _needed(setting: Setting, task: Task, strain: Strain, way: Way) -> Figure:
     panel = task.panel
     oversize, trimmed = setting.oversize, panel.width if way == "width" else panel.height
     if panel.spare is not None:
-        ends = sum(_is_free(panel, side) for side in ENDS_OF[way])
+        ends = sum(is_free(panel, side) for side in ENDS_OF[way])
         if ends:
             longer = trimmed + count("free sides", ends, Basis.GEOMETRY) * panel.spare
             return longer.settled(f"to cut, {way}")
@@ -234,39 +224,6 @@ def _shrunk(pieced: Pair, x: Figure, y: Figure, label: str) -> Pair:
         (pieced.width * (1 - x)).called(f"{label} width"),
         (pieced.height * (1 - y)).called(f"{label} height"),
     )
-
-
-def _cut_off(
-    setting: Setting, choices: PanelChoices, quilted: Pair, trimmed: Pair
-) -> dict[Side, Figure]:
-    """What the ruler takes off each side of the quilted panel."""
-    piecing, off = choices.piecing, {}
-    undivided = not choices.zones
-    sides: tuple[tuple[Side, Side, Figure, Figure, str], ...] = (
-        ("left", "right", quilted.width, trimmed.width, across_rule(piecing)),
-        ("top", "bottom", quilted.height, trimmed.height, down_rule(piecing)),
-    )
-    for first, last, have, want, rule in sides:
-        begin, end = shared(have - want, rule if undivided else "both", setting.squaring)
-        off[first] = begin.called(f"cut off, {first}")
-        off[last] = end.called(f"cut off, {last}")
-    return off
-
-
-def _is_free(panel: Panel, side: Side) -> bool:
-    """Whether a side is trimmed only when the panel is sewn to the others: bound, not in a seam."""
-    return panel.side(side).finish == "bound"
-
-
-def _spare_off(panel: Panel, off: dict[Side, Figure]) -> dict[Side, Figure]:
-    """What was cut longer goes off the free sides alone."""
-    for first, last in ENDS_OF.values():
-        both = off[first] + off[last]
-        free = [side for side in (first, last) if _is_free(panel, side)]
-        for side in (first, last):
-            share = both / len(free) if side in free else both - both
-            off[side] = share.called(f"cut off, {side}") if free else off[side]
-    return off
 
 
 def _edges_show(
@@ -381,9 +338,9 @@ def _lay(
     pieced = _got(measured.pieced, planned, "pieced")
     expected = _shrunk(pieced, draw.x.expected, draw.y.expected, "quilted")
     quilted = _with_border(_got(measured.quilted, expected, "quilted"), measured.added)
-    off = _cut_off(setting, choices, quilted, trimmed)
+    off = cut_off(setting.squaring, choices, quilted, trimmed)
     if panel.spare is not None:
-        off = _spare_off(panel, off)
+        off = spare_off(panel, off)
     patches = _on_panel(all_patches(parts), _scaled(planned, quilted, off))
     insets = {side: figure.value for side, figure in shown.items()}
     seams = joints(choices.quilt_wish, (patch.on_panel for patch in patches))
