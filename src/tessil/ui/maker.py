@@ -13,7 +13,7 @@ from msgspec.structs import replace
 from tessil.core.bag.deeds import Broken, Deed, Making, Operation, seams_in
 from tessil.core.catalogue.prints import Photo
 from tessil.core.edits import Edit
-from tessil.core.making.acts.batching import batch_words, stretches
+from tessil.core.making.acts.batching import batch_words, every, stretches
 from tessil.core.making.acts.doing import (
     done,
     giver,
@@ -158,7 +158,7 @@ class Maker:
         """Which kind of work a step is, and how far that work is."""
         deeds = [one for one in self.making().deeds if one.operation == deed.operation]
         at, bags = deeds.index(deed) + 1, self.desk.project.made
-        each = f", for all {bags} before the next" if bags > 1 else ""
+        each = f", for {every(bags)} before the next" if bags > 1 else ""
         return f"{OPERATION_WORDS[deed.operation]} {at} of {len(deeds)}{each}"
 
     def with_it(self, deed: Deed) -> str:

@@ -5,8 +5,9 @@ Words and order only; what an answer means is the core's.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Mapping
 
+from tessil.core.bag.model import StripEnds
 from tessil.core.brief.choice import Thing
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Notation
@@ -418,7 +419,13 @@ def _carried_by(plan: Plan, _fields: Iterable[Spec]) -> str:
     return ", ".join(told) or "in the hand"
 
 
-_END = {"seam": "", "face": " on the face", "ring": " on rings", "tied": " tied to loops"}
+_END: Mapping[StripEnds, str] = {
+    "seam": "",
+    "face": " on the face",
+    "below": " below the edge",
+    "ring": " on rings",
+    "tied": " tied to loops",
+}
 
 
 class Topic(Record, frozen=True, dict=True):

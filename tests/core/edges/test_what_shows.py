@@ -70,7 +70,7 @@ def test_edges_bound_by_themselves_are_cut_on_the_bias_where_that_is_chosen(key)
     )
     long = sum(s.edge.number.value * s.edge.length.value for s in straight.edge_strips if s.cut)
     assert long
-    assert sum(cut.need.value for cut in bias.edging.bias if "edges" in cut.what) == long
+    assert sum(cut.need.value for cut in bias.edging.bias if cut.own) == long
     owners = {item.owner.kind for item in bias.items}
     assert "edge" not in owners
     assert "bias" in owners

@@ -18,7 +18,6 @@ from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
 from tessil.core.cutting.sundries import base_items, edge_items, mark_items, snap_items, strip_items
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan, EdgeStrip, pooled
-from tessil.core.edges.crosscut import OWN
 from tessil.core.edges.edging import Edging
 from tessil.core.hooping.hoopings import HoopPlan
 from tessil.core.numbers.lengths import Inches
@@ -365,7 +364,7 @@ def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
                 notes=(CutNote("diagonal"),),
             )
         )
-    if not any(cut.what in OWN for cut in lain.edging.bias):
+    if not any(cut.own for cut in lain.edging.bias):
         items += strip_items(lain.by_edge, usable, bags, task)
     wide = {panel.key: panel.trimmed.width for panel in panels}
     for mark in task.marks:

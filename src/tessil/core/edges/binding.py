@@ -75,9 +75,9 @@ def shows_behind(choice: Binding, thickness: Figure, cut: Figure) -> Figure:
     """What shows behind: what is left of the strip once it is sewn on, in front and over the edge;
     of a single fold a seam more is turned under."""
     seam = given("binding seam", choice.seam)
-    if choice.fold == "double":
-        return (cut / 2 - 2 * seam - thickness).called("binding, shows behind")
-    return (cut - 3 * seam - thickness).called("binding, shows behind")
+    double = choice.fold == "double"
+    left = cut / 2 - 2 * seam - thickness if double else cut - 3 * seam - thickness
+    return no_less(left, seam - seam).called("binding, shows behind")
 
 
 def joined_length(strips: Figure, usable: Figure, cut: Figure) -> Figure:

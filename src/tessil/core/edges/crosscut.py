@@ -26,7 +26,6 @@ SEAM = Fraction(1, 4)
 HALF_YARD = Fraction(18)
 HEIGHT_STEP = {"inch": Fraction(1), "metric": IN_PER["cm"] * 2}
 JOIN_COST = given("a join takes", fine(join_cost(float(SEAM))), Basis.GEOMETRY)
-OWN = ("edges", "other edges", "last edges")  # of edges bound by themselves, by width
 
 
 class BiasCut(Record, frozen=True):
@@ -49,6 +48,7 @@ class BiasCut(Record, frozen=True):
     new: tuple[Figure, Figure] | None = None
     quarters: Figure | None = None
     tube: TubePlan | None = None
+    own: bool = False  # of edges bound by themselves
 
 
 class Wanted(Record, frozen=True):
@@ -58,6 +58,7 @@ class Wanted(Record, frozen=True):
     cloth: str
     width: Figure
     need: Figure
+    own: bool = False
 
 
 @lru_cache(maxsize=64)
@@ -91,11 +92,12 @@ def _own(task: EdgeTask, own: tuple[EdgeStrip, ...]) -> Iterator[Wanted]:
     for strip in own:
         if strip.cut is not None:
             by_cut.setdefault(strip.cut.value, []).append(strip)
-    for what, (_, group) in zip(OWN, sorted(by_cut.items()), strict=False):
+    for at, (_, group) in enumerate(sorted(by_cut.items()), start=1):
         cut = group[0].cut
         assert cut is not None
         need = total(strip.edge.number * strip.edge.length for strip in group)
-        yield Wanted(what, task.cloth, cut, need.called("edges, binding"))
+        what = f"edges, width {at}" if len(by_cut) > 1 else "edges"
+        yield Wanted(what, task.cloth, cut, need.called("edges, binding"), own=True)
 
 
 def _cut(task: EdgeTask, wanted: Wanted, first: bool) -> BiasCut:
@@ -147,6 +149,7 @@ def _from_pieces(task: EdgeTask, wanted: Wanted) -> BiasCut:
         other,
         outlines,
         *_figures(plan, outlines, wanted.width),
+        own=wanted.own,
     )
 
 
@@ -177,6 +180,7 @@ def _from_new(task: EdgeTask, wanted: Wanted) -> BiasCut:
         new=new,
         quarters=_quarters(task, wanted.width, wanted.need),
         tube=tube,
+        own=wanted.own,
     )
 
 

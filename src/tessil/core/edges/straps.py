@@ -85,11 +85,11 @@ def _strips(part: Attachment, usable: Figure, takes: Figure, strip: Strip | None
     one = count("strip", 1, Basis.GEOMETRY)
     if strip is None:
         return one
-    wide, joined = strip.width.value, part.length.value > usable.value
+    wide, joined = strip.width.value, strip.length.value > usable.value
     if wide >= usable.value or (joined and wide * 2 > usable.value):
         sentence = f"This cloth is too narrow to cut strips for the {part.label.lower()} from it."
         raise CannotPlan("stock.usable_width", sentence)
-    return no_less(ceiling((part.length - takes) / (usable - takes)), one)
+    return no_less(ceiling((strip.length - takes) / (usable - takes)), one)
 
 
 def _interfacing(part: Attachment, choice: Strap, finished: Figure) -> tuple[Figure, Figure] | None:

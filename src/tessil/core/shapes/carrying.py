@@ -152,7 +152,8 @@ class _Carrying:
                 "This bag has no top edge on both sides for a pair of handles: give it a strap.",
             )
         # Below the edge a quarter is sewn at each end, twice over as it is flipped up.
-        long = self.sizes["handle_length"].value - (1 if how == "below" else 0)
+        below = how == "below"
+        long = self.looped("handle") if below else self.sizes["handle_length"].value
         hangs = tuple(
             replace(
                 self.hang("handles", "handle", _apart(rim, self.off(rim), Fraction(down)), long),

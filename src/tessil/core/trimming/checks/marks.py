@@ -145,9 +145,10 @@ def _facing(plan: Plan, lining: PanelPlan) -> PanelPlan | None:
     maker sews to the one that is free."""
     if lining.key not in FACING or lining.panel.copies > 1:
         return None
-    on = FACING[lining.key]
-    there = any(panel.key == on for panel in plan.panels)
-    return plan.panel(on if there else plan.shape.leader)
+    outer = {panel.key: panel for panel in plan.panels if panel.panel.kind == "outer"}
+    if plan.shape.cloths == 1:  # one body that is folded, and so is its lining
+        return outer.get(plan.shape.leader)
+    return outer.get(FACING[lining.key])
 
 
 def _through(plan: Plan, outer: PanelPlan) -> Iterator[tuple[str, Box]]:
