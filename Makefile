@@ -18,7 +18,7 @@ demo: $(READY)
 	$(VENV)/bin/tessil --demo
 
 test: $(READY)
-	QT_QPA_PLATFORM=offscreen $(PY) -m pytest -n auto --dist worksteal
+	PYTHONDONTWRITEBYTECODE= QT_QPA_PLATFORM=offscreen $(PY) -m pytest -n auto --dist worksteal
 
 lint: $(READY)
 	$(VENV)/bin/ruff check src tests bench tools

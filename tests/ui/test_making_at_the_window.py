@@ -1,5 +1,7 @@
 """Making through the real window: the step in hand, done and taken back, what keeps a hand back."""
 
+from itertools import takewhile
+
 import pypdf
 import pytest
 from PySide6.QtCore import Qt
@@ -29,6 +31,19 @@ def pouch(hands):
 
 
 def until(pouch, what):
+    """The work up to a step of that kind is done, and this one in hand."""
+    desk, maker = pouch.window.desk, pouch.window.maker
+    before = takewhile(lambda deed: deed.what != what, maker.making().deeds)
+    done = dict.fromkeys((*desk.project.making.done, *(deed.id for deed in before)))
+    desk.attempt(edit("Do steps", ("making.done", tuple(done))))
+    maker.to_next()
+    QApplication.processEvents()
+    pouch.window.bench.setFocus()
+    assert maker.deed().what == what
+    return maker.deed()
+
+
+def by_the_space_bar(pouch, what):
     """Do steps by the space bar until one of that kind is in hand."""
     window = pouch.window
     window.bench.setFocus()
@@ -45,7 +60,7 @@ def test_the_step_in_hand_is_told_drawn_and_done_from_the_keyboard(pouch):
     bar = window.make_bar
     assert bar.isVisible()
     assert bar.count.text().startswith("1 of ")
-    deed = until(pouch, "zip.sew-lined")
+    deed = by_the_space_bar(pouch, "zip.sew-lined")
     assert window.desk.project.making.done
     assert bar.title.whole == "Zipper, side 1"
     assert "between two right sides" in bar.words.text()

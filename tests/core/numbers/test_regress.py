@@ -2,7 +2,6 @@
 
 import numpy as np
 import pytest
-from scipy.stats import multivariate_normal, norm
 
 from tessil.core.numbers.regress import Guess, Seen, inverse, learn, within
 
@@ -18,6 +17,8 @@ def some(number, scatter, seed):
 
 @pytest.mark.parametrize("number", [0, 1, 2, 7, 40])
 def test_constants_at_each_scatter_are_those_of_a_library_of_matrices(number):
+    from scipy.stats import multivariate_normal, norm  # dear to load: by whom it is used
+
     seen = some(number, 0.3, number)
     learned = learn(PRIOR, seen)
     rows = np.array([one.row for one in seen]).reshape(-1, 3)
@@ -57,6 +58,8 @@ def test_the_range_holds_the_share_it_says():
 
 
 def test_within_is_the_normal_distribution():
+    from scipy.stats import norm
+
     for off, wide, half in ((0.0, 1.0, 1.0), (0.4, 2.0, 1.5), (-3.0, 0.5, 2.0)):
         assert within(off, wide, half) == pytest.approx(
             norm.cdf(half, off, wide) - norm.cdf(-half, off, wide), abs=1e-12

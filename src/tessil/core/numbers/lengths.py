@@ -8,6 +8,7 @@ length is for.  Inside, a length is a ``Fraction`` of an inch; 1 in = 25.4 mm ex
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 from math import ceil, floor, isqrt
 from typing import Literal
 
@@ -253,6 +254,7 @@ def bare_unit(units: Units) -> str:
     return "in" if units == "inch" else "cm"
 
 
+@lru_cache(4096)
 def read_length(text: str, units: Units = "inch") -> Inches:
     """Exact inches from what a maker typed.
 

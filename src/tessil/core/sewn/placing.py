@@ -13,6 +13,7 @@ from math import atan2, degrees, hypot
 
 from tessil.core.bag.ids import EdgeKey
 from tessil.core.bag.net import Crease, Net, Side
+from tessil.core.memory.once import Once
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.sewn.facets import HAIR, Facet, Rim, facets_of, tape_sheet
@@ -26,6 +27,10 @@ _FACING = {
 Stretch = tuple[Facet, int, Rim]  # a facet, and which of its sides is a stretch of an edge
 Piece = tuple[str, int, int]  # a sheet, which copy of it, and a facet by its number
 
+# A bag is folded up to see where its straps go, and again with them on it.
+_FACETS: Once[dict[str, tuple[Facet, ...]]] = Once()
+_TREES: Once[tuple[tuple[Piece, Piece, Hold], ...]] = Once()
+
 
 class Sewn(Record, frozen=True, dict=True):
     """A bag's facets and how they hang together; nothing of it depends on how far it is folded."""
@@ -35,6 +40,9 @@ class Sewn(Record, frozen=True, dict=True):
     @cached_property
     def facets(self) -> dict[str, tuple[Facet, ...]]:
         """The facets of every sheet and tape, by its name."""
+        return _FACETS.of((self.net.sheets, self.net.tapes), self._facets)
+
+    def _facets(self) -> dict[str, tuple[Facet, ...]]:
         sheets = (*self.net.sheets, *(tape_sheet(tape) for tape in self.net.tapes))
         return {sheet.panel: facets_of(sheet) for sheet in sheets}
 
@@ -68,6 +76,10 @@ class Sewn(Record, frozen=True, dict=True):
     @cached_property
     def tree(self) -> tuple[tuple[Piece, Piece, Hold], ...]:
         """Which piece is placed from which, the still one's neighbours first."""
+        net = self.net
+        return _TREES.of((net.sheets, net.tapes, net.seams, net.still), self._tree)
+
+    def _tree(self) -> tuple[tuple[Piece, Piece, Hold], ...]:
         start = (self.net.still[0], 0, self._still.number)
         met, order, queue = {start}, [], deque([start])
         while queue:

@@ -277,6 +277,8 @@ class Cloths:
         out, cost = self.score
         if self.proved:
             return True
+        if self.aim == "fits":
+            return out == 0 or self.hopeless() > 0
         if out > self.hopeless():
             return False
         if self.aim == "open":
@@ -320,7 +322,7 @@ class Cloths:
     def _all_looked_at(self) -> None:
         """Of few pieces all that each cloth can hold, and the best of it together: proved."""
         most = min(MOST_HEAPS, self.search.left(0.6) * HEAPS_A_SECOND / len(self.fillers))
-        if heaps_of(self.wanted) > most or self.aim != "least":
+        if heaps_of(self.wanted) > most or self.aim not in ("least", "fits"):
             return
         held: dict[tuple[int, tuple[int, ...]], tuple[int, bool, Few, int]] = {}
         for (cloth, across), filler in self.fillers.items():

@@ -10,7 +10,7 @@ from typing import Literal
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.records import Record
 
-Aim = Literal["least", "open", "setups", "offcut"]
+Aim = Literal["least", "open", "setups", "offcut", "fits"]
 StockKind = Literal["yardage", "fat_quarter", "scrap"]
 
 
@@ -49,7 +49,7 @@ class CutJob(Record, frozen=True):
     ``aim`` is what a layout is chosen for once as few pieces as can be are left out: ``least``
     cloth bought or opened, ``open`` as few cloths as can be, ``setups`` as few settings of the
     ruler (of yardage for at most 3 % more), ``offcut`` as much as can be left of the cloths that
-    are opened.
+    are opened, ``fits`` nothing more: the first layout that leaves none out is the answer.
     """
 
     unit: str

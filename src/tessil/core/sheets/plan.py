@@ -179,7 +179,8 @@ def _from_cloths(
     found = Cloths(kinds, cloths, half, aim)
     laid = []
     left = {size: list(these) for size, these in sizes.items()}
-    for filling in _drawn_together(found, found.solve(), search):
+    solved = found.solve()
+    for filling in solved if aim == "fits" else _drawn_together(found, solved, search):
         cloth = cloths[filling.cloth]
         one = left[cloth.wide, cloth.high].pop(0)
         filler = found.fillers[filling.cloth, filling.across]

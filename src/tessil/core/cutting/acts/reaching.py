@@ -183,5 +183,5 @@ def _comes_out(lot: Lot, there: Sequence[Source], solve: Solve) -> bool:
     stock = [Stock(one.id, "scrap", lot.stock, one.width, one.length) for one in there]
     longest = max(max(one.width, one.length) for one in there)
     pieces = [_piece(want, lot.stock, longest) for want in lot.wants]
-    answer = solve(CutJob("in", tuple(stock), tuple(pieces)), SECONDS, 1, None)
+    answer = solve(CutJob("in", tuple(stock), tuple(pieces), "fits"), SECONDS, 1, None)
     return not answer.left_out

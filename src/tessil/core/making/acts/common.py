@@ -10,6 +10,7 @@ from tessil.core.bag.ids import JoinKey
 from tessil.core.bag.model import Bag, Edge, EdgeRef, edge_long
 from tessil.core.bag.net import Seam, Side, named_seams
 from tessil.core.bag.steps import Step
+from tessil.core.memory.once import once
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, given, total
@@ -64,6 +65,7 @@ def edges_of(refs: Iterable[EdgeRef]) -> tuple[tuple[str, str], ...]:
     return tuple(dict.fromkeys((ref.panel, ref.edge.slug) for ref in refs))
 
 
+@once
 def sewings_of(bag: Bag) -> tuple[Sewing, ...]:
     """Every seam of the sewn model once; a seam told in parts is one, each box corner its own."""
     tapes = {tape.key for tape in bag.net.tapes}
