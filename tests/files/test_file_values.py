@@ -61,7 +61,7 @@ def test_brackets_nest_forty_deep_at_most():
 
 
 def test_every_migration_makes_the_next_format():
-    assert list(MIGRATIONS) == [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]
+    assert list(MIGRATIONS) == [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
     for number, step in MIGRATIONS.items():
         assert step({"format": number})["format"] == number + 1
 
@@ -143,6 +143,7 @@ def test_what_format_11_called_a_bag_in_a_hoop_is_a_pouch_made_in_one():
     assert second["left"]["flat-pouch"]["shape"]["sizes"]["width"] == "3 in"
     assert third == {"bags": 2}
     assert MIGRATIONS[11]({"format": 11, "bags": 7}) == {"format": 12, "bags": 7}
+    assert MIGRATIONS[12]({"format": 12, "bags": 7}) == {"format": 13, "bags": 7}
 
 
 @pytest.mark.parametrize(
@@ -150,7 +151,7 @@ def test_what_format_11_called_a_bag_in_a_hoop_is_a_pouch_made_in_one():
     [
         (0, "has a format number that never was: 0."),
         (-3, "has a format number that never was: -3."),
-        (999_999, r"newer Tessil \(format 999999; this one reads up to 12\)"),
+        (999_999, r"newer Tessil \(format 999999; this one reads up to 13\)"),
         (10**6, r"newer Tessil \(format far beyond; this one"),
         (-(10**6), "never was: far beyond."),
         (True, "it has no format number."),
@@ -213,6 +214,14 @@ def test_tessil_s_own_files_are_only_their_owner_s(tmp_path):
 
 
 # -- kept work -------------------------------------------------------------------------------
+
+
+def test_what_format_12_cut_longer_for_a_false_seam_has_one_by_choice():
+    zipped = {"shape": {"kind": "boxed-zip"}, "lining_in": "gap", "lining_shorter": "1/4 in"}
+    others = [{"shape": {"kind": "tote"}, "lining_in": "gap"}, {"name": "bare"}, 7]
+    made = MIGRATIONS[12]({"format": 12, "bags": [zipped, *others]})
+    assert made["bags"][0] == {**zipped, "lining_in": "false-seam", "lining_shorter": "0 in"}
+    assert made["bags"][1:] == others
 
 
 def test_kept_work_says_what_it_is(tmp_path):

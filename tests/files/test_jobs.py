@@ -32,7 +32,7 @@ def test_an_older_file_is_a_job_of_one_bag(number):
         for choices in data["panels"].values():
             choices["layers"] = {"batting": "cotton-batting", "backing": "none"}
     job = from_text(json.dumps(data))
-    assert (job.format, FORMAT, len(job.bags), job.name) == (12, 12, 1, "")
+    assert (job.format, FORMAT, len(job.bags), job.name) == (13, 13, 1, "")
     assert job.project().name == tote().name
     assert job.shared.prints == tote().prints
 
@@ -43,7 +43,7 @@ def test_a_job_from_before_single_bags_were_measured(tmp_path):
         bag.pop("copies", None)
     job = from_text(json.dumps({**data, "format": 5}))
     assert [bag.copies for bag in job.bags] == [{}] * 4
-    assert job.format == 12
+    assert job.format == 13
     spoilt = data["bags"][0] | {"copies": {"0": {}}}
     with pytest.raises(BrokenFile, match="copies"):
         from_text(json.dumps({**data, "bags": [spoilt]}))
@@ -67,9 +67,9 @@ def test_a_job_is_written_and_read_as_it_is(tmp_path):
         ({"bags": []}, BrokenFile, "is a job without a bag: there is nothing to open."),
         ({"bags": [{}] * 61}, BrokenFile, "at bags to make: At most 60 entries go here."),
         (
-            {"format": 13},
+            {"format": 14},
             NewerFile,
-            "was written by a newer Tessil (format 13; this one reads up to 12).",
+            "was written by a newer Tessil (format 14; this one reads up to 13).",
         ),
         (
             {"bags": [{}, {"colour": 1}]},

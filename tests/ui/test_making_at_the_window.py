@@ -155,6 +155,7 @@ def test_what_is_measured_at_a_step_goes_to_its_panel_and_changes_what_follows(p
 
 def test_the_gap_is_drawn_where_it_is_left(pouch):
     window = pouch.window
+    window.desk.attempt(edit("Through a gap", ("lining_in", "gap")))
     deed = until(pouch, "line.seam-gap")
     told = [one.text for one in window.bench.picture.of(Dimension)]
     read = window.desk.plan.marks.notation.read_off(deed.gap.value, unit=True)

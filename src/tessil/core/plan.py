@@ -202,6 +202,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         sewn_on_base(project, bag),
         project.zipper.set,
         project.strap.made in OF_WEBBING,
+        bag.zipper.free if bag.zipper is not None else (),
     )
     spots = {task.panel.key: of(("bulk", task.panel.key), spots_of, task) for task in bulk}
     bought = tuple(

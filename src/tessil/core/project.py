@@ -30,7 +30,7 @@ from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark, Snap, Wash
 from tessil.core.words.refusals import printable
 
-FORMAT = 12
+FORMAT = 13
 MOST_BAGS = 999
 MOST_IN_A_JOB = 60
 Part = TypeVar("Part", bound=Decided)
@@ -158,7 +158,7 @@ class Project(Shared, OneBag):
 class Job(Decided):
     """The document: bags that are made from one heap of cloth, and that heap."""
 
-    format: Literal[12] = 12
+    format: Literal[13] = 13
     name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
     shared: Shared = Field(default_factory=Shared)
     bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = Field(

@@ -148,14 +148,16 @@ def zipper_part(plan: Plan) -> Drawn:
     assert zipper is not None
     assert need is not None
     read = plan.marks.notation.read_off
-    buy, spans = float(zipper.buy.value), float(need.spans.value)
-    between = float(need.between.value)
-    start = max((buy - spans) / 2, 0.0)
-    inner = start + (spans - between) / 2
+    buy, between = float(zipper.buy.value), float(need.between.value)
+    left, right = (float(room.value) for room in need.inside) if need.inside else (0.0, 0.0)
+    over = max(buy - (between - left - right), 0.0)  # beyond where the teeth show
+    # Shared by the ends that run on into their seams; beyond the right where neither does.
+    before = over if right and not left else (0.0 if left else over / 2)
+    inner = before - left  # where the left seam is, from the end of what is bought
     items: list[Item] = [
         Label((0, -0.6), "The zipper", align="left", strong=True),
         Shade(rectangle(0, 0, buy, 1.2), "off"),
-        Shade(rectangle(start, 0, min(spans, buy), 1.2), "paper"),
+        Shade(rectangle(before, 0, between - left - right, 1.2), "paper"),
         Line(rectangle(0, 0, buy, 1.2), "raw", closed=True),
         Line(((0.2, 0.6), (buy - 0.2, 0.6)), "cord"),
         Line(((0.2, 0.6), (buy - 0.2, 0.6)), "teeth"),
@@ -165,7 +167,8 @@ def zipper_part(plan: Plan) -> Drawn:
         Dimension((inner, 1.2), (inner + between, 1.2), read(need.between.value), 0.7),
     ]
     middle = inner + between / 2
-    closed = inner + 0.3 if plan.project.zipper.rests == "left" else inner + between - 0.7
+    lies_left = plan.project.zipper.rests == "left"
+    closed = inner + left + 0.3 if lies_left else inner + between - right - 0.7
     pulls = (middle - 0.5, middle + 0.1) if zipper.sliders == 2 else (closed,)
     for x in pulls:
         pull = rectangle(x, 0.35, 0.4, 0.5)

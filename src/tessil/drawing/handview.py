@@ -183,8 +183,20 @@ class _Cloths:
         x, _, wide, _ = facet.box
         middle = float(tape.width) / 2
         placed = Placed((), one.affine)
-        yield Line((placed.at((x, middle)), placed.at((x + wide, middle))), "teeth")
+        first, last = self._teeth(float(tape.length))
+        first, last = max(x, first), min(x + wide, last)
+        if last > first:
+            yield Line((placed.at((first, middle)), placed.at((last, middle))), "teeth")
         yield Line(one.outline, "raw", closed=True)
+
+    def _teeth(self, long: float) -> tuple[float, float]:
+        """From where to where a tape so long has teeth."""
+        need = self.plan.bag.zipper
+        left, right = need.inside if need is not None and need.inside else (None, None)
+        return (
+            float(left.value) if left is not None else 0.0,
+            long - (float(right.value) if right is not None else 0.0),
+        )
 
 
 def _lining(plan: Plan) -> Print | None:

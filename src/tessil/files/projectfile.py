@@ -158,6 +158,22 @@ def _as_pouch(bag: Any) -> tuple[Any, dict[str, Any]]:
     return {**bag, "shape": changed, "panels": panels}, hooping
 
 
+def _false_seams_by_choice(document: dict[str, Any]) -> dict[str, Any]:
+    """Format 13 leaves the lining of a boxed zip bag to the maker: it was always cut ½ in longer,
+    for a false seam."""
+    bags = document.get("bags")
+    if not isinstance(bags, list):
+        return {**document, "format": 13}
+    return {**document, "format": 13, "bags": [_with_false_seam(bag) for bag in bags]}
+
+
+def _with_false_seam(bag: Any) -> Any:
+    shape = bag.get("shape") if isinstance(bag, dict) else None
+    if not isinstance(shape, dict) or shape.get("kind") != "boxed-zip":
+        return bag
+    return {**bag, "lining_in": "false-seam", "lining_shorter": "0 in"}
+
+
 # From a format number to the next: MIGRATIONS[1] makes a format 2 document of a format 1 one.
 MIGRATIONS: dict[int, Migration] = {
     # Format 2 only has more to say of piecing, prints and scraps: what was is still right.
@@ -178,6 +194,7 @@ MIGRATIONS: dict[int, Migration] = {
     # Format 11 knows more ways of carrying a bag; those there were are called as before.
     10: lambda document: {**document, "format": 11},
     11: _hoop_is_a_way,
+    12: _false_seams_by_choice,
 }
 
 

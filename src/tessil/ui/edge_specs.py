@@ -365,6 +365,10 @@ def _closing(plan: Plan) -> Iterator[Spec]:
             field_of(plan, "zipper.length", "length?", "Zipper in hand", ""),
             "the next standard one",
         )
+        yield with_empty(
+            field_of(plan, "zipper.tape", "length?", "Tape, wide", "Edge to edge, of both halves"),
+            "as it comes out",
+        )
         yield field_of(
             plan,
             "zipper.teeth",
@@ -381,6 +385,9 @@ def _closing(plan: Plan) -> Iterator[Spec]:
             "In the seams, between tabs, or cut off the roll and its sliders put on",
             choices=(("stops", "in the seams"), ("tabs", "with tabs"), ("length", "off the roll")),
         )
+        for side, word in (("left", "Teeth begin"), ("right", "Teeth end")):
+            why = f"From the seam at the {side}; at 0 they run on into it"
+            yield field_of(plan, f"zipper.{side}", "length", word, why)
         yield field_of(
             plan,
             "zipper.sliders",

@@ -92,7 +92,9 @@ def _lines(part: _Part) -> Iterator[Spec]:
     if choice.pattern != "none" and part.at == 0:
         yield part.ask("run_off", "length", "Past the trim", "On to the spare batting")
     yield from _zones(part)
-    if panel.choices.quilting.left_out or panel.choices.quilting.drawn:
+    chosen = panel.choices.quilting
+    free = any(one.kept_free for one in panel.choices.quilt_wish.all)
+    if chosen.left_out or chosen.drawn or free:
         yield Spec(
             "quilting.back",
             "action",
@@ -180,7 +182,7 @@ def _divide(part: _Part) -> Edit:
     below = zones[part.at].starts if part.at < len(zones) else bottom
     mark = plan.marks.ruler.value
     starts = round((above + below) / 2 / mark) * mark
-    fresh = part.choice.model_copy(update={"drawn": (), "left_out": ()})
+    fresh = part.choice.model_copy(update={"drawn": (), "left_out": (), "kept_free": ()})
     made = (*zones[: part.at], QuiltZone(starts=starts, quilting=fresh), *zones[part.at :])
     return choose(plan.project, panel.panel, "Quilt a part its own way", ("quilt_zones", made))
 

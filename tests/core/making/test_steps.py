@@ -159,7 +159,7 @@ def test_there_are_sixty_kinds_of_step_and_each_has_words(every):
 
 
 def test_a_pouch_is_turned_through_its_open_zipper_and_its_gap_by_hand():
-    """By hand: zipper, half open, seams, corners, the lining with its gap, turned, closed."""
+    """By hand: zipper, half open, seams, corners, the lining and its false seam, turned, closed."""
     made = plan(load(DEMO.with_name("reed-pouch.tessil")).project())
     order = [deed.what for deed in making_of(made, Made()).deeds]
     wanted = [
@@ -172,7 +172,7 @@ def test_a_pouch_is_turned_through_its_open_zipper_and_its_gap_by_hand():
         "zip.open-half",
         "join.folded",
         "join.corner",
-        "line.seam-gap",
+        "line.false-seam",
         "turn.gap",
         "gap.close",
         "finish.press",

@@ -11,7 +11,9 @@ from tessil.core.edits import applied
 from tessil.core.making.acts.whole import making_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
+from tessil.core.quilting.acts.byhand import put_back
 from tessil.core.quilting.acts.byprint import by_print
+from tessil.core.quilting.choice import Spared
 from tessil.core.shapes import SHAPES
 from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
@@ -54,6 +56,53 @@ def test_it_lies_inside_the_outline_and_never_crosses_itself():
     assert all(outline.buffer(1e-6).covers(line) for line in lines)
     assert all(line.is_simple for line in lines)
     assert not any(a.crosses(b) for at, a in enumerate(lines) for b in lines[at + 1 :])
+
+
+def crossed(project):
+    made = plan(project)
+    (snag,) = [one for one in made.snags if one.key.startswith("quilt.through.front")]
+    return made, snag
+
+
+@pytest.mark.parametrize("pattern", ["meander", "repeat"])
+@pytest.mark.parametrize("place", [(F(6), F(6)), (F(2), F(3)), (F(7, 2), F(17, 2))])
+def test_a_filling_goes_round_what_is_set_in(pattern, place):
+    """One needle's width of nothing round a window; the line stays one, is hardly longer, and keeps
+    off whatever it went round before no more."""
+    x, y = place
+    window = Mark(kind="window", panel="front", x=x, y=y, width=F(4), height=F(6), box=F(1, 2))
+    project = quilted(pattern).model_copy(update={"marks": (window,)})
+    made, snag = crossed(project)
+    (fix,) = [fix for fix in snag.fixes if fix.words == "Quilt round it"]
+    after = plan(applied(project, fix))
+    assert not [one for one in after.snags if one.key.startswith("quilt.through")]
+    hole = shapely.box(float(x), float(y), float(x) + 4, float(y) + 0.5)
+    lines = [shapely.LineString(line.points) for line in after.panel("front").quilt.lines]
+    assert not any(line.intersects(hole) for line in lines)
+    if pattern == "meander":
+        before = made.panel("front").quilt
+        assert len(lines) == len(before.lines)
+        long, was = (
+            sum(one.length for one in every) for every in (lines, map(_path, before.lines))
+        )
+        assert abs(long / was - 1) < 0.12
+    moved = after.project.model_copy(update={"marks": (window.model_copy(update={"y": y + 2}),)})
+    _, snag = crossed(moved)
+    (fix,) = [fix for fix in snag.fixes if fix.words == "Quilt round it"]
+    assert len(plan(applied(moved, fix)).panel("front").choices.quilting.kept_free) == 1
+
+
+def _path(line):
+    return shapely.LineString(line.points)
+
+
+def test_all_lines_come_back():
+    spared = (Spared(x=F(4), y=F(4), width=F(1), height=F(1)),)
+    made = plan(quilted("meander", kept_free=spared))
+    after = plan(applied(made.project, put_back(made, made.panel("front"))))
+    plain = plan(quilted("meander"))
+    assert made.panel("front").quilt.lines != plain.panel("front").quilt.lines
+    assert after.panel("front").quilt.lines == plain.panel("front").quilt.lines
 
 
 def test_it_draws_in_both_ways_as_lines_half_of_which_run_each_way():

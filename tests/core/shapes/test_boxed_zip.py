@@ -68,9 +68,15 @@ def test_a_wrong_zipper_leg_is_found():
     ]
 
 
-def test_the_drop_in_lining_is_half_an_inch_longer_for_its_false_seam():
+@pytest.mark.parametrize(
+    ("way", "shorter", "longer"),
+    [("gap", 0, 0), ("false-seam", 0, F(1, 2)), ("gap", F(1, 4), -F(1, 4)), ("gap", -1, 1)],
+)
+def test_the_lining_is_longer_for_a_false_seam_or_by_choice(way, shorter, longer):
     bag = made("boxed-zip", **bare(SIZES))
-    assert size_of(bag, "lining")[1] - size_of(bag, "body")[1] == F(1, 2)
+    chosen = {"lining_in": way, "lining_shorter": F(shorter)}
+    bag = plan(bag.project.model_copy(update=chosen))
+    assert size_of(bag, "lining")[1] - size_of(bag, "body")[1] == longer
     panel = bag.panel("lining").panel
     assert panel.edge(EdgeKey("bottom")).start[1] == panel.height.value
 

@@ -10,10 +10,11 @@ from __future__ import annotations
 from math import lcm
 from typing import TYPE_CHECKING, Literal, NamedTuple
 
-from tessil.core.bag.ids import EdgeKey, FigureId, JoinKey
+from tessil.core.bag.ids import ENDS, EdgeKey, FigureId, JoinKey
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, exact_root
 from tessil.core.numbers.records import Record
+from tessil.core.numbers.sizes import Side
 from tessil.core.numbers.workings import Basis, Figure, given
 
 if TYPE_CHECKING:
@@ -184,11 +185,27 @@ class Attachment(Record, frozen=True):
 
 
 class ZipperNeed(Record, frozen=True):
-    """The zipper a shape takes: the seam it spans and the length to buy at least."""
+    """The zipper a shape takes: the seam it spans and the length to buy at least.  Where its teeth
+    begin or end ``inside`` the seam at the left or right, it spans so much less."""
 
     spans: Figure
     length: Figure
     between: Figure  # room between the seam lines at its ends
+    inside: tuple[Figure, Figure] | None = None
+
+    @property
+    def opens(self) -> Figure:
+        """How far it can be opened."""
+        if self.inside is None:
+            return self.between
+        return (self.between - self.inside[0] - self.inside[1]).called("zipper opens")
+
+    @property
+    def free(self) -> tuple[Side, ...]:
+        """The ends where no seam meets it."""
+        return tuple(
+            side for side, room in zip(ENDS, self.inside or (), strict=False) if room.value
+        )
 
 
 class FlapNeed(Record, frozen=True):
@@ -224,7 +241,7 @@ class BoundEdge(Record, frozen=True):
     how many of them, how many walls lie under it, which edges of panels, its parts from corner to
     corner."""
 
-    key: Literal["sides", "zipper", "top", "right", "bottom", "left"]
+    key: Literal["sides", "zipper", "flap", "top", "right", "bottom", "left"]
     label: str
     length: Figure
     number: Figure

@@ -141,7 +141,7 @@ class BulkTask(Record, frozen=True):
     into its edges and how they are pressed, its joins and what the panels there bring (itself
     among them), how the bag's seams are pressed, whether a lining lies inside, what else lies
     on each of its edges, the marks on it with their numbers, what hangs from it, whether its seams
-    are piped."""
+    are piped; at which ends a zipper's tape is folded away."""
 
     panel: Panel
     layers: tuple[Material, ...]
@@ -159,6 +159,7 @@ class BulkTask(Record, frozen=True):
     piped: tuple[Side, ...] = ()  # the sides along which a covered cord goes into its seams
     zip_on_fold: bool = False  # whether the zipper lies over the bag's top fold
     zip_set: ZipSet = "seam"
+    zip_free: tuple[Side, ...] = ()
     webbing: bool = False  # whether straps are of it
     on_base: tuple[Material, ...] = ()  # what is sewn over or into the bottom seam
 
@@ -281,7 +282,8 @@ class _Bulk:
             lining = self.lining()
             if lining is not None:
                 heaps.append(lining)
-        if any(key not in self.task.caught for key in met):
+        tape = any(key not in self.task.caught for key in met)
+        if tape and edge.key.side not in self.task.zip_free:
             heaps.append(_heap((self.known["zipper-tape"],), "zipper tape"))
         return heaps, tuple(panels)
 

@@ -12,6 +12,7 @@ from tessil.core.brief.choice import ZipSet
 from tessil.core.catalogue import Material
 from tessil.core.edges.bulk import HUNG, BulkTask, Caught, Hung
 from tessil.core.edges.choice import Piping
+from tessil.core.numbers.sizes import Side
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.sewn.stacks import Meeting
 from tessil.core.trimming.choice import Mark
@@ -30,6 +31,7 @@ def bulk_tasks(
     on_base: tuple[Material, ...] = (),
     zip_set: ZipSet = "seam",
     webbing: bool = False,
+    zip_free: tuple[Side, ...] = (),
 ) -> Iterator[BulkTask]:
     """What the counting reads, for each outer panel."""
     for key, panel in panels.items():
@@ -65,6 +67,7 @@ def bulk_tasks(
             piped=piping.along(key),
             zip_on_fold=any(tape.turn for tape in net.tapes),
             zip_set=zip_set,
+            zip_free=zip_free,
             webbing=webbing,
             on_base=on_base if panel.panel.notches else (),
         )

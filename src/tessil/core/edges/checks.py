@@ -28,6 +28,8 @@ def edge_snags(plan: Plan) -> Iterator[Snag]:
     for strap in plan.edging.straps:
         yield from _strap(plan, strap)
     yield from _metal(plan)
+    yield from _tape(plan)
+    yield from _on_fold(plan)
     yield from _pull(plan)
     yield from _channel(plan)
 
@@ -290,17 +292,65 @@ def _metal(plan: Plan) -> Iterator[Snag]:
     zipper = plan.edging.zipper
     if zipper is None or plan.project.zipper.teeth != "metal":
         return
-    if zipper.cut_off.value <= 0 or plan.project.zipper.ends == "tabs":
+    if zipper.teeth.value <= 0 or plan.project.zipper.ends == "tabs":
         return
     yield _snag(
         plan,
         "edge.metal",
         Weight.BLOCKS,
-        f"Metal teeth run {_read(plan, zipper.cut_off.value)} into the seams",
+        f"Metal teeth run {_read(plan, zipper.teeth.value)} into the seams",
         "A needle that meets metal breaks and flies: cover your eyes. Metal zippers are bought to "
         "length, or end between cloth tabs.",
         edit("Put tabs on its ends", ("zipper.ends", "tabs")),
         edit("Take a nylon one", ("zipper.teeth", "nylon")),
+    )
+
+
+CATCH = Fraction(1, 8)  # inches of tape that a seam has to catch at least: common practice
+
+
+def _tape(plan: Plan) -> Iterator[Snag]:
+    """A tape that does not reach from what shows into both seams."""
+    zipper, choice = plan.edging.zipper, plan.project.zipper
+    if zipper is None or choice.set != "seam" or choice.tape is None:
+        return
+    if choice.tape >= zipper.wide.value:
+        return
+    room = choice.tape - choice.shown
+    shows = choice.tape - 2 * choice.seam
+    fixes = []
+    if shows > 0:
+        fixes.append(edit(f"Let {_read(plan, shows)} of it show", ("zipper.shown", shows)))
+    if room / 2 >= CATCH:
+        words = f"Sew it in with a seam of {_read(plan, room / 2)}"
+        fixes.append(edit(words, ("zipper.seam", room / 2)))
+    missed = room / 2 < CATCH
+    yield _snag(
+        plan,
+        "edge.tape",
+        Weight.BLOCKS if missed else Weight.WARNS,
+        f"The zipper's tape is {_read(plan, zipper.wide.value - choice.tape)} too narrow",
+        f"{_read(plan, choice.shown)} that shows and a seam of {_read(plan, choice.seam)} at each "
+        f"side ask for {_read(plan, zipper.wide.value)}: sewn edge on edge, less of it shows.",
+        *fixes,
+    )
+
+
+def _on_fold(plan: Plan) -> Iterator[Snag]:
+    """A zipper over the top fold, where it could lie on the face: thick, its corners slant."""
+    sizes = plan.project.shape.sizes
+    on_fold = any(tape.turn for tape in plan.bag.net.tapes)
+    if not on_fold or not any(field.key == "zip_drop" for field in plan.shape.fields):
+        return
+    layers = max(spot.layers for spot in plan.spots_on(plan.shape.leader))
+    yield _snag(
+        plan,
+        "edge.top-fold",
+        Weight.NOTES,
+        "The zipper on the top fold is thick, and its corners end at a slant",
+        f"Both turned edges and both tapes lie there, up to {layers} layers; an inch and a half "
+        "down the face it lies flat and the corners are square (common practice).",
+        edit("Set it on the face", ("shape.sizes", {**sizes, "zip_drop": Fraction(3, 2)})),
     )
 
 

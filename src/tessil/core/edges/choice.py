@@ -143,8 +143,11 @@ class Zipper(Decided):
     seam: Seam = Fraction(1, 4)
     shown: Room = Fraction(3, 4)
     length: Size | None = None
+    tape: Size | None = None  # how wide it is in all, where that is known
     teeth: Literal["nylon", "metal"] = "nylon"
     sliders: Literal["one", "two"] = "one"
     ends: Literal["stops", "tabs", "length"] = "stops"  # or cut off the roll, sliders put on
     rests: Literal["right", "left"] = "right"  # where its pull lies when it is closed
     pull: bool = False
+    left: Room = Fraction(0)  # from the seams at its ends to where its teeth begin and end; at
+    right: Room = Fraction(0)  # nothing they run on into the seam

@@ -17,7 +17,7 @@ from tessil.core.edges.task import EdgeTask
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER
 from tessil.core.numbers.records import Record
-from tessil.core.numbers.workings import Basis, Figure, count, given, total, up_to
+from tessil.core.numbers.workings import Basis, Figure, count, given, no_less, total, up_to
 from tessil.core.words.names import join_name
 
 PI = given("π", Fraction(355, 113), Basis.GEOMETRY, 0)
@@ -58,6 +58,8 @@ class ZipperPlan(Record, frozen=True):
     buy: Figure
     cut_off: Figure
     tape: Figure | None  # left between the tabs, where there are some
+    wide: Figure  # of a tape whose edges lie on the raw edges of the cloth
+    teeth: Figure  # that come to lie in seams
     tab: tuple[Figure, Figure] | None  # to cut for each of them: width and length
     sliders: int
     rolled: bool  # bought by the length, without stops and sliders
@@ -212,7 +214,13 @@ def _zipper(task: EdgeTask) -> ZipperPlan | None:
         buy = given("next standard length", standard[0], Basis.PRACTICE).called("zipper to buy")
     else:
         buy = length.called("zipper, off the roll")
-    cut = (buy - need.spans).called("cut off, past the seams")
+    cut = (buy - need.spans).called(f"cut off, past the {'teeth' if need.free else 'seams'}")
+    teeth = cut
+    if len(need.free) == 2:  # what is over lies inside the seams too, as far as it goes
+        none = given("none", 0, Basis.GEOMETRY)
+        teeth = no_less(buy - need.between, none).called("beyond the seams")
+    wide = given("shows", choice.shown) + 2 * given("zipper seam", choice.seam)
+    wide = wide.called("tape, edge to edge")
     tape = tab = None
     if choice.ends == "tabs":
         covers = given("each tab covers", Fraction(1, 2), Basis.PRACTICE)
@@ -220,14 +228,17 @@ def _zipper(task: EdgeTask) -> ZipperPlan | None:
         tab = _end_tab(task, covers)
     topstitch = given("topstitch from the fold", TOPSTITCH[task.units], Basis.PRACTICE)
     sliders = 2 if choice.sliders == "two" else 1
-    return ZipperPlan(length, buy, cut, tape, tab, sliders, rolled, topstitch)
+    return ZipperPlan(length, buy, cut, tape, wide, teeth, tab, sliders, rolled, topstitch)
 
 
 def _end_tab(task: EdgeTask, covers: Figure) -> tuple[Figure, Figure]:
     """A tab folded over an end of the tape: as wide as the tape and what shows beside it, its two
     halves with a seam each (common practice)."""
     seam = given("zipper seam", task.zipper.seam)
-    wide = given("zipper tape, wide", 1, Basis.PRACTICE) + 2 * seam
+    tape = given("zipper tape, wide", 1, Basis.PRACTICE)
+    if task.zipper.tape is not None:
+        tape = given("zipper tape, wide", task.zipper.tape)
+    wide = tape + 2 * seam
     return wide.called("end tab, width"), (2 * (covers + 2 * seam)).called("end tab, length")
 
 

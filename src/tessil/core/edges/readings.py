@@ -231,6 +231,11 @@ def _closing(plan: Plan) -> Iterator[Reading]:
             leaf=leaf,
         )
         yield Reading("zip.buy", zipper.buy, "Nylon coil can be cut; metal never", leaf=leaf)
+        if plan.bag.zipper is not None and plan.bag.zipper.free:
+            opens = plan.bag.zipper.opens
+            yield Reading("zip.opens", opens, "From where its teeth begin to their end", leaf=leaf)
+        about = "What shows and both seams, where its edges lie on the raw edges"
+        yield Reading("zip.wide", zipper.wide, about, leaf=leaf)
         yield Reading("zip.off", zipper.cut_off, "Only after the pull is inside", leaf=leaf)
         yield Reading(
             "zip.topstitch", zipper.topstitch, "So that the lining is not caught", leaf=leaf

@@ -9,6 +9,8 @@ from tessil.core.edges.binding import BindingPlan, EdgeStrip
 from tessil.core.edges.edging import Edging
 from tessil.core.edges.task import EdgeTask
 
+FLAP_BOUND = "bind.flap"  # before it is sewn on; all other binding comes at the end
+
 
 def edge_steps(
     task: EdgeTask, binding: BindingPlan | None, edging: Edging, strips: tuple[EdgeStrip, ...] = ()
@@ -46,6 +48,9 @@ def _own(task: EdgeTask, strips: tuple[EdgeStrip, ...]) -> Iterator[Do]:
     """Sides that are bound by themselves, before the edge that goes over their ends."""
     for strip in strips:
         if strip.edge.key == "zipper":
+            continue
+        if strip.edge.key == "flap":
+            yield Do(FLAP_BOUND, {"what": strip.edge.label, "seam": task.binding.seam})
             continue
         yield Do("bind.own", {"what": strip.edge.label, "seam": task.binding.seam})
         if strip.edge.corners:
@@ -113,12 +118,22 @@ def _set(task: EdgeTask) -> Iterator[Do]:
         yield Do("zip.lap-tape")
 
 
+def _stops(task: EdgeTask) -> Iterator[Do]:
+    """Teeth that begin or end inside the seams at their ends."""
+    need = task.bag.zipper
+    if need is not None and need.inside is not None and need.free:
+        where = "both" if len(need.free) > 1 else need.free[0]
+        left, right = (room.value for room in need.inside)
+        yield Do(f"zip.stops-{where}", {"left": left, "right": right})
+
+
 def _closing(task: EdgeTask, edging: Edging) -> Iterator[Do]:
     zipper = edging.zipper
     if zipper is not None:
         yield from _set(task)
         if zipper.rolled:
             yield Do("zip.sliders-on")
+        yield from _stops(task)
         yield Do("zip.two-sliders" if zipper.sliders == 2 else "zip.one-slider")
         if any(part.key == "wrist" for part in task.bag.attachments):
             yield Do("zip.by-the-loop")

@@ -23,6 +23,8 @@ from tessil.core.quilting.acts.minding import (
     through,
 )
 from tessil.core.quilting.channels import CLEAR
+from tessil.core.quilting.choice import Spared
+from tessil.core.quilting.patterns import PATTERNS
 from tessil.core.quilting.sets import LineSet
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.trimming.marks import Placed
@@ -189,6 +191,7 @@ def _through(plan: Plan, panel: PanelPlan, mark: Placed, keys: list[str]) -> Sna
     free = [
         offer.edit for offer in offers(plan, panel, zone) if not offer.through and not offer.now
     ]
+    round_ = _round(plan, panel, zone)
     one = len(keys) == 1
     return Snag(
         key=f"quilt.through.{panel.key}.{mark.key}",
@@ -199,8 +202,21 @@ def _through(plan: Plan, panel: PanelPlan, mark: Placed, keys: list[str]) -> Sna
         why="The needle would meet it, or the stitches lie where the hole is cut.",
         panel=panel.key,
         place=Place(x, y, w, h),
-        fixes=(*free[:1], _leave_out(plan, panel, *keys)),
+        fixes=(*free[:1], *round_, _leave_out(plan, panel, *keys)),
     )
+
+
+def _round(plan: Plan, panel: PanelPlan, zone: int) -> tuple[Edit, ...]:
+    """A filling may go round all that is set into the panel; what it went round before is quilted
+    again."""
+    if "free" not in PATTERNS[panel.choices.quilt_wish.all[zone].pattern].asks:
+        return ()
+    places = tuple(
+        Spared(x=Fraction(x), y=Fraction(y), width=Fraction(wide), height=Fraction(high))
+        for x, y, wide, high in map(needle_free, hardware(plan, panel))
+    )
+    path = f"{part_path(zone)}.kept_free"
+    return (choose(plan.project, panel.panel, "Quilt round it", (path, places)),)
 
 
 def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:

@@ -26,6 +26,7 @@ Pattern = Literal[
 Spacing = Literal["divide", "keep", "hit", "clear"]
 Centre = Literal["line", "gap"]
 MOST_DRAWN = 200
+MOST_SPARED = 60
 
 
 class DrawnLine(Decided):
@@ -37,12 +38,21 @@ class DrawnLine(Decided):
     y2: Ranged
 
 
+class Spared(Decided):
+    """A place that a filling goes round: its left, top and size on the trimmed panel."""
+
+    x: Ranged
+    y: Ranged
+    width: Size
+    height: Size
+
+
 class Quilting(Decided):
     """Lines of quilting.
 
     ``gap_other`` is for the level lines of a grid and the falling ones of diamonds, where
     they differ.  ``drawn`` are lines by hand, ``left_out`` the names of pattern lines that are
-    not sewn.
+    not sewn, ``kept_free`` what a filling goes round.
     """
 
     pattern: Pattern = "channels"
@@ -60,6 +70,7 @@ class Quilting(Decided):
     stitch_wide: Room = Fraction(0)  # of a decorative stitch in rows: how far it swings
     drawn: Annotated[tuple[DrawnLine, ...], Field(max_length=MOST_DRAWN)] = ()
     left_out: Annotated[tuple[str, ...], Field(max_length=600)] = ()
+    kept_free: Annotated[tuple[Spared, ...], Field(max_length=MOST_SPARED)] = ()
 
 
 class QuiltZone(Decided):

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from math import ceil, cos, hypot, pi, sin
+from typing import TYPE_CHECKING
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.sizes import Outline
@@ -17,6 +18,12 @@ from tessil.core.quilting.seams import SeamLine
 from tessil.core.quilting.sets import LineSet, Region, lay_channels, lay_ditch
 from tessil.core.trouble import CannotPlan
 
+if TYPE_CHECKING:
+    from shapely import LineString, Polygon
+    from shapely.geometry.base import BaseGeometry
+
+Point = tuple[float, float]
+CLEAR = 0.125  # inches round a place that is kept free
 SWING = 0.4  # of the gap: how far the line wanders to either side
 WAVE = 2.5  # gaps from one swing to the next
 POINTS = 14  # of a wave
@@ -48,7 +55,9 @@ def lay_meander(
         wave = [(x, y + SWING * gap * sin(2 * pi * x / (WAVE * gap) + pi * (row % 2))) for x in xs]
         points += wave if row % 2 == 0 else reversed(wave)
     inside = [(x, min(max(y, top), bottom)) for x, y in points]
-    return _sets(region, "meander", tuple(_clipped(region, [inside], True)), choice.gap, False)
+    return _sets(
+        region, "meander", tuple(_clipped(region, [inside], choice, True)), choice.gap, False
+    )
 
 
 def _longer(gap: float) -> float:
@@ -87,7 +96,7 @@ def lay_repeat(
     ring = given("ring", choice.gap * RING)
     pi_ = given("round a ring, of its width", Fraction(pi).limit_denominator(10**6), power=0)
     like = (square / (pi_ * ring)).called("as dense as lines so far apart")
-    whole = tuple(_clipped(region, rings, False))
+    whole = tuple(_clipped(region, rings, choice, False))
     return _sets(region, "rings", whole, like, True)
 
 
@@ -120,21 +129,65 @@ def _few_enough(region: Region, points: int) -> None:
 
 
 def _clipped(
-    region: Region, lines: list[list[tuple[float, float]]], ends: bool
+    region: Region, lines: list[list[Point]], choice: Quilting, ends: bool
 ) -> Iterator[Outline]:
-    """Lines inside the part's outline; rings only where they lie inside whole."""
+    """Lines inside the part's outline, round what is kept free; rings only where they lie inside
+    whole and clear of it."""
     import shapely
 
     inside = shapely.Polygon(region.shape).buffer(-1e-6)
+    holes = [
+        shapely.box(float(o.x), float(o.y), float(o.x + o.width), float(o.y + o.height))
+        for o in choice.kept_free
+    ]
     for line in lines:
         if not ends:
-            if inside.covers(shapely.Polygon(line)):
+            ring = shapely.Polygon(line)
+            if inside.covers(ring) and not any(hole.intersects(ring) for hole in holes):
                 yield tuple(line)
             continue
+        for hole in holes:
+            line = _round(line, hole.buffer(CLEAR))
         cut = shapely.LineString(line).intersection(inside)
         for part in getattr(cut, "geoms", [cut]):
             if part.geom_type == "LineString" and len(part.coords) > 2:
                 yield tuple((x, y) for x, y in part.coords)
+
+
+def _round(line: list[Point], hole: Polygon) -> list[Point]:
+    """The line with each way through a place replaced by the shorter one along its rim."""
+    import shapely
+
+    within = shapely.contains_xy(hole, *zip(*line, strict=True))
+    rim = shapely.LineString(hole.exterior.coords)
+    points: list[Point] = []
+    outside: Point | None = None  # the last point before the place
+    skipped = False
+    for point, gone in zip(line, within, strict=True):
+        if gone:
+            skipped = True
+            continue
+        if skipped and outside is not None:
+            points += _along_rim(rim, outside, point)
+        points.append(point)
+        outside, skipped = point, False
+    return points if len(points) > 1 else line
+
+
+def _along_rim(rim: LineString, one: Point, other: Point) -> list[Point]:
+    """The shorter way along a closed rim from beside one point to beside the other."""
+    import shapely
+    from shapely.ops import substring
+
+    start, end = (rim.project(shapely.Point(point)) for point in (one, other))
+    if abs(end - start) <= rim.length / 2:
+        return _points(substring(rim, start, end))
+    first, last = (0.0, rim.length) if start < end else (rim.length, 0.0)  # over where it closes
+    return _points(substring(rim, start, first)) + _points(substring(rim, last, end))
+
+
+def _points(line: BaseGeometry) -> list[Point]:
+    return [(x, y) for x, y, *_ in line.coords]
 
 
 def _sets(

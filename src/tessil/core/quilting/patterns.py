@@ -33,7 +33,7 @@ from tessil.core.quilting.shrinkage import Family
 from tessil.core.trouble import CannotPlan
 
 Sets = tuple[LineSet, ...]
-Asked = Literal["run", "angle", "offset", "gap", "gap_other", "spacing", "wide"]
+Asked = Literal["run", "angle", "offset", "gap", "gap_other", "spacing", "wide", "free"]
 
 
 class QuiltPattern(Record, frozen=True):
@@ -131,8 +131,8 @@ PATTERNS: dict[Pattern, QuiltPattern] = {
             "always",
         ),
         QuiltPattern("echo", "echo of the outline", lay_echo, _as_grid, ("gap",)),
-        QuiltPattern("meander", "a wandering line", lay_meander, _as_filling, ("gap",)),
-        QuiltPattern("repeat", "rings, repeated", lay_repeat, _as_filling, ("gap",)),
+        QuiltPattern("meander", "a wandering line", lay_meander, _as_filling, ("gap", "free")),
+        QuiltPattern("repeat", "rings, repeated", lay_repeat, _as_filling, ("gap", "free")),
         QuiltPattern("none", "none", lambda region, choice, seams: (), lambda choice: (), ()),
     )
 }

@@ -93,6 +93,7 @@ class Brief(Record, frozen=True):
     lining: Lining
     corner: CornerSchool
     zip_set: ZipSet = "seam"
+    zip_inside: tuple[Figure, Figure] | None = None  # the seams at its ends, left and right
     lining_apart: bool = False  # two halves of a lining are unlike
     base_thick: Figure | None = None  # of what lies on a base, inside
 

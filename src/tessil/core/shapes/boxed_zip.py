@@ -30,7 +30,7 @@ from tessil.core.bag.model import (
 from tessil.core.bag.net import Net, Seam, Sheet, Tape
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.records import Record
-from tessil.core.numbers.workings import Basis, Figure, given
+from tessil.core.numbers.workings import Figure
 from tessil.core.shapes.base import (
     NOTHING,
     PANEL_HEIGHT,
@@ -80,7 +80,6 @@ NOTCH_ZIP = SizeField(
     leg="zip",
     only=("zip_lies", "edge"),
 )
-_LONGER = given("lining longer, for the false seam", Fraction(1, 2), Basis.PRACTICE)
 LIES = Option(
     "zip_lies",
     "Zipper",
@@ -324,6 +323,14 @@ def _finished(brief: Brief, boxing: Boxing, ring: Figure) -> tuple[Figure, Figur
     return (ring / 2 - height).called("finished width"), height
 
 
+def _zipper(width: Figure, boxing: Boxing, between: Figure) -> ZipperNeed:
+    """The whole edge it is sewn to; of corners cut first only what lies between the notches."""
+    edge = width
+    if boxing.zipped is not None and boxing.zipped.cut is not None:
+        edge = (width - 2 * boxing.zipped.side_leg).called("zipper edge, between the notches")
+    return ZipperNeed(edge, zipper_length(edge), between)
+
+
 def build(brief: Brief, panel: Sizes) -> Bag:
     """The bag in one piece; raises CannotPlan when nothing is left."""
     seams = brief.seams
@@ -340,7 +347,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
     body = _panel(brief, panel, boxing)
     panels = [body]
     if brief.has_lining:
-        panels.append(lining_of(body, brief, 1, _LONGER))
+        panels.append(lining_of(body, brief, 1))
     inside = (
         less_walls(brief, length, 2, "length"),
         less_walls(brief, across, 2, "width"),
@@ -379,7 +386,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         raw=()
         if fold.cut
         else tuple((left + 2 * TRIMMED).called(f"{way} end") for way in ("left", "right")),
-        zipper=ZipperNeed(panel["panel_width"], zipper_length(panel["panel_width"]), spans),
+        zipper=_zipper(panel["panel_width"], boxing, spans),
         words=("long", "wide", "high"),
     )
 

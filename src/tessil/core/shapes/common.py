@@ -69,14 +69,11 @@ def zip_join(one: Whole, other: Whole, allowance: Figure) -> Join:
     return Join(JoinKey("zipper"), (_ref(one),), (_ref(other),), allowance, "zip")
 
 
-def lining_of(panel: Panel, brief: Brief, copies: int, longer: Figure | None = None) -> Panel:
+def lining_of(panel: Panel, brief: Brief, copies: int) -> Panel:
     """A lining cut as its panel, shorter or longer by what was chosen."""
     height = panel.height
     change = -brief.lining_shorter.value
-    if longer is not None:
-        height = (height + longer).settled("lining height")
-        change = longer.value
-    elif brief.lining_shorter.value:
+    if brief.lining_shorter.value:
         least = max((notch.height for notch in panel.notches), default=Fraction(0))
         if height.value - brief.lining_shorter.value <= least:
             raise CannotPlan(

@@ -12,9 +12,10 @@ from collections.abc import Callable
 from msgspec.structs import replace
 
 from tessil.core.bag.ids import EdgeKey
-from tessil.core.bag.model import Bag, BagFigure, BoundEdge, Edge, EdgeRef, Join, Panel
+from tessil.core.bag.model import Bag, BagFigure, BoundEdge, Edge, EdgeRef, Join, Panel, ZipperNeed
 from tessil.core.numbers.workings import Basis, Figure, count, given, no_less, total
 from tessil.core.shapes.base import BASE, FLAT, NOTHING, SIDES, SIDES_BOUND, Brief, Shape, Sizes
+from tessil.core.trouble import CannotPlan
 
 _Runs = set[tuple[str, EdgeKey]]
 SEWN = ("seam", "side seams")  # joins that may be bound outside instead
@@ -31,7 +32,7 @@ def edged(shape: Shape) -> Shape:
         bag = shape.build(without_seams(brief) if bound else brief, sizes)
         if bound:
             bag = with_bound_sides(bag, brief)
-        return with_zipper_edges(bag, brief)
+        return with_zipper_edges(with_stops(bag, brief), brief)
 
     def to_panel(brief: Brief, finished: Sizes) -> Sizes:
         return shape.to_panel(without_seams(brief) if sides_bound(brief) else brief, finished)
@@ -131,6 +132,30 @@ def _strips(bag: Bag, sewn: list[Join], bottom: bool) -> tuple[BoundEdge, ...]:
         return (BoundEdge("sides", "sides and bottom", long, count("strip", 1), 2, refs, parts),)
     long = (height + TURNED_UNDER).called("a side, binding")
     return (BoundEdge("sides", "each side", long, count("strips", 2, Basis.GEOMETRY), 2, refs),)
+
+
+def with_stops(bag: Bag, brief: Brief) -> Bag:
+    """The bag with its zipper ending inside the seams at its ends, where that is chosen: so much
+    less of it is needed; raises CannotPlan where nothing of it is left."""
+    need, inside = bag.zipper, brief.zip_inside
+    if need is None or inside is None:
+        return bag
+    opens = need.between - inside[0] - inside[1]
+    if opens.value <= 0:
+        wider = "left" if inside[0].value >= inside[1].value else "right"
+        raise CannotPlan(f"zipper.{wider}", "So far inside its seams no zipper is left: take less.")
+    through = [room for room in inside if not room.value]  # ends that run on into their seam
+    spans, length = opens, opens
+    for _ in through:
+        spans = spans + (need.spans - need.between) / 2
+        length = length + (need.length - need.between) / 2
+    told = ZipperNeed(
+        spans.called("sewn to") if through else opens.called("zipper opens"),
+        length.called(need.length.label),
+        need.between,
+        inside,
+    )
+    return replace(bag, zipper=told)
 
 
 def with_zipper_edges(bag: Bag, brief: Brief) -> Bag:

@@ -10,12 +10,21 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from tessil.core.bag.ids import ENDS, EdgeKey, JoinKey
-from tessil.core.bag.model import Bag, BagFigure, Edge, FlapNeed, Panel
+from tessil.core.bag.model import (
+    Bag,
+    BagFigure,
+    BoundEdge,
+    Edge,
+    EdgeRef,
+    FlapNeed,
+    Panel,
+    edge_long,
+)
 from tessil.core.bag.net import OVER, SQUARE, Net, Seam, Sheet
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import SIDES, Side
-from tessil.core.numbers.workings import Figure
+from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.shapes.base import (
     BASE,
     DEPTH,
@@ -23,6 +32,7 @@ from tessil.core.shapes.base import (
     NOTHING,
     PANEL_HEIGHT,
     PANEL_WIDTH,
+    SIDES_BOUND,
     WIDTH,
     Brief,
     Option,
@@ -30,8 +40,10 @@ from tessil.core.shapes.base import (
     SizeField,
     Sizes,
 )
+from tessil.core.shapes.base import SIDES as SIDES_CHOICE
 from tessil.core.shapes.clutch import FLAP_ROUND, FLAP_SHAPE, check_corners, check_flap, flap_style
 from tessil.core.shapes.common import follows, join_pairs, lining_of
+from tessil.core.shapes.edged import CORNER
 from tessil.core.shapes.flat_pouch import flat_for_object
 from tessil.core.shapes.nets import ZERO, level, side
 from tessil.core.shapes.outlines import Rim, Rims, shaped_top
@@ -81,6 +93,13 @@ PASSES = Option(
     ),
     asks="closes",
 )
+EDGES = replace(
+    SIDES_CHOICE,
+    key="flap_edges",
+    label="Flap's edges",
+    why="Sewn to its lining and turned, or laid on it wrong sides together and bound",
+    asks="closes",
+)
 FLAP_OVER = SizeField(
     "flap_over",
     "Passes over",
@@ -90,6 +109,9 @@ FLAP_OVER = SizeField(
     only=("flap_passes", "own"),
     asks="closes",
 )
+
+
+ENDS_OFF = given("to trim off at both ends", 1, Basis.PRACTICE)
 
 
 def _over(brief: Brief, panel: Sizes, depth: Figure) -> Figure:
@@ -105,9 +127,31 @@ def _over(brief: Brief, panel: Sizes, depth: Figure) -> Figure:
     return over.called("the flap passes over")
 
 
+def _flap_bound(brief: Brief) -> bool:
+    return brief.options.get(EDGES.key) == SIDES_BOUND
+
+
+def _flap_lost(brief: Brief) -> Figure:
+    """What the flap's free edges take of it: their seam, or nothing under a binding."""
+    return NOTHING if _flap_bound(brief) else brief.seams.side
+
+
+def _flap_strip(brief: Brief, flap: Panel) -> BoundEdge:
+    """Down one side, along the lower edge and up the other, the flap on its lining.  Its ends go
+    into the back's top edge: nothing is turned under there."""
+    free = [edge for edge in flap.edges if edge.key.side != "top"]
+    along = total(edge_long(edge) for edge in free)
+    # A corner that is not round is mitred; an envelope has one at either end of its clip.
+    corners = {"round": 0, "square": 2, "envelope": 4}[flap_style(brief)]
+    long = along + corners * CORNER + ENDS_OFF if corners else along + ENDS_OFF
+    refs = tuple(EdgeRef(flap.key, edge.key) for edge in free)
+    words = "flap's sides and lower edge"
+    return BoundEdge("flap", words, long.called(f"{words}, binding"), count("strip", 1), 1, refs)
+
+
 def _flap_panel(brief: Brief, panel: Sizes, opening: Figure) -> Panel:
     """The flap as it is worn: joined at the top, its free corners at the bottom."""
-    allowed = brief.seams.side
+    allowed = _flap_lost(brief)
     finished = (opening - panel["flap_less"]).called("finished width of the flap")
     if finished.value <= 0:
         raise CannotPlan("shape.sizes.flap_less", "So narrow a flap is none: take off less.")
@@ -119,7 +163,8 @@ def _flap_panel(brief: Brief, panel: Sizes, opening: Figure) -> Panel:
     height = whole.settled("flap, trimmed height")
     w, h = width.value, height.value
     # As it is shaped, lying the other way up: its free edge above.
-    rims: Rims = dict.fromkeys(SIDES, ("seam", allowed)) | {"bottom": hung}
+    free: Rim = ("bound", NOTHING) if _flap_bound(brief) else ("seam", allowed)
+    rims: Rims = dict.fromkeys(SIDES, free) | {"bottom": hung}
     style, by = flap_style(brief), panel["flap_round"].value
     check_corners(style, panel["flap_round"], width, height)
     edges = _upside_down(shaped_top((w, h), rims, style, by), h)
@@ -173,8 +218,8 @@ def _net(net: Net, body: Body, panels: list[Panel], passes: Figure) -> Net:
 def build(brief: Brief, panel: Sizes) -> Bag:
     """Body, flap and linings; raises CannotPlan when nothing is left or the flap is too long."""
     body = body_of(brief, panel)
-    allowed = brief.seams.side
-    flat = (panel["panel_width"] - 2 * allowed).called("opening, flat")
+    allowed = _flap_lost(brief)
+    flat = (panel["panel_width"] - 2 * brief.seams.side).called("opening, flat")
     over = _over(brief, panel, body.depth)
     lands = (panel["flap"] - over).called("flap comes down the front")
     if lands.value <= 0:
@@ -222,6 +267,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
             *base_figures(body, inside, "depth-by-the-bottom-leg", "depth by the bottom leg"),
         ),
         net=_net(body_net(brief, body, panels[0], panels[1]), body, panels, over),
+        bound=(_flap_strip(brief, flap),) if _flap_bound(brief) else (),
         flap=FlapNeed(
             lands=lands,
             panel="flap",
@@ -257,7 +303,7 @@ SATCHEL = Shape(
         FLAP_ROUND,
         FLAP_OVER,
     ),
-    options=(BASE, TOP, FLAP_SHAPE, PASSES),
+    options=(BASE, TOP, FLAP_SHAPE, EDGES, PASSES),
     flat=flat_for_object,
     for_object=boxed_for_object,
     to_panel=to_panel,
@@ -265,7 +311,7 @@ SATCHEL = Shape(
     leader="front",
     cloths=2,
     proportions={"flap": lambda sizes: sizes.get("depth", NOTHING) / 2 + sizes["height"] * 3 / 5},
-    uses=frozenset({"lining", "corner", "bottom", "top"}),
+    uses=frozenset({"lining", "corner", "bottom", "top", "binding"}),
     carries=("strap", "wrist", "end"),
     begins={"strap": "one"},
     starts={"strap_length": Fraction(60), "strap_width": Fraction(3, 2)},

@@ -112,6 +112,7 @@ def brief_of(project: Project, shape: Shape) -> Brief:
         lining=project.lining,
         corner=project.corner,
         zip_set=project.zipper.set,
+        zip_inside=_zip_inside(project),
         base_thick=_base_thick(project),
     )
 
@@ -123,6 +124,14 @@ def _shorter(project: Project, shape: Shape) -> Inches:
     """How much shorter the lining is; one in one piece is longer by a false seam, if it has one."""
     pleated = project.lining_in == "false-seam" and shape.cloths == 1
     return project.lining_shorter - (FALSE_SEAM if pleated else 0)
+
+
+def _zip_inside(project: Project) -> tuple[Figure, Figure] | None:
+    """How far inside the seams at its ends the zipper's teeth begin and end, if they do."""
+    left, right = project.zipper.left, project.zipper.right
+    if not left and not right:
+        return None
+    return given("teeth begin, from the left seam", left), given("teeth end, from the right", right)
 
 
 def _base_thick(project: Project) -> Figure | None:

@@ -78,6 +78,11 @@ _PIECING = {
         "Lay the layers wrong sides together and bind {what}: sew on at {seam}, turn over "
         "the edge, press the ends under, stitch behind."
     ),
+    "bind.flap": (
+        "Lay the flap on its lining, wrong sides together, baste ⅛ in (3 mm) from the edge and "
+        "bind {what}: sew on at {seam}, mitre what corners it has, turn over the edge, stitch "
+        "behind; the ends stay raw, the top takes them in."
+    ),
     "zip.under-bound": (
         "Bind both zipper edges first. Lay the zipper under a bound edge, teeth just clear of it, "
         "and stitch in the ditch of the binding; then the other edge."
@@ -203,6 +208,18 @@ _EDGES = {
     "zip.sliders-on": (
         "Put the sliders on: part the teeth at an end, feed both sides in evenly, draw it over; a "
         "few stitches across the teeth at each end keep it."
+    ),
+    "zip.stops-left": (
+        "Its teeth begin {left} from the left seam: sew across them there, and fold the ends of "
+        "the tape away into the zipper's own seam."
+    ),
+    "zip.stops-right": (
+        "Its teeth end {right} from the right seam: sew across them there, and fold the ends of "
+        "the tape away into the zipper's own seam."
+    ),
+    "zip.stops-both": (
+        "Its teeth begin {left} from the left seam and end {right} from the right one: sew across "
+        "them there, and fold the ends of the tape away into the zipper's own seam."
     ),
     "zip.two-sliders": (
         "Teeth towards the right side; closed, the two sliders meet in the middle."

@@ -7,6 +7,8 @@ from collections.abc import Iterator, Sequence
 from msgspec.structs import replace
 
 from tessil.core.bag.deeds import Deed, Gate
+from tessil.core.bag.steps import Step
+from tessil.core.edges.sewing import FLAP_BOUND
 from tessil.core.making.acts.basing import slid_in
 from tessil.core.making.acts.common import CAUGHT, CLIPPED, GAP_LEFT, OPEN_ZIP, from_steps, minutes
 from tessil.core.making.acts.kinds import Kinds, kinds_of, turned_through_gap
@@ -61,7 +63,7 @@ def closed_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         raw = tuple(f"inside:{join.slug}" for join in (*kinds.seams, *kinds.corners))
         yield _turned(kinds, ("shell sewn", *raw))
         gates = before_the_top(plan)
-        if plan.edge_steps.get("binding"):
+        if binding_steps(plan):
             yield from _bound(plan, ("turned",), gates)
         elif not kinds.zips:
             yield Deed(
@@ -176,9 +178,15 @@ def _through_the_gap(plan: Plan, kinds: Kinds, needs: Sequence[str]) -> Iterator
         )
 
 
+def binding_steps(plan: Plan) -> tuple[Step, ...]:
+    """How the bag's own edges are bound: a flap is before it is sewn on."""
+    steps = plan.edge_steps.get("binding", ())
+    return tuple(step for step in steps if step.what != FLAP_BOUND)
+
+
 def _bound(plan: Plan, needs: Sequence[str], gates: tuple[Gate, ...] = ()) -> Iterator[Deed]:
     """The binding round the top, or round the bag, in the steps of the edge stage."""
-    steps = plan.edge_steps.get("binding", ())
+    steps = binding_steps(plan)
     ready = (*needs, *strips_ready(plan))
     made = from_steps(steps, "bind", "finish", (), ready, ("bound",), "walking foot")
     for at, deed in enumerate(made):
@@ -400,7 +408,7 @@ def finished_deeds(plan: Plan) -> Iterator[Deed]:
 
 def _last_facts(plan: Plan) -> tuple[str, ...]:
     kinds = kinds_of(plan)
-    bound = bool(plan.edge_steps.get("binding"))
+    bound = bool(binding_steps(plan))
     if kinds.edging:
         return ("bound",) if bound else ("basted",)
     if kinds.flat:

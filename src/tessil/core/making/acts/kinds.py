@@ -37,7 +37,8 @@ def kinds_of(plan: Plan) -> Kinds:
         if panel.kind == "lining" and panel.key not in ("flap-lining", "band")
     )
     flat = not bag.joins and "turned" in finishes
-    edging = "bound" in finishes and "seam" not in finishes
+    flap = any(join.key.what == "flap" for join in bag.joins)
+    edging = "bound" in finishes and "seam" not in finishes and not flap
     return Kinds(
         zips=tuple(join for join in joins if join.key.what == "zipper"),
         seams=tuple(join for join in joins if join.key.what not in ("zipper", "box corner")),

@@ -7,8 +7,9 @@ from collections.abc import Iterable, Iterator
 from msgspec.structs import replace
 
 from tessil.core.bag.deeds import SEWN, Deed, Gate, Tool
-from tessil.core.bag.model import Attachment, edge_long
+from tessil.core.bag.model import Attachment, Join, edge_long
 from tessil.core.bag.steps import Step
+from tessil.core.edges.sewing import FLAP_BOUND
 from tessil.core.making.acts.common import (
     FLAP_ON,
     NOT_CLOSED,
@@ -141,16 +142,65 @@ def _piping(plan: Plan) -> Iterator[Deed]:
 
 
 def _flap(plan: Plan) -> Iterator[Deed]:
-    """A flap that is a panel of its own, and its lining: sewn, turned, basted to the top behind."""
+    """A flap that is a panel of its own, and its lining: turned or bound, basted to the top
+    behind."""
     bag = plan.bag
     join = next((one for one in bag.joins if one.key.what == "flap"), None)
     if join is None:
         return
     outer, lining = join.one[0].panel, join.other[0].panel
     held = next(one for one in sewings_of(bag) if one.key.what == "flap")
-    round_ = [edge for edge in bag.panel(outer).edges if edge.finish == "seam"]
-    sides = tuple((key, edge.key.slug) for key in (lining, outer) for edge in round_)
+    bound = [step for step in plan.edge_steps.get("binding", ()) if step.what == FLAP_BOUND]
+    if bound:
+        yield from _flap_bound(plan, outer, lining, bound)
+    else:
+        yield from _flap_turned(plan, join, outer, lining)
+    yield Deed(
+        "flap.baste",
+        "flap.baste",
+        "prepare",
+        (outer, "back"),
+        held.edges,
+        held.slug,
+        tool="walking foot",
+        needs=("flap made", "trimmed:back", "marked:back"),
+        gives=(FLAP_ON.fact, SEWN + held.slug),
+        length=held.length,
+        minutes=minutes(3),
+    )
+
+
+def _flap_ready(plan: Plan, outer: str, lining: str) -> tuple[tuple[str, ...], tuple[Gate, ...]]:
+    """What is so before the flap and its lining are one, and what may not be forgotten."""
     snap = any(one.kind == "snap" for one in plan.placed)
+    gates = (Gate("snap-first", "snap:male"),) if snap else ()
+    return (f"trimmed:{outer}", f"trimmed:{lining}", f"marked:{outer}"), gates
+
+
+def _flap_bound(plan: Plan, outer: str, lining: str, steps: Iterable[Step]) -> Iterator[Deed]:
+    """Laid on its lining and bound: nothing of it is turned."""
+    needs, gates = _flap_ready(plan, outer, lining)
+    ready = (*needs, *strips_ready(plan))
+    both = (lining, outer)
+    for deed in from_steps(steps, "flap", "prepare", both, ready, ("flap bound",), FOOT):
+        yield replace(deed, gates=gates)
+    yield Deed(
+        "flap.caught",
+        "check.caught",
+        "prepare",
+        both,
+        check=True,
+        needs=("flap bound",),
+        gives=("flap made",),
+        minutes=minutes(1),
+    )
+
+
+def _flap_turned(plan: Plan, join: Join, outer: str, lining: str) -> Iterator[Deed]:
+    """Sewn to its lining on three sides and turned."""
+    round_ = [edge for edge in plan.bag.panel(outer).edges if edge.finish == "seam"]
+    sides = tuple((key, edge.key.slug) for key in (lining, outer) for edge in round_)
+    needs, gates = _flap_ready(plan, outer, lining)
     yield Deed(
         "flap.sew",
         "flap.sew",
@@ -158,8 +208,8 @@ def _flap(plan: Plan) -> Iterator[Deed]:
         (lining, outer),
         sides,
         tool="walking foot",
-        needs=(f"trimmed:{outer}", f"trimmed:{lining}", f"marked:{outer}"),
-        gates=(*((Gate("snap-first", "snap:male"),) if snap else ()),),
+        needs=needs,
+        gates=gates,
         gives=("flap sewn",),
         join=join.key.slug,
         seam=join.allowance,
@@ -205,19 +255,6 @@ def _flap(plan: Plan) -> Iterator[Deed]:
         needs=("flap turned",),
         gives=("flap made",),
         minutes=minutes(4),
-    )
-    yield Deed(
-        "flap.baste",
-        "flap.baste",
-        "prepare",
-        (outer, "back"),
-        held.edges,
-        held.slug,
-        tool="walking foot",
-        needs=("flap made", "trimmed:back", "marked:back"),
-        gives=(FLAP_ON.fact, SEWN + held.slug),
-        length=held.length,
-        minutes=minutes(3),
     )
 
 

@@ -32,7 +32,7 @@ def way_out(plan: Plan, facts: frozenset[str]) -> tuple[str, Figure | None]:
         return "gap", plan.gap
     if kinds.zips:
         zipper = plan.bag.zipper
-        between = None if zipper is None else zipper.between
+        between = None if zipper is None else zipper.opens
         return ("zip" if OPEN_ZIP.fact in facts else "shut"), between
     return "mouth", plan.bag.opening
 

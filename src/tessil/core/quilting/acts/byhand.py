@@ -63,8 +63,20 @@ def leave_out(plan: Plan, panel: PanelPlan, key: str) -> Edit:
 
 
 def put_back(plan: Plan, panel: PanelPlan) -> Edit:
-    """The pattern as it was: nothing left out, nothing by hand."""
-    return _set(plan, panel, "Put all lines back", left_out=(), drawn=())
+    """The pattern as it was: nothing left out, nothing by hand, nothing gone round."""
+    zones = tuple(
+        zone.model_copy(update={"quilting": zone.quilting.model_copy(update={"kept_free": ()})})
+        for zone in panel.choices.quilt_zones
+    )
+    quilting = panel.choices.quilting
+    changes = {"left_out": (), "drawn": (), "kept_free": ()}
+    return choose(
+        plan.project,
+        panel.panel,
+        "Put all lines back",
+        ("quilting", quilting.model_copy(update=changes)),
+        ("quilt_zones", zones),
+    )
 
 
 def hand_number(key: str) -> int | None:
