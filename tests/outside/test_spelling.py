@@ -221,6 +221,7 @@ OF_THE_CRAFT = {
 }
 OF_MACHINES = {
     *("acadver", "ascii", "dxf", "endsec", "endtab", "eof", "insunits", "polyline", "seqend"),
+    *("alt", "elem", "mcid", "nums", "struct", "td", "tr"),  # of a PDF's tree
     *("eur", "gbp", "lc", "posix", "usd"),
     *("doctype", "geoms", "http", "svg", "www", "xml", "xmlns", "viewbox"),
     *("args", "bool", "config", "csv", "ctrl", "ctx", "dict", "enum", "gt", "int", "jpeg", "json"),
@@ -240,7 +241,7 @@ OF_MACHINES = {
         "xdg",
     ),
 }
-SINGLE = set("acefgijlmprtwxyz")  # coordinates, grams, dimensions, type variables
+SINGLE = set("acefgijklmprtwxyz")  # coordinates, grams, dimensions, type variables
 NO_WORDS = re.compile(
     r"\\|\[\^|\[a-z0-9\]|\(\?|^#[0-9a-f]{6}$|^iVBOR|^/9j/|^abcdefgh$|A-Za-z|\d x \d|^\[×"
 )

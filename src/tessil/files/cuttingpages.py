@@ -167,6 +167,7 @@ def _row(labels: Sequence[tuple[str, ...]], width: float) -> Block:
                 (18.0, cloth, text(LEAST), 5),
             ):
                 sheet.y = top + down
-                sheet.words(words, font, x + 3, inner, high, LEFT)
+                with sheet.tagged("P"):
+                    sheet.words(words, font, x + 3, inner, high, LEFT)
 
     return Block(LABEL_HIGH, paint)

@@ -6,7 +6,10 @@ table's head comes again where the table goes on.
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Callable, Iterator, Sequence
+from contextlib import nullcontext
+from typing import Literal
 
 from msgspec.structs import replace
 from PySide6.QtCore import Qt
@@ -28,6 +31,7 @@ from tessil.files.sheet import (
     title,
     wrapped_high,
 )
+from tessil.files.tagging import Tag
 
 Paint = Callable[[Sheet], None]
 PAD = 1.5  # millimetres after a paragraph
@@ -42,6 +46,8 @@ class Block(Record, frozen=True):
     fresh: bool = False  # begins a page of its own
     leads: bool = False  # stays with what follows
     again: Block | None = None  # comes first where this block begins a page
+    tag: Tag | None = None  # what it is as a whole, where it does not tell its parts itself
+    words: str = ""  # that stand for what it draws
 
 
 def paged(blocks: Sequence[Block], room: float) -> list[list[Block]]:
@@ -74,7 +80,8 @@ def paint_blocks(sheet: Sheet, blocks: Sequence[Block]) -> None:
     top = sheet.y
     for block in blocks:
         sheet.y = top
-        block.paint(sheet)
+        with sheet.tagged(block.tag, block.words) if block.tag else nullcontext():
+            block.paint(sheet)
         top += block.high
 
 
@@ -93,7 +100,7 @@ def heading(words: str, points: float = 13, fresh: bool = False) -> Block:
     def paint(sheet: Sheet) -> None:
         sheet.words(words, title(points), MARGIN, sheet.inner, high - 1)
 
-    return Block(high, paint, fresh=fresh, leads=True)
+    return Block(high, paint, fresh=fresh, leads=True, tag="H2", words=words)
 
 
 def paragraph(
@@ -106,7 +113,7 @@ def paragraph(
     def paint(sheet: Sheet) -> None:
         sheet.words(words, font, MARGIN, width, high + 1, WRAP, colour)
 
-    return Block(high + PAD, paint)
+    return Block(high + PAD, paint, tag="P")
 
 
 def picture_in(sheet: Sheet, picture: Picture, x: float, width: float, high: float) -> None:
@@ -124,9 +131,12 @@ def pictures(row: Sequence[tuple[Picture, str, float]], high: float, width: floa
         x, top = MARGIN, sheet.y
         for picture, words, share in row:
             sheet.y = top
-            picture_in(sheet, picture, x, width * share, high)
+            with sheet.tagged("Figure", words or picture.caption):
+                picture_in(sheet, picture, x, width * share, high)
             sheet.y = top + high
-            sheet.words(words, text(LEAST), x, width * share - CELL, 12, WRAP, theme.SOFT)
+            if words:
+                with sheet.tagged("Caption"):
+                    sheet.words(words, text(LEAST), x, width * share - CELL, 12, WRAP, theme.SOFT)
             x += width * share
 
     below = max(wrapped_high(words, text(LEAST), width * share - CELL) for _, words, share in row)
@@ -157,26 +167,45 @@ def table(
     """A table with a rule above each row; ``tick`` puts a box before each."""
     plain = [replace(column, font=text(LEAST), colour=theme.SOFT) for column in columns]
     heads = [column.head for column in columns]
-    head = _row(plain, heads, False, False) if any(heads) else None
-    if head is not None and rows:
-        yield replace(head, leads=True)
+    key = f"table {next(_TABLES)}"
+    if any(heads) and rows:
+        yield replace(_row(plain, heads, "TH", key), leads=True)
+    again = _row(plain, heads, "", key) if any(heads) else None
     for cells in rows:
-        yield replace(_row(columns, cells, tick, True), again=head)
+        yield replace(_row(columns, cells, "TD", key, tick), again=again)
 
 
-def _row(columns: Sequence[Column], cells: Sequence[str], tick: bool, ruled: bool) -> Block:
+_TABLES = itertools.count()
+
+
+def _row(
+    columns: Sequence[Column],
+    cells: Sequence[str],
+    tag: Literal["TH", "TD", ""],
+    table: str,
+    tick: bool = False,
+) -> Block:
+    """A row of a table; of no tag where it only repeats the head."""
     pairs = list(zip(columns, cells, strict=True))
     high = max(column.high(words) for column, words in pairs) + 1.2
 
-    def paint(sheet: Sheet) -> None:
-        if ruled:
-            sheet.rule()
-        if tick:
-            sheet.frame(MARGIN, sheet.y + high / 2 - 1.7, 3.4, 3.4)
+    def written(sheet: Sheet) -> None:
         x = MARGIN
         for column, words in pairs:
             align = column.align | int(Qt.TextFlag.TextWordWrap)
-            sheet.words(words, column.type, x, column.width - CELL, high, align, column.colour)
+            with sheet.tagged(tag) if tag else nullcontext():
+                sheet.words(words, column.type, x, column.width - CELL, high, align, column.colour)
             x += column.width
+
+    def paint(sheet: Sheet) -> None:
+        if tag == "TD":
+            sheet.rule()
+        if tick:
+            sheet.frame(MARGIN, sheet.y + high / 2 - 1.7, 3.4, 3.4)
+        if not tag:
+            written(sheet)
+            return
+        with sheet.grouped("Table", table), sheet.grouped("TR"):
+            written(sheet)
 
     return Block(high, paint)

@@ -49,11 +49,13 @@ def layout_blocks(plan: Plan, panel: PanelPlan, width: float) -> Iterator[Block]
 
     def paint(sheet: Sheet) -> None:
         top, room = sheet.y, width - KEY_WIDTH - 4 if beside else width
-        picture_in(sheet, picture, MARGIN, room, PICTURE)
+        with sheet.tagged("Figure", picture.caption):
+            picture_in(sheet, picture, MARGIN, room, PICTURE)
         if beside:
             for at, line in enumerate(lines):
                 sheet.y = top + at * KEY_HIGH
-                _key_line(sheet, line, MARGIN + room + 4, KEY_WIDTH)
+                with sheet.tagged("P"):
+                    _key_line(sheet, line, MARGIN + room + 4, KEY_WIDTH)
 
     yield Block(PICTURE + 3, paint)
     if not beside:
@@ -75,7 +77,8 @@ def _key_high(line: KeyLine, width: float) -> float:
 def _key_row(lines: tuple[KeyLine, ...], width: float) -> Block:
     def paint(sheet: Sheet) -> None:
         for at, line in enumerate(lines):
-            _key_line(sheet, line, MARGIN + at * width, width)
+            with sheet.tagged("P"):
+                _key_line(sheet, line, MARGIN + at * width, width)
 
     return Block(max(KEY_HIGH, *(_key_high(line, width) for line in lines)), paint)
 

@@ -6,6 +6,8 @@ stands on them.
 
 from __future__ import annotations
 
+from contextlib import nullcontext
+
 from PySide6.QtCore import QBuffer, QIODevice, QMarginsF, QSizeF
 from PySide6.QtGui import QColor, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
 
@@ -15,6 +17,7 @@ from tessil.core.trouble import FileTrouble
 from tessil.drawing import theme
 from tessil.files.flow import Block, paint_blocks
 from tessil.files.sheet import FINE, LEAST, LEFT, MARGIN, MM_PER_INCH, RIGHT, Sheet, text, title
+from tessil.files.tagging import Tags
 
 HEAD, FOOT = 21.0, 8.0  # mm
 TEST_LINE = 100.0  # mm
@@ -45,14 +48,15 @@ class Pages(Record, frozen=True, eq=False):
         """One page's size."""
         return self.size.size(QPageSize.Unit.Millimeter)
 
-    def paint(self, painter: QPainter, page: int, per_mm: float) -> None:
-        """Paint one page (from 0) with its top left corner at the painter's origin."""
+    def paint(self, painter: QPainter, page: int, per_mm: float, tags: Tags | None = None) -> None:
+        """Paint one page (from 0) with its top left corner at the painter's origin; its parts are
+        told to ``tags``."""
         size = self.millimetres
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.save()
         painter.scale(per_mm / FINE, per_mm / FINE)
         with theme.usual_size():
-            sheet = Sheet(painter, size.width(), size.height())
+            sheet = Sheet(painter, size.width(), size.height(), tags=tags)
             self._head(sheet, page)
             paint_blocks(sheet, self.pages[page])
             _foot(sheet)
@@ -60,10 +64,13 @@ class Pages(Record, frozen=True, eq=False):
 
     def _head(self, sheet: Sheet, page: int) -> None:
         of = f"page {page + 1} of {len(self.pages)}"
-        sheet.words(self.name, title(18), MARGIN, sheet.inner - 30, 10)
+        first = page == 0  # on all others it is only the head of a page
+        with sheet.tagged("H1", self.name) if first else nullcontext():
+            sheet.words(self.name, title(18), MARGIN, sheet.inner - 30, 10)
         sheet.words(of, text(LEAST), MARGIN, sheet.inner, 10, RIGHT, theme.SOFT)
         sheet.y += 10
-        sheet.words(self.said, text(10), MARGIN, sheet.inner, 6)
+        with sheet.tagged("P") if first else nullcontext():
+            sheet.words(self.said, text(10), MARGIN, sheet.inner, 6)
         sheet.y += 8
         sheet.rule(theme.INK)
         sheet.y += HEAD - 18
@@ -97,9 +104,12 @@ def pdf_of(sheets: Pages, named: str) -> bytes:
     if not painter.begin(writer):
         raise FileTrouble("The pages could not be painted.")
     per_mm = writer.resolution() / MM_PER_INCH
+    tags = Tags()
     for page in range(len(sheets.pages)):
         if page:
             writer.newPage()
-        sheets.paint(painter, page, per_mm)
+        tags.page(painter)
+        sheets.paint(painter, page, per_mm, tags)
+        tags.page_ends(painter)
     painter.end()
-    return bytes(buffer.data().data())
+    return tags.put_into(bytes(buffer.data().data()))

@@ -197,7 +197,7 @@ def swatch_blocks(plan: Plan, width: float) -> Iterator[Block]:
     words = "Three swatches at different gaps teach most. Write them into the logbook (Ctrl+L)."
     yield paragraph(words, width)
     yield gap(3)
-    yield Block(7 + ROW * len(_BLANKS), _form)
+    yield Block(7 + ROW * len(_BLANKS), _form, tag="P")
 
 
 def _form(sheet: Sheet) -> None:

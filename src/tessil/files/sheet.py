@@ -6,6 +6,7 @@ screen, on a printer and in a file.
 
 from __future__ import annotations
 
+from contextlib import AbstractContextManager, nullcontext
 from dataclasses import dataclass
 
 from PySide6.QtCore import QRectF, Qt
@@ -13,6 +14,7 @@ from PySide6.QtGui import QColor, QFont, QFontMetricsF, QPainter, QPen
 
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font, title_font
+from tessil.files.tagging import Tag, Tags
 
 MM_PER_INCH = 25.4
 POINTS_PER_INCH = 72
@@ -54,6 +56,15 @@ class Sheet:
     width: float
     height: float
     y: float = MARGIN
+    tags: Tags | None = None  # where the parts of the page are told too
+
+    def tagged(self, tag: Tag, words: str = "") -> AbstractContextManager[None]:
+        """What is painted inside is a part of that kind; ``words`` stand for what is drawn."""
+        return nullcontext() if self.tags is None else self.tags.tagged(self.painter, tag, words)
+
+    def grouped(self, tag: Tag, key: str = "") -> AbstractContextManager[None]:
+        """Parts told inside belong together, with those of the same key just before."""
+        return nullcontext() if self.tags is None else self.tags.grouped(tag, key)
 
     @property
     def inner(self) -> float:

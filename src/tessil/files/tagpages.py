@@ -74,7 +74,7 @@ def _tags(name: str, size: str, price: str, number: int) -> Block:
                 sheet.words(words, font, x + 14, TAG_WIDE - 18, 14)
         sheet.y = top
 
-    return Block(TAG_HIGH + 5, paint)
+    return Block(TAG_HIGH + 5, paint, tag="P")
 
 
 def _materials(plan: Plan) -> frozenset[str]:

@@ -99,7 +99,11 @@ def _flip_sheet(panel: PanelPlan, tile: Tile, room: tuple[float, float]) -> Bloc
         if not tile.row and not tile.column:
             _square(sheet, pen, float(panel.planned.height.value) * MM_PER_INCH / 2)
 
-    return Block(room[1], paint)
+    return Block(room[1], paint, tag="Figure", words=_said(panel, tile, "its foundation"))
+
+
+def _said(panel: PanelPlan, tile: Tile, what: str) -> str:
+    return f"{panel.panel.label}, {what} at full size: row {tile.row + 1}, sheet {tile.column + 1}"
 
 
 def _flip_lines(panel: PanelPlan, pen: _Pen) -> None:
@@ -139,7 +143,7 @@ def _tile(plan: Plan, panel: PanelPlan, tile: Tile, room: tuple[float, float]) -
         if not tile.row and not tile.column:
             _square(sheet, pen, float(panel.trimmed.height.value) * MM_PER_INCH / 2)
 
-    return Block(room[1], paint)
+    return Block(room[1], paint, tag="Figure", words=_said(panel, tile, "its template"))
 
 
 class _Pen:

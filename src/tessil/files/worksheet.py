@@ -80,15 +80,18 @@ def _ladder(plan: Plan, panel: PanelPlan, width: float) -> Block:
     def paint(sheet: Sheet) -> None:
         top = sheet.y
         sheet.rule()
-        sheet.words(panel.panel.label + copies, text(10, True), MARGIN, sheet.inner, 6)
+        with sheet.tagged("P"):
+            sheet.words(panel.panel.label + copies, text(10, True), MARGIN, sheet.inner, 6)
         for at, rung in enumerate(rungs):
             x = MARGIN + at * step
             size = plan.marks.notation.size(*(figure.value for figure in rung.sizes))
             size = f"{rung.number.whole} of {size}" if rung.number else size
-            sheet.y = top + 6
-            sheet.words(f"{rung.label}, {rung.note}", text(LEAST), x, step, 4, LEFT, theme.SOFT)
-            sheet.y = top + 10
-            sheet.words(size, title(12), x, step, 6)
+            with sheet.tagged("P"):
+                sheet.y = top + 6
+                about = f"{rung.label}, {rung.note}"
+                sheet.words(about, text(LEAST), x, step, 4, LEFT, theme.SOFT)
+                sheet.y = top + 10
+                sheet.words(size, title(12), x, step, 6)
             if rung.measurable:
                 sheet.y = top + 16.6
                 sheet.frame(x, sheet.y, step - 5, 5.6, dashed=True)
