@@ -34,6 +34,7 @@ def row(id_, **more):
 FULL = Shelf(
     rows=(
         row("a", kind="fat quarter", width=F(21), length=F(18), number=3, place="drawer"),
+        row("c", width=F(4), length=F(3), corners=((F(0), F(0)), (F(15, 2), F(0)), (F(0), F(6)))),
         row("b", kind="zipper", length=F(12), price=1.25, date="2026-03-04", note="=1+1"),
     )
 )
@@ -42,8 +43,8 @@ FULL = Shelf(
 def test_a_shelf_comes_back_from_its_file_as_it_was():
     assert from_text(to_text(FULL)) == FULL
     data = json.loads(to_text(FULL))
-    assert data["format"] == 3
-    assert from_text(to_text(FULL).replace('"format": 3', '"format": 1')) == FULL
+    assert data["format"] == 4
+    assert from_text(to_text(FULL).replace('"format": 4', '"format": 1')) == FULL
     assert data["rows"][0]["width"] == "21 in"
     assert load_shelf() == NOTHING
 
@@ -71,7 +72,7 @@ def test_the_published_schema_takes_the_demo_s_shelf_and_no_other_kind():
         ("{", BrokenFile, "make no sense"),
         ("[]", BrokenFile, "no shelf of Tessil's"),
         ('{"format": true}', BrokenFile, "no shelf of Tessil's"),
-        ('{"format": 4}', NewerFile, "newer Tessil"),
+        ('{"format": 5}', NewerFile, "newer Tessil"),
         ('{"format": 1, "rows": [{"id": "a", "number": -1}]}', BrokenFile, "number"),
         ('{"format": 1, "rows": [{"id": "a", "width": "far"}]}', BrokenFile, "width"),
         ('{"format": 1, "rows": [{"id": "a", "colour": "red"}]}', NewerFile, "colour"),
@@ -113,9 +114,9 @@ def test_two_windows_write_one_shelf():
     theirs, _ = keep_shelf(base, base.having(row("theirs")))
     ours, sentence = keep_shelf(base, base.without("b").having(row("ours")))
     assert sentence == ""
-    assert {one.id for one in ours.rows} == {"a", "theirs", "ours"}
+    assert {one.id for one in ours.rows} == {"a", "c", "theirs", "ours"}
     assert load_shelf() == ours
-    assert {one.id for one in theirs.rows} == {"a", "b", "theirs"}
+    assert {one.id for one in theirs.rows} == {"a", "b", "c", "theirs"}
 
 
 def test_a_list_goes_out_and_comes_back(tmp_path):
@@ -123,14 +124,15 @@ def test_a_list_goes_out_and_comes_back(tmp_path):
     path.write_text(shelf_csv(FULL, "inch"), "utf-8")
     lines = path.read_text("utf-8").splitlines()
     assert lines[0] == ",".join(COLUMNS)
-    assert lines[1] == "fat quarter,oat,21 in,18 in,3,drawer,,,,"
-    assert lines[2] == "zipper,oat,,12 in,1,,1.25,2026-03-04,'=1+1,"
+    assert lines[1] == "fat quarter,oat,21 in,18 in,3,drawer,,,,,"
+    assert lines[2].startswith("scrap,oat,4 in,3 in,1,,,,,,")
+    assert lines[3] == "zipper,oat,,12 in,1,,1.25,2026-03-04,'=1+1,,"
     back = read_shelf(path, NOTHING, "inch")
     assert [one.model_copy(update={"id": ""}) for one in back.rows] == [
         one.model_copy(update={"id": ""}) for one in FULL.rows
     ]
     twice = read_shelf(path, back, "inch")
-    assert len({one.id for one in twice.rows}) == 4
+    assert len({one.id for one in twice.rows}) == 6
 
 
 @pytest.mark.parametrize("between", [",", ";", "\t"])

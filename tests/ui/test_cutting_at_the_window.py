@@ -6,6 +6,7 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.cutting.acts.byhand import partners
 from tessil.core.edits import edit
 from tessil.core.snags import Stage
 from tessil.drawing.picture import Cloth, Dimension, Label, Placed
@@ -246,6 +247,29 @@ def test_a_piece_is_taken_on_the_cloth_turned_sent_and_cut_once_more(cutting):
     cutting.click(row.wrong)
     assert desk.project.cutting.wrong == (found.spreads[at].pieces[number].want.key,)
     assert row.told.text()
+
+
+def test_a_piece_changes_places_with_another(cutting):
+    window, desk = cutting.window, cutting.window.desk
+    row, found = window.cut_bar.piece, window.cutter.spreads()
+    at, number = next(
+        (at, n)
+        for at, spread in enumerate(found.spreads)
+        for n in range(len(spread.pieces))
+        if any(other.at == spread.at for other, _ in partners(found, spread, n))
+    )
+    window.cutter.turn(at)
+    QApplication.processEvents()
+    cutting.click(window.bench, cutting.piece(f"laid:{number}"))
+    assert row.swap.isVisible()
+    assert row.swap.itemText(0) == "Swap with…"
+    before = desk.project.cutting
+    row.swap.setFocus()
+    cutting.press(Qt.Key.Key_Down)
+    assert desk.project.cutting != before
+    assert desk.stack.undoText().startswith("Swap ")
+    cutting.ctrl(Qt.Key.Key_Z)
+    assert desk.project.cutting == before
 
 
 def test_a_plan_may_be_for_fewer_settings_of_the_ruler(cutting):

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QApplication
 from tessil.core.cutting.acts.whole import plan_whole
 from tessil.core.edits import edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.piecing.choice import Scrap
 from tessil.core.shelf.rows import Row, Shelf
 from tessil.core.snags import Stage
 from tessil.files.projectfile import load
@@ -191,3 +192,32 @@ def test_what_a_plan_is_cut_from_is_kept_for_its_job(hands):
     desk.attempt_shelf(desk.shelf.having(*others), "Keep")
     assert any("is kept for The fair" in said for said in cutter.advice())
     assert not [one for one in cutter.sources() if not one.id.startswith("offcut")]
+
+
+def test_what_a_bag_has_in_hand_lies_on_the_shelf_and_comes_back(hands):
+    """By the menu, each one step that can be taken back."""
+    window, desk = hands.window, hands.window.desk
+    window.open_demo("rehearsal-satchel")
+    name = desk.project.prints[0].key
+    scraps = (Scrap(width=F(7), height=F(9, 2), number=3, print=name),)
+    desk.attempt(edit("Note scraps", ("scraps", scraps)))
+    rows = window.shelving.need().rows
+    hands.menu("lay-on-shelf")
+    assert desk.project.scraps == ()
+    new = [row for row in desk.shelf.rows if row not in rows]
+    assert sum(row.number for row in new) >= len(scraps)
+    hands.menu("take-from-shelf")
+    assert len(desk.project.scraps) >= len(scraps)
+    hands.ctrl(Qt.Key.Key_Z)
+    hands.ctrl(Qt.Key.Key_Z)
+    assert desk.project.scraps == scraps
+    assert desk.shelf.rows == rows
+
+
+def test_scraps_that_a_bag_is_pieced_of_stay_with_it(hands):
+    window, desk = hands.window, hands.window.desk
+    window.open_demo("reed-pouch")
+    scraps = desk.project.scraps
+    hands.menu("lay-on-shelf")
+    assert desk.project.scraps == scraps
+    assert "no scraps that it is not pieced of" in window.quiet.text()

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from tessil.core.bag.ids import CutId
 from tessil.core.catalogue.prints import Print
+from tessil.core.cutting.acts.shopping import sold
 from tessil.core.cutting.cutlist import Purchase
 from tessil.core.numbers.rows import Row
 from tessil.core.planned import Plan
@@ -30,11 +31,11 @@ def _row(row: Row[CutId], y: float, x0: float, print_: Print | None) -> Iterator
 def _stock(plan: Plan, bought: Purchase, x0: float, y0: float) -> tuple[list[Item], float]:
     usable, length = float(bought.cloth.usable), float(bought.cloth.buy.value)
     print_ = None if bought.batting else plan.project.print_of(bought.stock)
-    read = plan.marks.notation.read_off
+    notation = plan.marks.notation
     rows = [row for row in bought.cloth.rows for _ in range(min(row.times, MOST_ROWS))][:MOST_ROWS]
     whole = rectangle(x0, y0, usable, length)
-    wide = read(bought.cloth.usable)
-    amount = f"buy {read(bought.cloth.buy.value)}, {wide} wide"
+    wide = notation.read_off(bought.cloth.usable, unit=True)
+    amount = f"{sold(bought.cloth.buy.value, notation)} of {wide}"
     items: list[Item] = [
         Label((x0, y0 - 8.8), bought.name, align="left", strong=True),
         Label((x0, y0 - 2.8), amount, align="left"),
@@ -62,5 +63,5 @@ def cut_picture(plan: Plan) -> Picture:
         items += made
         heights[at] += length + HEAD + 3.0
     box = (0.0, 0.0, columns * widest + (columns - 1) * gap, max(heights))
-    caption = "What to cut from which cloth, wide between selvages; hatched is over."
+    caption = "What to buy of which cloth, and how wide it is; hatched is over."
     return Picture(tuple(items), box, caption=caption, ruled=False, room=(24, 24, 24, 36))

@@ -22,7 +22,7 @@ from tessil.files.ownfile import put_aside
 from tessil.files.places import data_folder
 from tessil.files.projectfile import validated, write_quickly
 
-FORMAT = 3
+FORMAT = 4
 LOST = "what is put on the shelf now"
 LARGEST = 16 * 1024 * 1024
 LARGEST_CSV = 8 * 1024 * 1024
@@ -37,6 +37,7 @@ COLUMNS = (
     "date",
     "note",
     "kept_for",
+    "corners",
 )
 WANTED = ("name",)
 KINDS: tuple[str, ...] = get_args(Kind)
@@ -143,6 +144,7 @@ def shelf_csv(shelf: Shelf, units: Units) -> str:
                 row.date,
                 row.note,
                 row.kept_for,
+                " ".join(f"{exact(x)};{exact(y)}" for x, y in row.corners),
             )
             for row in shelf.rows
         ),
@@ -165,6 +167,14 @@ def read_shelf(path: Path, shelf: Shelf, units: Units) -> Shelf:
     return shelf.having(*made)
 
 
+def _corners(text: str, units: Units) -> dict[str, Any]:
+    """Corners one after the other, ``0;0 9;0 7½;6``."""
+    pairs = [part.split(";") for part in text.split()]
+    if any(len(pair) != 2 for pair in pairs):
+        raise LengthError("Corners are written 0;0 9;0 7½;6, one after the other.")
+    return {"corners": [[read_length(x, units), read_length(y, units)] for x, y in pairs]}
+
+
 def _row(cells: Cells, where: str, units: Units, id_: str) -> Row:
     fields: dict[str, Any] = {"id": id_, **{key: cells[key] for key in COLUMNS if key in cells}}
     fields["kind"] = cells.get("kind", "scrap").lower()
@@ -175,10 +185,12 @@ def _row(cells: Cells, where: str, units: Units, id_: str) -> Row:
         for key in ("width", "length"):
             if key in fields:
                 fields[key] = read_length(fields[key], units)
+        if "corners" in fields:
+            fields |= _corners(fields["corners"], units)
         if "price" in fields:
             fields["price"] = fields["price"].replace(",", ".")
         return Row(**fields)
-    except LengthError as error:
+    except ValueError as error:
         raise FileTrouble(f"{where}: {printable(str(error))}") from None
     except ValidationError as error:
         raise FileTrouble(f"{where}: {first_refusal(error)}") from None

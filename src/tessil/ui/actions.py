@@ -25,6 +25,10 @@ ACTIONS = (
     ActionRow("worksheet", "Worksheet", ("Ctrl+P",), "show_worksheet", apart=True),
     ActionRow("cutting-sheet", "Cutting sheet", ("Ctrl+Shift+P",), "show_cutting_sheet"),
     ActionRow("keep-cloths", "Keep the plan's cloths for this job", (), "keep_cloths"),
+    ActionRow("lay-on-shelf", "Lay scraps, offcuts and pack on the shelf", (), "lay_on_shelf"),
+    ActionRow(
+        "take-from-shelf", "Take scraps of this bag's prints off the shelf", (), "take_from_shelf"
+    ),
     ActionRow("sewing-sheet", "Sewing sheet", ("Ctrl+Alt+P",), "show_sewing_sheet"),
     ActionRow("templates", "Templates at full size", ("Ctrl+Alt+T",), "show_templates"),
     ActionRow("templates-large", "Templates, each on one page", (), "show_large_templates"),

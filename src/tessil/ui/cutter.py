@@ -13,7 +13,16 @@ from uuid import uuid4
 
 from msgspec.structs import replace
 
-from tessil.core.cutting.acts.byhand import Place, places_for, sent, spoiled, spoiled_words, turned
+from tessil.core.cutting.acts.byhand import (
+    Place,
+    partners,
+    places_for,
+    sent,
+    spoiled,
+    spoiled_words,
+    swapped,
+    turned,
+)
 from tessil.core.cutting.acts.shopping import Line, shopping, ware_readings
 from tessil.core.cutting.acts.whole import (
     REST,
@@ -435,6 +444,19 @@ class Cutter:
         """The piece in hand is cut from another cloth; a sentence if it cannot be."""
         return self._by_hand(
             lambda cutting, found, spread, at, marks: sent(cutting, found, spread, at, place, marks)
+        )
+
+    def partners(self) -> tuple[tuple[Spread, int], ...]:
+        """The pieces that the one in hand could change places with."""
+        found, spread = self.spreads(), self.spread()
+        if found is None or spread is None or self.piece() is None:
+            return ()
+        return partners(found, spread, self.desk.seen.laid)
+
+    def swap_piece(self, other: Spread, number: int) -> str:
+        """The piece in hand changes places with another; a sentence if it cannot."""
+        return self._by_hand(
+            lambda cutting, _, spread, at, marks: swapped(cutting, spread, at, other, number, marks)
         )
 
     def spoil_piece(self) -> str:

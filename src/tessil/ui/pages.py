@@ -211,6 +211,16 @@ class PagedWindow(FilingWindow):
         if self.desk.is_open:
             self.say(self.cutter.keep_cloths())
 
+    def lay_on_shelf(self) -> None:
+        """What the bag has in hand lies on the shelf."""
+        if self.desk.is_open:
+            self.say(self.shelving.lay_down())
+
+    def take_from_shelf(self) -> None:
+        """Scraps of the bag's prints from the shelf."""
+        if self.desk.is_open:
+            self.say(self.shelving.take_up(self.cutter.keeper))
+
     def show_sewing_sheet(self) -> None:
         """All steps of the bag in hand on paper."""
         if self.desk.is_open:

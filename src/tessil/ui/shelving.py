@@ -5,12 +5,16 @@ A demo has a shelf of its own, which is not kept.  Knows the desk and the shelf'
 
 from __future__ import annotations
 
+import datetime
 from collections.abc import Callable
 from importlib.resources import as_file, files
+from uuid import uuid4
 
 from PySide6.QtCore import QObject, Signal
 
-from tessil.core.shelf.rows import NOTHING, Shelf
+from tessil.core.edits import Edit
+from tessil.core.shelf.inhand import laid_down, taken_up
+from tessil.core.shelf.rows import NOTHING, Keeper, Shelf
 from tessil.ui.desk import Desk
 from tessil.ui.rest import Rest
 
@@ -79,3 +83,31 @@ class Shelving(QObject):
             self.desk.shelved.emit()
         self._own = self._on_disk = made if made != self._own else self._own
         self._rest.stop()
+
+    # -- what a bag has in hand ------------------------------------------------------------------
+
+    def lay_down(self) -> str:
+        """Scraps, offcuts and the pack of the bag in hand lie on the shelf for all bags."""
+        shelf, today = self.need(), datetime.date.today().isoformat()
+        after, change = laid_down(shelf, self.desk.plan, f"hand-{uuid4().hex[:8]}", today)
+        nothing = "Nothing lies by: no offcuts, no pack, no scraps that it is not pieced of."
+        return self._moved(after, change, nothing) or "It lies on the shelf now, for all bags."
+
+    def take_up(self, keeper: Keeper) -> str:
+        """Scraps of the bag's prints are taken from the shelf, to piece courses of."""
+        after, change = taken_up(self.need(), self.desk.plan, keeper)
+        nothing = "No scrap of this bag's prints lies on the shelf."
+        return self._moved(after, change, nothing) or "They stand in the list of scraps now."
+
+    def _moved(self, after: Shelf, change: Edit, nothing: str) -> str:
+        """The shelf and the bag changed in one step that can be taken back; a sentence if not."""
+        if after is self.desk.shelf:
+            return nothing
+        self.desk.stack.beginMacro(change.words)
+        try:
+            sentence = self.desk.attempt(change)
+            if not sentence:
+                self.desk.attempt_shelf(after, change.words)
+        finally:
+            self.desk.stack.endMacro()
+        return sentence

@@ -5,7 +5,16 @@ from collections import Counter
 import pytest
 from msgspec.structs import replace
 
-from tessil.core.cutting.acts.byhand import places_for, sent, spoiled, spoiled_words, turned
+from tessil.core.cutting.acts.byhand import (
+    Place,
+    partners,
+    places_for,
+    sent,
+    spoiled,
+    spoiled_words,
+    swapped,
+    turned,
+)
 from tessil.core.cutting.acts.whole import Source, lots_of, plan_whole, spreads_of, ticked
 from tessil.core.edits import applied
 from tessil.core.numbers.exact import Fraction
@@ -58,6 +67,66 @@ def test_a_piece_goes_to_another_cloth_and_both_stay_so(begun):
     again = after(made, sent(moved, found, back, 0, home, made.marks))
     assert laid(again) == laid(cutting)
     assert "a" not in {sheet.source for sheet in again.sheets}
+
+
+def test_two_pieces_change_places_on_two_cloths(begun):
+    """One that was sent to the shelf's cloth comes back, another goes there in its place."""
+    made, lots, _, cutting = begun
+    found, spread = spread_of(cutting, lots, "red")
+    at = next(n for n, one in enumerate(spread.pieces) if max(one.box.w, one.box.h) <= 20)
+    first = spread.pieces[at].want.key
+    moved = after(made, sent(cutting, found, spread, at, Place(-1, "a", F(20), F(9)), made.marks))
+    found, home = spread_of(moved, lots, "red")
+    away = next(one for one in found.spreads if one.sheet.source == "a")
+    others = [(one, n) for one, n in partners(found, away, 0) if one.at == home.at]
+    swaps = 0
+    for other, n in others:
+        try:
+            change = swapped(moved, away, 0, other, n, made.marks)
+        except CannotPlan:
+            continue  # it does not fit there
+        again = after(made, change)
+        assert laid(again) == laid(cutting)
+        found, _ = spread_of(again, lots, "red")
+        there = next(one for one in found.spreads if one.sheet.source == "a")
+        assert [one.want.key for one in there.pieces] == [other.pieces[n].want.key]
+        assert again.sheets[home.at].pinned
+        assert again.sheets[away.at].pinned
+        assert first in {one.piece for one in again.sheets[home.at].laid}
+        swaps += 1
+    assert swaps
+
+
+def test_pieces_of_one_size_change_places_on_their_cloth(begun):
+    made, lots, _, cutting = begun
+    found = spreads_of(cutting, lots)
+    pairs = [
+        (spread, n, m)
+        for spread in found.spreads
+        for n in range(len(spread.pieces))
+        for other, m in partners(found, spread, n)
+        if other.at == spread.at
+    ]
+    assert pairs
+    spread, n, m = pairs[0]
+    one, two = spread.pieces[n], spread.pieces[m]
+    assert (one.box.w, one.box.h) == (two.box.w, two.box.h)
+    change = swapped(cutting, spread, n, spread, m, made.marks)
+    assert change.words == f"Swap {one.want.words} and {two.want.words}"
+    again = spreads_of(after(made, change), lots).spreads[spread.at]
+    assert again.pieces[n].want.key == two.want.key
+    assert again.pieces[m].want.key == one.want.key
+    assert [p.box for p in again.pieces] == [p.box for p in spread.pieces]
+
+
+def test_a_cloth_that_was_begun_swaps_nothing(begun):
+    made, lots, _, cutting = begun
+    found, spread = spread_of(cutting, lots, "red")
+    started = after(made, ticked(cutting, spread.at, 1, "cut"))
+    found, spread = spread_of(started, lots, "red")
+    assert partners(found, spread, 0) == ()
+    with pytest.raises(CannotPlan, match="Cuts are made"):
+        swapped(started, spread, 0, spread, 1, made.marks)
 
 
 def test_what_does_not_fit_there_says_so_and_changes_nothing(begun):

@@ -138,3 +138,14 @@ def test_a_zipper_on_the_top_fold_is_told_to_be_thick(drop, told):
     for snag in found:
         after = plan(applied(one.project, snag.fixes[0]))
         assert not [s for s in after.snags if s.key == "edge.top-fold"]
+
+
+@pytest.mark.parametrize(("length", "told"), [(F(12), 0), (F(14), 0), (F(16), 1), (F(22), 1)])
+def test_a_zipper_of_which_a_third_is_cut_off_is_dear(length, told):
+    """Sewn to 9¾: of 14 4¼ are over, of 16 6¼."""
+    one = pouch(length=length)
+    found = [snag for snag in one.snags if snag.key == "edge.dear"]
+    assert len(found) == told
+    for snag in found:
+        after = plan(applied(one.project, snag.fixes[0]))
+        assert not [s for s in after.snags if s.key in ("edge.dear", "fit.zipper")]

@@ -29,6 +29,7 @@ def edge_snags(plan: Plan) -> Iterator[Snag]:
         yield from _strap(plan, strap)
     yield from _metal(plan)
     yield from _tape(plan)
+    yield from _dear(plan)
     yield from _on_fold(plan)
     yield from _pull(plan)
     yield from _channel(plan)
@@ -303,6 +304,23 @@ def _metal(plan: Plan) -> Iterator[Snag]:
         "length, or end between cloth tabs.",
         edit("Put tabs on its ends", ("zipper.ends", "tabs")),
         edit("Take a nylon one", ("zipper.teeth", "nylon")),
+    )
+
+
+def _dear(plan: Plan) -> Iterator[Snag]:
+    """A zipper in hand of which a third and more is cut off."""
+    zipper, choice = plan.edging.zipper, plan.project.zipper
+    if zipper is None or choice.length is None or 3 * zipper.cut_off.value < choice.length:
+        return
+    over, need = zipper.cut_off.value, zipper.length.value
+    yield _snag(
+        plan,
+        "edge.dear",
+        Weight.NOTES,
+        f"{_read(plan, over)} of the zipper in hand are cut off",
+        f"Of {_read(plan, choice.length)} this bag takes {_read(plan, need)}: one so long is dear, "
+        "and another bag may want it.",
+        edit("Take the next standard one", ("zipper.length", None)),
     )
 
 

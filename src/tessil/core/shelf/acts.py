@@ -11,6 +11,7 @@ from tessil.core.cutting.acts.whole import Lot, Source, Spread, Spreads
 from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import MM_PER_INCH, read_length
 from tessil.core.planned import Plan
+from tessil.core.shelf.inhand import kind_on_shelf
 from tessil.core.shelf.rows import NOBODY, Keeper, Kind, Row, Shelf, fresh_id
 
 MOST_OF_ONE = 40  # pieces alike that a search is given; more would only slow it
@@ -106,6 +107,12 @@ _ALIKE: dict[WareKind, Kind] = {
     "strap slider": "slider",
     "snap": "snap",
     "thread": "thread",
+    "eyelet": "eyelet",
+    "button": "button",
+    "ribbon": "ribbon",
+    "edge tape": "ribbon",
+    "label": "label",
+    "patch": "patch",
 }
 
 
@@ -226,7 +233,7 @@ def _as_wide(row: Row, line: Line) -> bool:
 
 
 def _kind_left(lot: Lot) -> Kind:
-    return "batting" if lot.material else "scrap"
+    return "scrap" if lot.of is None else kind_on_shelf(lot.of)
 
 
 def _alike(row: Row, kind: Kind, name: str, width: object, length: object) -> bool:

@@ -10,11 +10,12 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Name, Size
+from tessil.core.numbers.fields import Decided, Name, Room60, Size
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 
 MOST_ROWS = 20_000
+MOST_CORNERS = 24  # of an odd scrap
 Kind = Literal[
     "yardage",
     "fat quarter",
@@ -26,6 +27,8 @@ Kind = Literal[
     "foam",
     "interfacing",
     "vinyl",
+    "web",
+    "stabiliser",
     "webbing",
     "cord",
     "zipper",
@@ -33,6 +36,11 @@ Kind = Literal[
     "slider",
     "snap",
     "thread",
+    "eyelet",
+    "button",
+    "ribbon",
+    "label",
+    "patch",
 ]
 # Cloth and what lies flat like it: pieces can be cut from these.
 FLAT: tuple[Kind, ...] = (
@@ -46,8 +54,16 @@ FLAT: tuple[Kind, ...] = (
     "foam",
     "interfacing",
     "vinyl",
+    "web",
+    "stabiliser",
 )
-LONG: tuple[Kind, ...] = ("webbing", "cord", "zipper", "thread")  # told by their length alone
+LONG: tuple[Kind, ...] = (
+    "webbing",
+    "cord",
+    "zipper",
+    "thread",
+    "ribbon",
+)  # told by their length alone
 # Width across and length along as they are sold: common practice, no source; a fat quarter is
 # planned an inch short of its 22, and a strip between the selvages.
 USUAL: dict[Kind, tuple[Inches, Inches]] = {
@@ -72,7 +88,8 @@ class Row(Decided):
     """So many alike of one thing: what it is called, how large, where it lies.
 
     ``width`` runs from selvage to selvage, ``length`` along the cloth; what is sold by its length
-    has no width, and what is counted neither.
+    has no width, and what is counted neither.  Of a scrap told by its ``corners`` they are those
+    of the largest piece with square corners inside.
     """
 
     id: Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
@@ -80,6 +97,7 @@ class Row(Decided):
     name: Name = "cloth"
     width: Size | None = None
     length: Size | None = None
+    corners: Annotated[tuple[tuple[Room60, Room60], ...], Field(max_length=MOST_CORNERS)] = ()
     number: Annotated[int, Field(ge=0, le=9999)] = 1
     place: Annotated[str, Field(max_length=80)] = ""
     price: Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)] | None = None

@@ -8,7 +8,8 @@ from __future__ import annotations
 import re
 
 from tessil.core.numbers.lengths import Inches, LengthError, Units, read_length, read_size
-from tessil.core.shelf.rows import LONG, USUAL, Kind, Row
+from tessil.core.shelf.outlines import largest_inside
+from tessil.core.shelf.rows import LONG, MOST_CORNERS, USUAL, Kind, Row
 from tessil.core.words.refusals import shortened
 
 _SAID: dict[str, Kind] = {
@@ -39,8 +40,24 @@ _SAID: dict[str, Kind] = {
     "snap": "snap",
     "snaps": "snap",
     "thread": "thread",
+    "web": "web",
+    "stabiliser": "stabiliser",
+    "eyelet": "eyelet",
+    "eyelets": "eyelet",
+    "button": "button",
+    "buttons": "button",
+    "ribbon": "ribbon",
+    "lace": "ribbon",
+    "label": "label",
+    "labels": "label",
+    "patch": "patch",
+    "patches": "patch",
 }
-_NAMED: tuple[Kind, ...] = ("ring", "slider", "snap", "thread")  # their size is in their name
+# Their size is in their name.
+_NAMED: tuple[Kind, ...] = (
+    *("ring", "slider", "snap", "thread"),
+    *("eyelet", "button", "label", "patch"),
+)
 _MANY = re.compile(r"^[×x*]?\s*(\d{1,4})$", re.IGNORECASE)
 _BY = re.compile(r"\s*[×x*]\s*(?=[\d.½¼¾⅛⅜⅝⅞⅓⅔])", re.IGNORECASE)
 _UNIT = re.compile(r"(?:\"|″|in|inch|inches|yd|yds|yard|yards|m|cm|mm)$", re.IGNORECASE)
@@ -55,6 +72,8 @@ def read_row(text: str, units: Units, usable: Inches, id_: str) -> Row:
     words = text.split()
     if not words:
         raise LengthError("Say what it is, such as “fq river ripple 3” or “1/2 yd oat”.")
+    if words[0].casefold() in _CORNERS:
+        return _by_corners(words[1:], units, id_)
     kind, words = _kind(words)
     bare = kind in ("squares", "strips", *LONG)
     size, words = ((), words) if kind in _NAMED else _size(words, units, bare)
@@ -67,6 +86,38 @@ def read_row(text: str, units: Units, usable: Inches, id_: str) -> Row:
     width, length = _sides(kind, size, usable, text)
     kind = kind or ("yardage" if len(size) == 1 else "scrap")
     return Row(id=id_, kind=kind, name=name, width=width, length=length, number=number)
+
+
+_CORNERS = ("corner", "corners")
+_PLACE = re.compile(r"^([^;,]+)[;,]([^;,]+)$|^([^;]+);([^;]+)$")
+
+
+def _by_corners(words: list[str], units: Units, id_: str) -> Row:
+    """An odd scrap: ``corners 0,0 9,0 7½,6 0,5 river ripple``; a semicolon where commas are
+    decimal."""
+    corners: list[tuple[Inches, Inches]] = []
+    while words and (found := _PLACE.match(words[0])):
+        x, y = (read_length(part, units) for part in found.groups() if part is not None)
+        if x < 0 or y < 0:
+            raise LengthError("Measure its corners from left and top: none is less than 0.")
+        corners.append((x, y))
+        words = words[1:]
+    if not 3 <= len(corners) <= MOST_CORNERS:
+        raise LengthError("Say its corners one after the other: corners 0,0 9,0 7½,6 0,5 river.")
+    number, words = _number(words) if words else (1, words)
+    name = " ".join(words).strip()
+    if not name:
+        raise LengthError("Give it a name too, as the cloth or colour is called.")
+    width, length = largest_inside(corners)
+    return Row(
+        id=id_,
+        kind="scrap",
+        name=name[:80],
+        width=width,
+        length=length,
+        corners=tuple(corners),
+        number=number,
+    )
 
 
 def _kind(words: list[str]) -> tuple[Kind | None, list[str]]:

@@ -71,11 +71,15 @@ class PieceRow(QWidget):
         self.send.setAccessibleName("Cut it from another cloth")
         self.send.setMinimumContentsLength(14)
         self.send.setToolTip("Cut it from another cloth")
+        self.swap = Chooser((), self._swapped)
+        self.swap.setAccessibleName("Swap it with another piece")
+        self.swap.setMinimumContentsLength(12)
+        self.swap.setToolTip("It changes places with another piece")
         tip = "It was cut wrong: find what to cut it from again"
         self.wrong = push("Cut wrong", tip, lambda: self.say(cutter.spoil_piece()))
         row.addWidget(self.name)
         row.addWidget(self.told, 1)
-        for widget in (self.send, self.turn, self.wrong):
+        for widget in (self.send, self.swap, self.turn, self.wrong):
             row.addWidget(widget)
 
     def say(self, sentence: str) -> None:
@@ -93,10 +97,15 @@ class PieceRow(QWidget):
             self.say(self.cutter.send_piece(place))
         return ""
 
+    def _swapped(self, pair: object, _words: str) -> str:
+        if isinstance(pair, tuple):
+            self.say(self.cutter.swap_piece(*pair))
+        return ""
+
     def refresh(self) -> None:
         """Show the piece in hand as it is."""
         piece, spread = self.cutter.piece(), self.cutter.spread()
-        for widget in (self.name, self.send, self.turn, self.wrong):
+        for widget in (self.name, self.send, self.swap, self.turn, self.wrong):
             widget.setVisible(piece is not None)
         if piece is not None and spread is not None and self._for is not piece:
             self.told.setText("")
@@ -117,6 +126,14 @@ class PieceRow(QWidget):
         self.send.addItem("Cut it from…", None)
         for place in self.cutter.places():
             self.send.addItem(self._place_words(place), place)
+        others = self.cutter.partners() if not begun else ()
+        self.swap.setVisible(bool(others))
+        self.swap.clear()
+        self.swap.addItem("Swap with…", None)
+        for other, at in others:
+            one = other.pieces[at]
+            words = f"{name_of(one)}, {notation.size(one.box.w, one.box.h)}"
+            self.swap.addItem(words, (other, at))
 
     def _place_words(self, place: Place) -> str:
         if not place.source:

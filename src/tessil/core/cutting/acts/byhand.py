@@ -11,6 +11,7 @@ from collections.abc import Iterable, Sequence
 from tessil.core.cutting.acts.whole import (
     REST,
     Lot,
+    Lying,
     Source,
     Spread,
     Spreads,
@@ -105,6 +106,55 @@ def sent(
         changes[other.at] = made
     added = [made] if other is None else []
     return _having(cutting, f"Cut {one.want.words} from another cloth", changes, added)
+
+
+def partners(found: Spreads, spread: Spread, number: int) -> tuple[tuple[Spread, int], ...]:
+    """Pieces that one could change places with: of its size on its own cloth, any on others of the
+    same cloth that no cut is made on; alike ones once."""
+    mine, told = spread.pieces[number], set()
+    made = []
+    for other in found.spreads:
+        if other.lot is not spread.lot or other.sheet.done or other.sheet.stored:
+            continue
+        for at, one in enumerate(other.pieces):
+            here = other.at == spread.at
+            if one.want.key == mine.want.key or (here and not _as_large(one, mine)):
+                continue
+            if (other.at, one.want.key) not in told:
+                told.add((other.at, one.want.key))
+                made.append((other, at))
+    return tuple(made)
+
+
+def _as_large(one: Lying, other: Lying) -> bool:
+    return (one.box.w, one.box.h) == (other.box.w, other.box.h)
+
+
+def swapped(
+    cutting: Cutting, spread: Spread, number: int, other: Spread, at: int, marks: Rulers
+) -> Edit:
+    """Two pieces change places; raises CannotPlan where one does not fit."""
+    _must_be_whole(spread)
+    _must_be_whole(other)
+    one, two = spread.pieces[number].want, other.pieces[at].want
+    words = f"Swap {one.words} and {two.words}"
+    if other.at == spread.at:
+        changed = {number: two.key, at: one.key}
+        rows = tuple(
+            Laid(piece=changed.get(n, p.want.key), x=p.box.x, y=p.box.y, w=p.box.w, h=p.box.h)
+            for n, p in enumerate(spread.pieces)
+        )
+        kept = {"laid": rows, "pinned": True}
+        return _having(cutting, words, {spread.at: spread.sheet.model_copy(update=kept)})
+    changes: dict[int, Sheet | None] = {}
+    for cloth, gone, comes in ((spread, number, two), (other, at, one)):
+        lies = _lies_on(cloth)
+        lies[gone] = (comes, comes.width, comes.height, comes.turns)
+        sheet = _laid(cloth.sheet, lies, marks)
+        if sheet is None:
+            raise CannotPlan("piece", f"{comes.words} does not fit there beside what lies there.")
+        changes[cloth.at] = sheet
+    return _having(cutting, words, changes)
 
 
 def spoiled(

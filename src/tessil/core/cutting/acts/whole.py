@@ -13,6 +13,7 @@ from zlib import crc32
 from msgspec.structs import replace
 
 from tessil.core.bag.ids import NoteKind
+from tessil.core.catalogue import Material
 from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import Cutting, Laid, Sheet
 from tessil.core.cutting.item import SCRAP, CutItem
@@ -66,6 +67,7 @@ class Lot(Record, frozen=True):
     usable: Inches
     straightening: Inches
     wants: tuple[Want, ...]
+    of: Material | None = None  # where it is no cloth of a print
 
 
 class Source(Record, frozen=True):
@@ -103,6 +105,7 @@ def _lot(plan: Plan, stock: str, material: bool, wants: tuple[Want, ...]) -> Lot
         usable=made.width if made else plan.project.stock.usable_width,
         straightening=plan.project.stock.straightening,
         wants=wants,
+        of=made,
     )
 
 

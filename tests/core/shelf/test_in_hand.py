@@ -1,0 +1,138 @@
+"""Odd scraps by their corners, and what a bag has in hand laid on the shelf and taken up again."""
+
+import pytest
+import shapely
+
+from tessil.core.edits import applied
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import LengthError
+from tessil.core.piecing.choice import Pack, Scrap
+from tessil.core.plan import plan
+from tessil.core.sandwich.choice import Offcut
+from tessil.core.shelf.inhand import kind_on_shelf, laid_down, taken_up
+from tessil.core.shelf.outlines import largest_inside
+from tessil.core.shelf.rows import Keeper, Row, Shelf
+from tessil.core.shelf.typed import read_row
+from tests.conftest import tote
+
+F = Fraction
+
+
+def corners(*places):
+    return tuple((F(x), F(y)) for x, y in places)
+
+
+@pytest.mark.parametrize(
+    ("outline", "size"),
+    [
+        (corners((0, 0), (8, 0), (8, 5), (0, 5)), (8, 5)),
+        (corners((0, 0), (8, 0), (0, 6)), (4, 3)),  # of a right triangle half of each leg
+        (corners((4, 0), (8, 6), (0, 6)), (4, 3)),  # of any triangle half of base and height
+        (corners((0, 0), (9, 0), (9, 4), (5, 4), (5, 9), (0, 9)), (5, 9)),  # 45 of an L, not 36
+        (corners((0, 4), (4, 0), (8, 4), (4, 8)), (4, 4)),  # a square on its corner
+    ],
+)
+def test_the_largest_square_cornered_piece_by_hand(outline, size):
+    """Geometry; a level between corners may miss the best by a forty-eighth of the height."""
+    width, length = largest_inside(outline)
+    assert float(width * length) == pytest.approx(size[0] * size[1], rel=0.03)
+    assert width * length <= size[0] * size[1]
+
+
+def test_it_lies_inside_whatever_the_outline():
+    outline = corners((1, 0), (7, 1), (9, 5), (6, 4), (4, 8), (0, 6))
+    width, length = largest_inside(outline)
+    shape = shapely.Polygon([(float(x), float(y)) for x, y in outline])
+    box = shapely.box(0, 0, float(width), float(length))
+    places = [(x / 16, y / 16) for x in range(160) for y in range(160)]
+    moved = (shapely.affinity.translate(box, x, y) for x, y in places)
+    assert any(shape.buffer(0.07).covers(one) for one in moved)
+
+
+@pytest.mark.parametrize(
+    "outline", [corners((0, 0), (4, 4), (4, 0), (0, 4)), corners((0, 0), (4, 0), (8, 0))]
+)
+def test_corners_that_go_round_nothing_are_refused(outline):
+    with pytest.raises(LengthError):
+        largest_inside(outline)
+
+
+def test_an_odd_scrap_is_said_by_its_corners():
+    row = read_row("corners 0,0 8,0 0,6 river ripple 2", "inch", F(40), "a")
+    assert (row.kind, row.name, row.number) == ("scrap", "river ripple", 2)
+    assert row.corners == corners((0, 0), (8, 0), (0, 6))
+    assert float(row.width * row.length) == pytest.approx(12, rel=0.03)
+    metric = read_row("corners 0;0 20,5;0 20,5;10 0;10 oat", "metric", F(40), "a")
+    assert metric.corners[1][0] == F(41, 2) * 50 / 127  # 20.5 cm
+    assert metric.flat
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("corners 0,0 8,0 river", "one after the other"),
+        ("corners river", "one after the other"),
+        ("corners 0,0 8,0 0,6", "name"),
+        ("corners 0,0 -8,0 0,6 river", "left and top"),
+        ("corners 0,0 8x,0 0,6 river", "no unit"),
+    ],
+)
+def test_corners_that_cannot_be_are_told(text, says):
+    with pytest.raises(LengthError, match=says):
+        read_row(text, "inch", F(40), "a")
+
+
+@pytest.fixture
+def rich():
+    """A tote with scraps of two sizes, an offcut and a pack."""
+    return plan(
+        tote(
+            scraps=(
+                Scrap(width=F(4), height=F(6), number=3, print="red"),
+                Scrap(width=F(2), height=F(9), print="blue"),
+            ),
+            offcuts=(Offcut(material="sew-in-foam", width=F(12), height=F(9), number=2),),
+            pack=Pack(pieces=42),
+        )
+    )
+
+
+def told(shelf):
+    return [(r.kind, r.name, r.width, r.length, r.number) for r in shelf.rows]
+
+
+def test_what_is_in_hand_lies_on_the_shelf_and_the_bag_has_it_no_more(rich):
+    lying = Row(id="old", kind="scrap", name="Red dots", width=F(4), length=F(6), number=5)
+    shelf, change = laid_down(Shelf(rows=(lying,)), rich, "mark", "2026-11-28")
+    assert told(shelf) == [
+        ("scrap", "Red dots", 4, 6, 8),  # those like it are counted together
+        ("scrap", "Blue checks", 2, 9, 1),
+        ("foam", "Sew-in foam", 12, 9, 2),
+        ("squares", "pack of squares", F(5, 2), F(5, 2), 42),
+    ]
+    assert len({row.id for row in shelf.rows}) == 4
+    after = applied(rich.project, change)
+    assert (after.scraps, after.offcuts, after.pack) == ((), (), None)
+
+
+def test_scraps_of_its_prints_are_taken_up_and_no_others(rich):
+    laid, change = laid_down(Shelf(), rich, "mark", "")
+    kept = Row(id="k", name="Red dots", width=F(3), length=F(3), kept_by="other")
+    long = Row(id="l", kind="yardage", name="Red dots", width=F(40), length=F(9))
+    shelf = laid.having(kept, long)
+    bare = plan(applied(rich.project, change))
+    left, taken = taken_up(shelf, bare, Keeper("mine", "Mine"))
+    assert [row.id for row in left.rows][-2:] == ["k", "l"]
+    assert {row.kind for row in left.rows} == {"foam", "squares", "scrap", "yardage"}
+    assert applied(bare.project, taken).scraps == rich.project.scraps
+    same, nothing = taken_up(left, bare)
+    assert (same, nothing.changes) == (left, ())
+
+
+def test_every_material_has_its_kind_on_the_shelf(rich):
+    kinds = {key: kind_on_shelf(one) for key, one in rich.materials.items()}
+    assert kinds["cotton-batting"] == kinds["fusible-fleece"] == "batting"
+    assert kinds["stiff-interfacing"] == "interfacing"
+    assert kinds["cut-away"] == kinds["foundation-paper"] == "stabiliser"
+    assert (kinds["gridded-web"], kinds["clear-vinyl"]) == ("web", "vinyl")
+    assert kinds["faux-leather"] == "yardage"
