@@ -53,7 +53,7 @@ def _stock(plan: Plan, bought: Purchase, x0: float, y0: float) -> tuple[list[Ite
 
 def cut_picture(plan: Plan) -> Picture:
     """Every stock with its pieces in rows, in columns that fill about a bench."""
-    columns, gap = 3, 12.0
+    columns, gap = 3, 16.0
     heights = [0.0] * columns
     widest = max((float(bought.cloth.usable) for bought in plan.bought), default=20.0)
     items: list[Item] = []

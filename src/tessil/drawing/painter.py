@@ -186,19 +186,20 @@ class PicturePainter:
 
     def _cloth(self, item: Cloth) -> None:
         corner = self.surface.at(item.outline[0])
+        origin = self.surface.at(item.origin)
         if self.on_screen:  # one brush a print, its origin moved from piece to piece
             key = (id(item.print), item.turned)
             brush = self.brushes.get(key)
             if brush is None:
                 brush = self.brushes[key] = self._brush(item)
-            self.painter.setBrushOrigin(corner)
+            self.painter.setBrushOrigin(origin)
             if len(item.outline) == 4 and _straight(item.outline):
                 opposite = self.surface.at(item.outline[2])
                 self.painter.fillRect(QRectF(corner, opposite).normalized(), brush)
                 return
         else:
             brush = self._brush(item)
-            shift = QTransform.fromTranslate(corner.x(), corner.y())
+            shift = QTransform.fromTranslate(origin.x(), origin.y())
             brush.setTransform(brush.transform() * shift)
         self.painter.setPen(Qt.PenStyle.NoPen)
         self.painter.setBrush(brush)

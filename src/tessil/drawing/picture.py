@@ -53,6 +53,17 @@ class Cloth(Record, frozen=True):
     key: str = ""
     turned: bool = False  # upside-down
 
+    @property
+    def origin(self) -> Point:
+        """Where a repeat begins: at its first corner, as it is cut; of a print that is placed so
+        that the picture lies in the middle."""
+        if not self.print.placed:
+            return self.outline[0]
+        xs, ys = [x for x, _ in self.outline], [y for _, y in self.outline]
+        wide, high = (float(side) for side in self.print.tile)
+        way = 1 if self.turned else -1
+        return (min(xs) + max(xs) + way * wide) / 2, (min(ys) + max(ys) + way * high) / 2
+
 
 class Shade(Record, frozen=True):
     """A polygon in a plain tone; ``share`` how much it covers, where the tone is sheer."""

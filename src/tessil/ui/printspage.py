@@ -251,6 +251,10 @@ class PrintsPage(QWidget):
         self.directional = Tick("It has an up and a down")
         self.directional.clicked.connect(lambda on: self._set("directional")(on, ""))
         self._row("directional", "", self.directional, "It must stand upright in the bag")
+        self.placed = Tick("Its picture is placed")
+        self.placed.clicked.connect(lambda on: self._set("placed")(on, ""))
+        about = "Each piece is cut by a window with it in the middle: a repeat more each way"
+        self._row("placed", "", self.placed, about)
         self.favourite = Tick("A favourite")
         self.favourite.clicked.connect(lambda on: self._set("favourite")(on, ""))
         self._row("favourite", "", self.favourite, "Arranging can keep favourites on one part")
@@ -352,6 +356,7 @@ class PrintsPage(QWidget):
         assert isinstance(motif, Chooser)
         motif.show_value("photo" if cloth.photo else cloth.motif)
         self.directional.setChecked(cloth.directional)
+        self.placed.setChecked(cloth.placed)
         self.favourite.setChecked(cloth.favourite)
         self.large.show_print(cloth, self.desk.project.units == "metric")
         self.photo.setVisible(cloth.photo is not None)

@@ -186,6 +186,7 @@ NoteKind = Literal[
     "outer strips",
     "turned",
     "leftover",
+    "window",
 ]
 
 

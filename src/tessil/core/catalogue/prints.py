@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from math import hypot
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Colour, Decided, Key, Name, Share, Size
+from tessil.core.numbers.lengths import Inches
 
 Motif = Literal[
     "plain",
@@ -58,6 +60,20 @@ class Print(Decided):
     ink: Colour = "#5a4a3a"
     repeat: Size = Fraction(1)
     directional: bool = False
+    placed: bool = False  # each piece is cut with its picture in the middle
     favourite: bool = False
     amount: Annotated[int, Field(ge=0, le=MOST_IN_HAND)] | None = None
     photo: Photo | None = None
+
+    @property
+    def tile(self) -> tuple[Inches, Inches]:
+        """How far across and along its picture comes again; of a photo to a sixteenth."""
+        if self.photo is None:
+            return self.repeat, self.repeat
+        photo = self.photo
+        across = (photo.other[0] - photo.one[0]) * photo.wide
+        down = (photo.other[1] - photo.one[1]) * photo.high
+        inch = max(hypot(across, down), 1.0) / float(photo.apart)
+        sides = (photo.crop[2] * photo.wide / inch, photo.crop[3] * photo.high / inch)
+        wide, high = (max(Fraction(round(side * 16), 16), Fraction(1, 16)) for side in sides)
+        return wide, high

@@ -9,6 +9,7 @@ from tessil.core.choosing import choose
 from tessil.core.cutting.cutlist import Purchase
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_down, round_up
+from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
 from tessil.core.words.cuts import id_words
@@ -20,6 +21,7 @@ def cut_snags(plan: Plan) -> Iterator[Snag]:
     for bought in plan.bought:
         if bought.cloth.too_long:
             yield _too_wide(plan, bought)
+    yield from _placed_in_sets(plan)
     for group in plan.sets:
         if group.too_long:
             first = group.panels[0]
@@ -38,6 +40,36 @@ def cut_snags(plan: Plan) -> Iterator[Snag]:
                 panel=first.key,
                 fixes=(apart,),
             )
+
+
+def _placed_in_sets(plan: Plan) -> Iterator[Snag]:
+    """Strips of a set are cut across all prints at once: no picture of theirs can be placed."""
+    placed = {one.key: one.name for one in plan.project.prints if one.placed}
+    lost = {i.stock for i in plan.items if i.what == "strip for a set" and i.stock in placed}
+    for group in plan.sets:
+        first = group.panels[0]
+        names = [placed[key] for key in sorted(lost) if key in _prints_of(first)]
+        if names:
+            yield Snag(
+                key=f"cut.placed.{first.key}",
+                stage=Stage.CUT,
+                weight=Weight.NOTES,
+                title=f"{names[0]} is not placed in strips that come from a set",
+                why="A set is sewn of whole strips and cut across: its pictures lie as they fall.",
+                panel=first.key,
+                fixes=(
+                    choose(
+                        plan.project,
+                        first.panel,
+                        "Cut each strip by itself",
+                        ("piecing.strip_sets", False),
+                    ),
+                ),
+            )
+
+
+def _prints_of(panel: PanelPlan) -> set[str]:
+    return {patch.print for patch in panel.patches}
 
 
 def _smaller(plan: Plan, cut: CutId, over: Inches) -> tuple[Edit, ...]:

@@ -15,6 +15,7 @@ from tessil.core.cutting.cloth import ClothPlan, plan_cloth
 from tessil.core.cutting.hooped import hoop_items
 from tessil.core.cutting.item import SCRAP, SQUARES, CutItem, times
 from tessil.core.cutting.offcuts import OffcutUse, Wanted, from_offcuts
+from tessil.core.cutting.placing import placed_items
 from tessil.core.cutting.sundries import base_items, edge_items, mark_items, snap_items, strip_items
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan, EdgeStrip, pooled
@@ -373,7 +374,7 @@ def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
     items += base_items(bags, task)
     items += snap_items(_unbacked(panels, task.snaps), bags)
     items += edge_items(edging, bags, task)
-    items = _from_hand(items, task)
+    items = placed_items(_from_hand(items, task), task)
     return tuple(item for item in items if item.number.value)
 
 

@@ -38,6 +38,7 @@ _NOTES: dict[NoteKind, str] = {
     "spare": "cut longer; trim when sewn",
     "hoop": "for {number} hoopings",
     "leftover": "of joined leftover strips",
+    "window": "rough, a repeat more; cut {number} from it by a window",
     "turned": "both long edges turned under",
     "outer strips": "for the narrower panel take outer strips off",
 }
