@@ -17,6 +17,8 @@ from importlib.resources import files
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from msgspec.structs import replace
+
 from tessil.core.numbers.exact import Fraction
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -26,6 +28,7 @@ from layouts import courses, layouts, pieces_on_the_bench
 from quilting import fitting, lines, sliding
 
 if TYPE_CHECKING:
+    from tessil.core.bag.net import Net
     from tessil.core.project import Project
     from tessil.ui.window import Window
 
@@ -47,6 +50,11 @@ furnish(app, shell, None, True)
 app.processEvents(); print(time.perf_counter() - begun, time.process_time() - worked, PEAK)
 """
 PEAK = "__import__('resource').getrusage(0).ru_maxrss / 1024"
+
+
+def afresh(net: Net) -> Net:
+    """The same net in rows of its own, of which nothing is remembered."""
+    return replace(net, sheets=(*net.sheets,), seams=(*net.seams,), tapes=(*net.tapes,))
 
 
 def percentiles(seconds: list[float]) -> str:
@@ -99,11 +107,15 @@ def start_up() -> None:
 
 
 def planning() -> None:
-    """plan() fresh and with a memory: after a gap, a name, a number; of sixty panels."""
+    """plan() fresh and with a memory: after a gap, a name, a number; of sixty panels; with young
+    garbage looked for as seldom as in the window."""
     from tessil.core.choosing import choose
     from tessil.core.edits import applied, edit
+    from tessil.core.memory.collecting import seldom
     from tessil.core.memory.recall import Memory
     from tessil.core.plan import plan
+
+    seldom()
 
     def of(jobs: list[Project], memory: Memory | None) -> Callable[[int], object]:
         return lambda at: plan(jobs[at % len(jobs)], memory=memory)
@@ -285,7 +297,7 @@ def turning() -> None:
     demos = demo_bags()
     for name, demo in demos.items():
         net = plan(demo).bag.net
-        times = timed(lambda _, net=net: looks_of(Sewn(net)), 60)
+        times = timed(lambda _, net=net: looks_of(Sewn(afresh(net))), 60)
         print(f"sewn model of {name}: {percentiles(times)}")
     window = furnished()
     plain = applied(demos["rehearsal-satchel"], edit("", ("shape.kind", "tote")))

@@ -253,7 +253,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         packed=of("packed", packed, panels, project.pack, brief.seams.piecing)
         if project.pack
         else None,
-        broken=of("broken", broken_rules, table),
+        broken=of("broken", broken_rules, like("judged", replace(table, bags=1))),
     )
     made = replace(made, snags=like("snags", find_snags(made, memory)))
     memory.settle()

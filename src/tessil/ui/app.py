@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import builtins
 import gc
 import sys
 import traceback
@@ -26,6 +27,7 @@ def make_app() -> QApplication:
     existing = QApplication.instance()
     if isinstance(existing, QApplication):
         return existing
+    _import_plainly()
     app = QApplication(sys.argv[:1])
     app.setApplicationName("Tessil")
     app.setDesktopFileName("tessil")
@@ -33,6 +35,12 @@ def make_app() -> QApplication:
     with as_file(files("tessil") / "icons" / "tessil.svg") as icon:
         app.setWindowIcon(QIcon(str(icon)))
     return app
+
+
+def _import_plainly() -> None:
+    """The toolkit reads the source of every module that is imported after it, for a switch of its
+    own that Tessil does not use; that was a fifth of the time to start."""
+    builtins.__import__ = getattr(builtins, "__orig_import__", builtins.__import__)
 
 
 def dress(app: QApplication) -> None:

@@ -111,15 +111,21 @@ class Sewn(Record, frozen=True, dict=True):
                         crease = self.creases[name][rim.crease]
                         hold = Hold(start, end, crease.turn, opens=crease.opens)
                         yield (name, copy, other.number), hold
+        for at, here, there in self._hinges.get(piece[:2], ()):
+            yield from self._over(piece, at, here, there)
+
+    @cached_property
+    def _hinges(self) -> dict[tuple[str, int], list[tuple[int, Side, Side]]]:
+        """The hinges of every copy of a sheet: which seam, its side there, and the other."""
+        found: dict[tuple[str, int], list[tuple[int, Side, Side]]] = {}
         for at, seam in enumerate(self.net.seams):
             if seam.hinge:
-                yield from self._over(piece, at, seam.one[0], seam.other[0])
-                yield from self._over(piece, at, seam.other[0], seam.one[0])
+                for here, there in ((seam.one[0], seam.other[0]), (seam.other[0], seam.one[0])):
+                    found.setdefault((here.sheet, here.copy), []).append((at, here, there))
+        return found
 
     def _over(self, piece: Piece, at: int, here: Side, there: Side) -> Iterator[tuple[Piece, Hold]]:
         """The facet that a hinge hangs on this one, where these two have most of the seam."""
-        if piece[:2] != (here.sheet, here.copy):
-            return
         _, one, other = max(self._shares(here, there), key=lambda found: found[0])
         if one[0].number == piece[2]:
             start, end = self.stretch(here)

@@ -7,10 +7,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from functools import cached_property
-
-import numpy as np
+from typing import TYPE_CHECKING
 
 from tessil.core.numbers.records import Record
+
+if TYPE_CHECKING:
+    import numpy as np
 
 EPS = 1e-9
 
@@ -127,6 +129,8 @@ class Filler:
 
     def _chosen(self, items: list[tuple[int, float, Stack]]) -> list[Stack]:
         """The stacks that together are worth most across the width: the sums of all widths."""
+        import numpy as np
+
         best = np.zeros(self.wide + 1)
         taken = np.zeros((len(items), self.wide + 1), dtype=bool)
         for at, (across, worth, _) in enumerate(items):
@@ -162,6 +166,8 @@ class Filler:
     def worth_of_all(self, values: Sequence[float], most: int) -> np.ndarray:
         """For every height up to ``most``, what a strip could be worth at most if there were any
         number of every piece: for bounds.  One number a height, in fine units."""
+        import numpy as np
+
         stacked = {}
         for across, options in self.by_width.items():
             best = np.zeros(most + 1)
