@@ -96,7 +96,8 @@ PASSES = Option(
 EDGES = replace(
     SIDES_CHOICE,
     key="flap_edges",
-    label="Flap's edges",
+    label="Flap edges",
+    choices=(("seam", "turned"), (SIDES_BOUND, "bound")),
     why="Sewn to its lining and turned, or laid on it wrong sides together and bound",
     asks="closes",
 )
