@@ -30,6 +30,7 @@ OPERATION_WORDS: Mapping[Operation, str] = {
 }
 
 _HEADS = (
+    ("bind.flap", "Bind the flap"),
     ("bind.", "Binding"),
     ("pipe.", "Piping"),
     ("strap.", "Strap"),

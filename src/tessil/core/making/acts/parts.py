@@ -182,8 +182,10 @@ def _flap_bound(plan: Plan, outer: str, lining: str, steps: Iterable[Step]) -> I
     needs, gates = _flap_ready(plan, outer, lining)
     ready = (*needs, *strips_ready(plan))
     both = (lining, outer)
+    free = [e for e in plan.bag.panel(outer).edges if e.key.side != "top"]
+    long = total(edge_long(edge) for edge in free).called("round the flap")
     for deed in from_steps(steps, "flap", "prepare", both, ready, ("flap bound",), FOOT):
-        yield replace(deed, gates=gates)
+        yield replace(deed, gates=gates, seam=plan.brief.seams.binding, length=long)
     yield Deed(
         "flap.caught",
         "check.caught",
