@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Callable
+from functools import lru_cache
 from importlib.resources import as_file, files
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -46,6 +47,14 @@ if TYPE_CHECKING:
 
 BOOK_MS, BOOK_MOST_MS = 200, 1000
 LONGEST_STEM = 120  # bytes of a file's name that is offered
+
+
+@lru_cache(8)
+def _demo(key: str) -> tuple[Job, Book]:
+    """A job of the band's, and its logbook; they ship with the program and never change."""
+    folder = files("tessil") / "demo"
+    with as_file(folder / f"{key}.tessil") as path, as_file(folder / "logbook.json") as log:
+        return load(path), load_book(log)
 
 
 class FilingWindow(QMainWindow):
@@ -97,9 +106,8 @@ class FilingWindow(QMainWindow):
 
     def open_demo(self, key: str = "kit-of-four") -> None:
         """The band's kit, or one of its bags, as a new job."""
-        folder = files("tessil") / "demo"
-        with as_file(folder / f"{key}.tessil") as path, as_file(folder / "logbook.json") as log:
-            self.open_job(load(path), None, load_book(log))
+        job, book = _demo(key)
+        self.open_job(job, None, book)
 
     def open_satchel(self) -> None:
         self.open_demo("rehearsal-satchel")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any
 
 from pydantic import ValidationError
@@ -18,6 +19,7 @@ from PySide6.QtWidgets import (
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.rulers import rulers
 from tessil.core.plan import plan
+from tessil.core.planned import Plan
 from tessil.core.project import Project
 from tessil.core.shapes import SHAPES
 from tessil.core.starting import Answers, first_project
@@ -64,7 +66,6 @@ class StartPage(QWidget):
         page.addWidget(self.asking)
         page.addLayout(self._foot())
         page.addStretch(2)
-        self.refresh()
 
     def _answering(self) -> QWidget:
         """The three questions, and what comes of them."""
@@ -258,13 +259,19 @@ class StartPage(QWidget):
         for key, row in self.rows.items():
             row.field.show_value(getattr(self.answers, key))  # type: ignore[attr-defined]
         self.sentence.setText(SHAPES[self.answers.shape].sentence)
-        made = plan(first_project(self.answers))
+        made = _planned(self.answers)
         sizes = [figure.value for figure in made.bag.finished]
         self.outcome.setText(f"It will be {made.marks.notation.size(*sizes)} finished.")
         self.picture.show_picture(bag_picture(made))
         stripped = self.answers.way == "strips"
         for key in ("strips", "run"):
             self.rows[key].setVisible(stripped)
+
+
+@lru_cache(8)
+def _planned(answers: Answers) -> Plan:
+    """The bag that comes of these answers: asked for at every start, and at each key."""
+    return plan(first_project(answers))
 
 
 def _sentence(error: ValueError) -> str:

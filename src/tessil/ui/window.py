@@ -322,6 +322,8 @@ class Window(ActingWindow):
 
     def _show_finished(self) -> None:
         """The finished size in words, or in figures alone where the window is narrow."""
+        if not self.desk.is_open:
+            return
         words = f"finished {finished_text(self.desk.plan)}"
         short = self.width() < theme.px(1100)
         self.finished.setText(finished_short(self.desk.plan) if short else words)
