@@ -80,14 +80,14 @@ Found = TypeVar("Found")
 
 def _among(every: Sequence[Among], size: Callable[..., str]) -> Iterator[str]:
     """The largest bags side by side, what runs out, and the shapes of which none comes out."""
-    found = [(one.name, one.found) for one in every if one.found is not None]
+    found = [(one.name, one.found) for one in every if one.found.sizes]
     limits = {bag.limit for _, bag in found if bag.limit}
     for name, bag in found:
         out = f" ({bag.limit} runs out)" if len(limits) > 1 and bag.limit else ""
         yield f"{name}: {size(*bag.sizes)}{out}"
     if len(limits) == 1:
         yield f"{limits.pop()} runs out first."
-    none = [one.name.lower() for one in every if one.found is None]
+    none = [one.name.lower() for one in every if not one.found.sizes]
     if none:
         yield f"Not even a small one: {', '.join(none)}."
 
@@ -285,9 +285,10 @@ class Cutter:
 
         size = self.desk.plan.marks.notation.size
 
-        def told(found: Reached | None) -> tuple[Edit, str]:
-            if found is None:
-                return edit(""), "Not even a small bag comes out of what lies on the shelf."
+        def told(found: Reached) -> tuple[Edit, str]:
+            if not found.sizes:
+                nothing = "Not even a small bag comes out of what lies on the shelf"
+                return edit(""), f"{nothing}: it fails at {found.limit}."
             why = f"; more does not come out of {found.limit}" if found.limit else ""
             return found.edit, f"The largest found: {size(*found.sizes)}{why}."
 

@@ -47,7 +47,7 @@ def areas(made, stock):
 def found_of(project, *sources):
     made = plan(project)
     found = largest_bag(made, sources, plan)
-    return found, plan(applied(project, found.edit)) if found is not None else None
+    return found, plan(applied(project, found.edit)) if found.sizes else None
 
 
 def test_every_part_comes_out_and_a_size_more_would_not():
@@ -102,7 +102,9 @@ def test_a_print_with_an_up_is_not_turned():
 
 
 def test_from_next_to_nothing_there_is_no_bag():
-    assert largest_bag(plan(pouch()), (cloth("oat", 1, 1),), plan) is None
+    found = largest_bag(plan(pouch()), (cloth("oat", 1, 1),), plan)
+    assert (found.sizes, found.edit.changes) == ((), ())
+    assert found.limit == plan(pouch()).project.print_of("oat").name
 
 
 def test_it_may_be_stopped_and_keeps_the_largest_so_far():
@@ -125,7 +127,7 @@ def test_other_shapes_with_flaps_straps_and_linings(key):
     stocks = {lot.stock for lot in lots_of([made]) if not lot.material}
     sources = tuple(cloth(stock, 21, 18, at) for stock in stocks for at in range(3))
     found = largest_bag(made, sources, plan)
-    assert found is not None
+    assert found.sizes
     after = plan(applied(base, found.edit))
     for stock in stocks:
         assert areas(after, stock) <= 3 * 21 * 18
@@ -138,7 +140,7 @@ def test_several_shapes_from_the_same_cloths_each_as_large_as_it_comes_out():
     every = largest_of_each(plan(pouch()), sources, plan)
     names = [one.name for one in every]
     assert len(names) == len(set(names)) > 5
-    found = [one.found for one in every if one.found is not None]
+    found = [one.found for one in every if one.found.sizes]
     assert len(found) > 4
     fronts = [one.sizes[0] * one.sizes[1] for one in found]
     assert fronts == sorted(fronts, reverse=True)

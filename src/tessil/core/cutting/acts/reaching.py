@@ -38,7 +38,8 @@ QUICK = 0.1  # where many shapes are compared
 
 
 class Reached(Record, frozen=True):
-    """The bag found: how to get it, its sizes, how many were tried, the cloth that has no more."""
+    """The bag found: how to get it, its sizes, how many were tried, the cloth that has no more; of
+    no sizes where not even a small one comes out of that cloth."""
 
     edit: Edit
     sizes: tuple[Inches, ...]
@@ -52,9 +53,9 @@ def largest_bag(
     plan: Planned,
     told: Told | None = None,
     solve: Solve = plan_cutting,
-) -> Reached | None:
-    """The largest bag in proportion, or with one size held; None where not even a small one comes
-    out.  ``told`` hears how far it is and may stop it: the largest so far is the answer then."""
+) -> Reached:
+    """The largest bag in proportion, or with one size held, if one comes out at all.  ``told``
+    hears how far it is and may stop it: the largest so far is the answer then."""
     keep: Keep = made.project.shape.cloth.keep
     low, high = Fraction(0), MOST
     best: tuple[Project, Plan] | None = None
@@ -72,7 +73,7 @@ def largest_bag(
         if factor < LEAST or (told is not None and not told((step + 1) / STEPS)):
             break
     if best is None:
-        return None
+        return Reached(edit(""), (), step + 1, limit)
     project, bag = best
     sizes = tuple(figure.value for figure in bag.bag.finished)
     words = "Make the largest bag from the shelf"
@@ -81,10 +82,10 @@ def largest_bag(
 
 
 class Among(Record, frozen=True):
-    """The largest bag of one shape; none where not even a small one comes out."""
+    """The largest bag of one shape, if one comes out."""
 
     name: str
-    found: Reached | None
+    found: Reached
 
 
 def largest_of_each(
@@ -126,7 +127,7 @@ def _part_of(told: Told | None, at: int, number: int) -> Told | None:
 
 
 def _front(one: Among) -> Inches:
-    wide, *others = one.found.sizes if one.found is not None else (Fraction(0), Fraction(0))
+    wide, *others = one.found.sizes or (Fraction(0), Fraction(0))
     return wide * max(others)
 
 
