@@ -115,6 +115,16 @@ def test_what_is_in_hand_lies_on_the_shelf_and_the_bag_has_it_no_more(rich):
     assert (after.scraps, after.offcuts, after.pack) == ((), (), None)
 
 
+def test_nothing_is_lost_where_the_shelf_has_no_room(rich, monkeypatch):
+    full = Row(id="old", kind="scrap", name="Red dots", width=F(4), length=F(6), number=9998)
+    shelf, _ = laid_down(Shelf(rows=(full,)), rich, "mark", "")
+    assert [r.number for r in shelf.rows if r.name == "Red dots"] == [9998, 3]
+    monkeypatch.setattr("tessil.core.shelf.inhand.MOST_ROWS", 2)
+    shelf, change = laid_down(Shelf(rows=(full,)), rich, "mark", "")
+    assert told(shelf) == told(Shelf(rows=(full,)))
+    assert applied(rich.project, change) == rich.project
+
+
 def test_scraps_of_its_prints_are_taken_up_and_no_others(rich):
     laid, change = laid_down(Shelf(), rich, "mark", "")
     kept = Row(id="k", name="Red dots", width=F(3), length=F(3), kept_by="other")

@@ -13,42 +13,48 @@ from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.choice import MOST_SCRAPS, Scrap
 from tessil.core.planned import Plan
-from tessil.core.shelf.rows import MOST_ROWS, NOBODY, Keeper, Kind, Row, Shelf, fresh_id
+from tessil.core.shelf.rows import (
+    MOST_OF_A_ROW,
+    MOST_ROWS,
+    NOBODY,
+    Keeper,
+    Kind,
+    Row,
+    Shelf,
+    fresh_id,
+)
 
 PACKED = Fraction(5, 2)  # a small charm square, where nothing says how large those of a pack are
+# What a kind of material is called on the shelf, and those that are called otherwise.
 _AS: Mapping[str, Kind] = {
     "batting": "batting",
-    "foam": "foam",
     "firm": "interfacing",
-    "interfacing": "interfacing",
     "stabiliser": "stabiliser",
     "foundation": "stabiliser",
     "web": "web",
-    "vinyl": "vinyl",
 }
+_OWN: Mapping[str, Kind] = {"sew-in-foam": "foam", "clear-vinyl": "vinyl"}
 
 
 def kind_on_shelf(material: Material) -> Kind:
     """What a material is called on the shelf; cloth by the roll is yardage."""
-    if material.key.endswith("foam"):
-        return "foam"
-    if "vinyl" in material.key:
-        return "vinyl"
-    return _AS.get(material.kind, "yardage")
+    return _OWN.get(material.key) or _AS.get(material.kind, "yardage")
 
 
 def laid_down(shelf: Shelf, plan: Plan, mark: str, date: str) -> tuple[Shelf, Edit]:
     """The shelf with all that the bag has in hand, and the bag without it; scraps that it is pieced
-    of stay with it."""
+    of stay with it.  A shelf that is full takes nothing, and the bag keeps what it has."""
     after = shelf
     for row in _rows(plan):
-        alike = next((r for r in after.rows if _as(r) == _as(row)), None)
+        alike = next((r for r in after.rows if _as(r) == _as(row) and _takes(r, row)), None)
         if alike is not None:
-            more = {"number": min(alike.number + row.number, 9999)}
+            more = {"number": alike.number + row.number}
             after = after.having(alike.model_copy(update=more))
-        elif len(after.rows) < MOST_ROWS:
-            fresh = {"id": fresh_id(after, mark), "date": date}
-            after = after.having(row.model_copy(update=fresh))
+            continue
+        if len(after.rows) >= MOST_ROWS:
+            return shelf, Edit("", ())
+        fresh = {"id": fresh_id(after, mark), "date": date}
+        after = after.having(row.model_copy(update=fresh))
     scraps = plan.project.scraps if _pieced_of_scraps(plan) else ()
     changes = (("scraps", scraps), ("offcuts", ()), ("pack", None))
     return after, edit("Lay what is in hand on the shelf", *changes)
@@ -59,6 +65,11 @@ def _pieced_of_scraps(plan: Plan) -> bool:
     return any(
         part.choice.way in ("courses", "crumbs") for panel in plan.panels for part in panel.parts
     )
+
+
+def _takes(row: Row, more: Row) -> bool:
+    """Whether a row may be so many more."""
+    return row.number + more.number <= MOST_OF_A_ROW
 
 
 def _as(row: Row) -> tuple[object, ...]:

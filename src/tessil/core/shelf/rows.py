@@ -15,6 +15,7 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 
 MOST_ROWS = 20_000
+MOST_OF_A_ROW = 9999
 MOST_CORNERS = 24  # of an odd scrap
 Kind = Literal[
     "yardage",
@@ -98,7 +99,7 @@ class Row(Decided):
     width: Size | None = None
     length: Size | None = None
     corners: Annotated[tuple[tuple[Room60, Room60], ...], Field(max_length=MOST_CORNERS)] = ()
-    number: Annotated[int, Field(ge=0, le=9999)] = 1
+    number: Annotated[int, Field(ge=0, le=MOST_OF_A_ROW)] = 1
     place: Annotated[str, Field(max_length=80)] = ""
     price: Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)] | None = None
     date: Annotated[str, Field(max_length=10)] = ""
