@@ -76,6 +76,16 @@ def test_no_tape_lies_in_a_seam_where_it_is_folded_away():
     assert (layers + 1, left + F(1, 2)) == thick(plain, "left")
 
 
+def test_no_tape_lies_over_the_side_seam_of_a_boxed_bag_either():
+    one, plain = (by_edges("boxed-zip", zipper=Zipper(left=F(at))) for at in (1, 0))
+
+    def layers(made, side):
+        return next(s.layers for s in made.spots_on("body") if s.key == f"body.top.{side}")
+
+    assert layers(one, "right") == layers(plain, "right") == layers(plain, "left")
+    assert layers(one, "left") == layers(plain, "left") - 1
+
+
 def test_nothing_left_is_refused_beside_the_further_end():
     with pytest.raises(CannotPlan) as refused:
         pouch(4, F(9, 2) + 1)

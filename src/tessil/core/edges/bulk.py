@@ -240,14 +240,8 @@ class _Bulk:
                 bound = bound + heap
             return bound, (self.panel.key, *panels), f"bound {side_name(edge.key)} edge"
         if edge.finish == "zip":
-            lining = self.lining()
-            cloth = own + lining if lining else own
-            tape = _heap((self.known["zipper-tape"],), "zipper tape")
-            return (
-                self.at_zipper(cloth) + tape,
-                (self.panel.key,),
-                f"zipper, {side_name(edge.key)} edge",
-            )
+            name = f"zipper, {side_name(edge.key)} edge"
+            return self.by_zipper(), (self.panel.key,), name
         if edge.finish == "turned":
             lining = self.lining()
             both = own + lining if lining else own
@@ -262,6 +256,12 @@ class _Bulk:
             cover = _heap((self.known["cotton"],), "cover of the cord")
             heap = heap + cover.times(2, "layers of it")
         return heap, (self.panel.key, *panels), name
+
+    def by_zipper(self, taped: bool = True) -> Heap:
+        """An edge that the zipper is sewn to; without its tape where that is folded away."""
+        own, lining = self.in_seam(self.panel.key), self.lining()
+        heap = self.at_zipper(own + lining if lining else own)
+        return heap + _heap((self.known["zipper-tape"],), "zipper tape") if taped else heap
 
     def at_zipper(self, cloth: Heap) -> Heap:
         """Folded where a seam takes the zipper; flat under a binding or a tape lapped over it."""
@@ -343,12 +343,15 @@ class _Bulk:
                     panels,
                 )
         own = self.in_seam(self.panel.key)
+        bare = self.by_zipper(taped=False) if top.finish == "zip" else heap
         if top.finish == "zip" and self.task.zip_on_fold:
-            heap, name = heap.times(2, "both edges on the fold"), "zipper on the top fold"
+            heap, bare = (one.times(2, "both edges on the fold") for one in (heap, bare))
+            name = "zipper on the top fold"
         ends = {edge.key.side: edge for edge in reversed(sides)}
         folded = 2 if top.finish == "turned" else 1  # turned in, the allowances lie there twice
         for side in ends:
-            over = heap + own.times(folded * (self.folds - 1), "allowances of the side seam")
+            lies = bare if side in self.task.zip_free else heap
+            over = lies + own.times(folded * (self.folds - 1), "allowances of the side seam")
             yield self.spot(
                 "top",
                 f"{side}",
