@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPoint, QPointF, QSize, Qt, Signal
+from PySide6.QtCore import QPoint, QPointF, QSize, Qt, QTimer, Signal
 from PySide6.QtGui import QContextMenuEvent, QGuiApplication, QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import (
     QFrame,
@@ -22,6 +22,7 @@ from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Told, plain_tip
 
 MOST_HIGH = 104  # pixels of snags in sight at once; the rest scrolls
+STEADY_MS = 700  # that a list with fewer snags keeps its height: the window does not jump at a key
 
 
 class Flag(QWidget):
@@ -130,6 +131,9 @@ class SnagList(QScrollArea):
         self.column.setSpacing(2)
         self.column.addStretch(1)
         self.setWidget(body)
+        self._held = 0  # pixels of height that are kept for a while
+        self._steady = QTimer(self, singleShot=True, interval=STEADY_MS)
+        self._steady.timeout.connect(self._let_go)
         self.hide()
 
     def show_snags(self, snags: tuple[Snag, ...]) -> None:
@@ -142,6 +146,8 @@ class SnagList(QScrollArea):
         if snags == self.snags:
             return
         self.snags = snags
+        self._held = self.height() if self.isVisible() and snags else 0
+        self._steady.start()
         pressed = QGuiApplication.mouseButtons() != Qt.MouseButton.NoButton
         old, self.rows = self.rows, []
         for at, snag in enumerate(snags):
@@ -192,7 +198,13 @@ class SnagList(QScrollArea):
     def sizeHint(self) -> QSize:
         wide = max(self.viewport().width(), 400)
         high = sum(_high(row, wide - 8) + 2 for row in self.rows) + 14
-        return QSize(400, min(high, theme.px(MOST_HIGH)))
+        return QSize(400, max(min(high, theme.px(MOST_HIGH)), self._held))
+
+    def _let_go(self) -> None:
+        """The hand rests: as high as the snags are."""
+        if self._held:
+            self._held = 0
+            self.updateGeometry()
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """In another width the reasons take other lines."""
