@@ -272,6 +272,25 @@ def test_a_piece_changes_places_with_another(cutting):
     assert desk.project.cutting == before
 
 
+def test_where_one_ruler_does_not_reach_two_are_joined(cutting):
+    """The usual long one has 24 inches."""
+    window = cutting.window
+    found = window.cutter.spreads()
+    at, number, cut = next(
+        (at, number, cut)
+        for at, spread in enumerate(found.spreads)
+        for number, cut in enumerate(spread.parting.cuts)
+        if cut.reading > 24
+    )
+    window.cutter.turn(at)
+    for _ in range(number):
+        window.cutter.tick(1)
+    QApplication.processEvents()
+    rest = window.desk.plan.marks.notation.read_off(cut.reading - 24)
+    assert f"two rulers joined: 24 and {rest}" in window.cut_bar.words.text()
+    window.cutter.tick(-1)
+
+
 def test_a_plan_may_be_for_fewer_settings_of_the_ruler(cutting):
     window = cutting.window
     cutting.choose("cut_for", "setups")

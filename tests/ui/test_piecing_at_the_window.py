@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QApplication
 from tessil.core.edits import edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.acts.laying import laid
+from tessil.core.shelf.rows import Row, Shelf
 from tessil.core.snags import Stage
 
 F = Fraction
@@ -312,6 +313,29 @@ def test_the_basket_page_changes_prints(clutch):
     assert window.desk.project.prints[-1].name == "Print 10"
     clutch.click(page.gone)
     assert len(window.desk.project.prints) == 9
+
+
+def test_a_cloth_of_the_shelf_joins_the_basket(clutch):
+    window, desk = clutch.window, clutch.window.desk
+    rows = (
+        Row(id="a", kind="fat quarter", name="Harbour fog", width=F(21), length=F(18)),
+        Row(id="b", kind="scrap", name="harbour fog", width=F(5), length=F(4)),
+        Row(id="c", kind="zipper", name="Navy", length=F(12)),
+        Row(id="d", kind="scrap", name=desk.project.prints[0].name, width=F(5), length=F(4)),
+    )
+    window.shelving.need()
+    desk.attempt_shelf(Shelf(rows=rows), "Lay cloth on the shelf")
+    clutch.click(clutch.field("prints.edit"))
+    page = window.basket_page
+    said = [page.lying.itemText(at) for at in range(page.lying.count())]
+    assert said == ["Add one from the shelf…", "Harbour fog"]
+    page.lying.setFocus()
+    clutch.press(Qt.Key.Key_Down)
+    assert desk.project.prints[-1].name == "Harbour fog"
+    assert page.swatches[-1].isVisible()
+    assert not page.lying.isVisible()  # no more of them
+    clutch.ctrl(Qt.Key.Key_Z)
+    assert "Harbour fog" not in [one.name for one in desk.project.prints]
     clutch.press(Qt.Key.Key_Escape)
     assert window.work.isVisible()
 

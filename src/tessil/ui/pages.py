@@ -168,6 +168,7 @@ class PagedWindow(FilingWindow):
     def show_prints(self) -> None:
         """The page of the print basket."""
         if self.desk.is_open:
+            self.shelving.need()
             self.pages.setCurrentWidget(self.basket_page)
             self.basket_page.begin()
 

@@ -21,6 +21,7 @@ from PySide6.QtWidgets import (
 from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.edits import Edit, edit
 from tessil.core.layout.values import value_of, value_word
+from tessil.core.shelf.inhand import cloth_names
 from tessil.core.words.refusals import first_refusal
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
@@ -205,10 +206,14 @@ class PrintsPage(QWidget):
         area.setWidget(inner)
         column.addWidget(area, 1)
         self.add = QPushButton("Add a print")
-        self.add.clicked.connect(self._add)
+        self.add.clicked.connect(lambda: self._add())
         self.gone = QPushButton("Take this one out")
         self.gone.clicked.connect(self._remove)
+        self.lying = Chooser((), self._add_lying)
+        self.lying.setAccessibleName("Add a print from the shelf")
+        self.lying.setToolTip("A cloth that lies on the shelf, by its name there")
         column.addWidget(self.add)
+        column.addWidget(self.lying)
         column.addWidget(self.gone)
         self.swatches: list[Swatch] = []
         return card
@@ -284,6 +289,7 @@ class PrintsPage(QWidget):
         if self.desk.seen.brush in keys:
             self.at = keys.index(self.desk.seen.brush)
         self.refresh()
+        self._offer_lying()
         self.back.setFocus()
 
     def _planned(self) -> None:
@@ -441,13 +447,32 @@ class PrintsPage(QWidget):
         for key in ("file", "motif"):
             self.rows[key].tell(words if key == beside else "")
 
-    def _add(self) -> None:
+    def _offer_lying(self) -> None:
+        """Cloths of the shelf that are not in the basket yet."""
+        names = cloth_names(self.desk.shelf, self.desk.project.prints)
+        self.lying.clear()
+        self.lying.addItem("Add one from the shelf…", None)
+        for name in names:
+            self.lying.addItem(name, name)
+        self.lying.setVisible(bool(names))
+
+    def _add_lying(self, name: object, _words: str) -> str:
+        if isinstance(name, str):
+            self._add(name)
+            self._offer_lying()
+        return ""
+
+    def _add(self, name: str = "") -> None:
         prints = self.desk.project.prints
         keys = {entry.key for entry in prints}
         key = next(f"print-{n}" for n in range(1, 200) if f"print-{n}" not in keys)
         ground = COLOURS[(3 * len(prints) + 4) % len(COLOURS)]
         new = Print(
-            key=key, name=f"Print {len(prints) + 1}", motif="dots", ground=ground, ink="#f6efe0"
+            key=key,
+            name=name or f"Print {len(prints) + 1}",
+            motif="plain" if name else "dots",
+            ground=ground,
+            ink="#f6efe0",
         )
         sentence = self.desk.attempt(edit("Add a print", ("prints", (*prints, new))))
         self.rows["name"].tell(sentence)

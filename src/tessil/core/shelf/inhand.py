@@ -6,9 +6,10 @@ on the shelf; scraps of a bag's prints that lie there may be taken for its cours
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 
 from tessil.core.catalogue import Material
+from tessil.core.catalogue.prints import Print
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.choice import MOST_SCRAPS, Scrap
@@ -33,6 +34,7 @@ _AS: Mapping[str, Kind] = {
     "foundation": "stabiliser",
     "web": "web",
 }
+CLOTHS: tuple[Kind, ...] = ("yardage", "fat quarter", "fat eighth", "squares", "strips", "scrap")
 _OWN: Mapping[str, Kind] = {"sew-in-foam": "foam", "clear-vinyl": "vinyl"}
 
 
@@ -139,3 +141,14 @@ def taken_up(shelf: Shelf, plan: Plan, job: Keeper = NOBODY) -> tuple[Shelf, Edi
     if after is shelf:
         return shelf, Edit("", ())
     return after, edit("Take scraps from the shelf", ("scraps", tuple(scraps)))
+
+
+def cloth_names(shelf: Shelf, prints: Iterable[Print]) -> tuple[str, ...]:
+    """What cloths on the shelf are called that a bag's basket has not, each once."""
+    known = {one.name.casefold() for one in prints}
+    found: dict[str, str] = {}
+    for row in shelf.rows:
+        name = row.name.strip()
+        if row.kind in CLOTHS and row.number and name.casefold() not in known:
+            found.setdefault(name.casefold(), name)
+    return tuple(found.values())

@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from tessil.core.cutting.acts.byhand import Place
 from tessil.core.cutting.acts.whole import Lying, Spread, Spreads
+from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Notation
 from tessil.core.sheets.cuts import Stroke
 from tessil.core.words.cuttings import cut_words
@@ -22,6 +23,9 @@ from tessil.ui.widgets.pushes import push
 from tessil.ui.widgets.words import Elided, Words
 
 STORE, COUNT_OFF = "Put what is left on the shelf", "It is used up"
+
+
+RULER = Fraction(24)  # inches of the usual long ruler: common practice, no source
 
 
 class CutKeys(QObject):
@@ -250,6 +254,9 @@ class CutBar(QWidget):
 def _said(spread: Spread, cut: Stroke, notation: Notation) -> str:
     """What one cut does: from where, how long, what lies by itself after it."""
     said = cut_words(cut.deep, cut.way == "along", cut.length, notation)
+    if cut.reading > RULER:
+        rest = notation.read_off(cut.reading - RULER)
+        said += f", two rulers joined: {notation.read_off(RULER)} and {rest}"
     if cut.done >= 0:
         one = spread.pieces[cut.done]
         return f"{said}. It frees: {name_of(one)}, {notation.size(one.box.w, one.box.h)}"
