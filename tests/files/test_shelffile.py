@@ -31,10 +31,11 @@ def row(id_, **more):
     return Row(id=id_, **{"name": "oat", **more})
 
 
+BOX = ((F(0), F(0)), (F(8), F(0)), (F(8), F(6)), (F(0), F(6)))
 FULL = Shelf(
     rows=(
         row("a", kind="fat quarter", width=F(21), length=F(18), number=3, place="drawer"),
-        row("c", width=F(4), length=F(3), corners=((F(0), F(0)), (F(15, 2), F(0)), (F(0), F(6)))),
+        row("c", width=F(8), length=F(6), corners=BOX),
         row("b", kind="zipper", length=F(12), price=1.25, date="2026-03-04", note="=1+1"),
     )
 )
@@ -125,7 +126,7 @@ def test_a_list_goes_out_and_comes_back(tmp_path):
     lines = path.read_text("utf-8").splitlines()
     assert lines[0] == ",".join(COLUMNS)
     assert lines[1] == "fat quarter,oat,21 in,18 in,3,drawer,,,,,"
-    assert lines[2].startswith("scrap,oat,4 in,3 in,1,,,,,,")
+    assert lines[2].startswith("scrap,oat,8 in,6 in,1,,,,,,")
     assert lines[3] == "zipper,oat,,12 in,1,,1.25,2026-03-04,'=1+1,,"
     back = read_shelf(path, NOTHING, "inch")
     assert [one.model_copy(update={"id": ""}) for one in back.rows] == [
@@ -172,3 +173,27 @@ def test_five_thousand_rows_are_read_and_ten_times_as_many_refused(tmp_path):
     path.write_text("name,number\n" + "oat,2\n" * 50_000, "utf-8")
     with pytest.raises(FileTrouble, match="more than"):
         read_shelf(path, NOTHING, "inch")
+
+
+@pytest.mark.parametrize(
+    ("corners", "says"),
+    [
+        ("0;0 8;0", "3 to 24 corners"),
+        ("0;0 8;0 4;0", "go round no piece"),
+        ("0;0 8 0;6", "one after the other"),
+        ("0;0 x;0 0;6", "x"),
+        ("0;0 " * 9999, "3 to 24 corners"),
+    ],
+)
+def test_corners_in_a_list_that_go_round_nothing_say_so(tmp_path, corners, says):
+    path = tmp_path / "list.csv"
+    path.write_text(f'name,corners\noat,"{corners}"\n', "utf-8")
+    with pytest.raises(FileTrouble, match=says):
+        read_shelf(path, NOTHING, "inch")
+
+
+def test_corners_alone_give_the_size(tmp_path):
+    path = tmp_path / "list.csv"
+    path.write_text('name,corners\noat,"0;0 8;0 8;6 0;6"\n', "utf-8")
+    (made,) = read_shelf(path, NOTHING, "inch").rows
+    assert (made.width, made.length, made.flat) == (8, 6, True)

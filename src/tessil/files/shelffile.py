@@ -13,6 +13,7 @@ from pydantic import ValidationError
 
 from tessil.core.numbers.lengths import LengthError, Units, read_length
 from tessil.core.numbers.rulers import rulers
+from tessil.core.shelf.outlines import largest_inside
 from tessil.core.shelf.rows import MOST_ROWS, NOTHING, Kind, Row, Shelf, fresh_id, merged_shelves
 from tessil.core.trouble import BrokenFile, FileTrouble, NewerFile
 from tessil.core.words.refusals import first_refusal, printable
@@ -172,7 +173,9 @@ def _corners(text: str, units: Units) -> dict[str, Any]:
     pairs = [part.split(";") for part in text.split()]
     if any(len(pair) != 2 for pair in pairs):
         raise LengthError("Corners are written 0;0 9;0 7½;6, one after the other.")
-    return {"corners": [[read_length(x, units), read_length(y, units)] for x, y in pairs]}
+    corners = [(read_length(x, units), read_length(y, units)) for x, y in pairs]
+    width, length = largest_inside(corners)
+    return {"corners": corners, "width": width, "length": length}
 
 
 def _row(cells: Cells, where: str, units: Units, id_: str) -> Row:
@@ -190,7 +193,7 @@ def _row(cells: Cells, where: str, units: Units, id_: str) -> Row:
         if "price" in fields:
             fields["price"] = fields["price"].replace(",", ".")
         return Row(**fields)
-    except ValueError as error:
+    except LengthError as error:
         raise FileTrouble(f"{where}: {printable(str(error))}") from None
     except ValidationError as error:
         raise FileTrouble(f"{where}: {first_refusal(error)}") from None

@@ -90,9 +90,7 @@ class Window(ActingWindow):
         self._before: Plan | None = None  # the plan before what is to be told of
         self._telling = Rest(TELL_MS, TELL_MOST_MS, self)
         self._telling.due.connect(self._tell_moved)
-        self._figures_late = QTimer(self)
-        self._figures_late.setSingleShot(True)
-        self._figures_late.setInterval(FIGURES_MS)
+        self._figures_late = QTimer(self, singleShot=True, interval=FIGURES_MS)
         self._figures_late.timeout.connect(self._show_sketch)
         self.desk.planned.connect(self._planned)
         self.desk.looked.connect(self.refresh)

@@ -198,7 +198,10 @@ class ZipperNeed(Record, frozen=True):
         """How far it can be opened."""
         if self.inside is None:
             return self.between
-        return (self.between - self.inside[0] - self.inside[1]).called("zipper opens")
+        opens = self.between
+        for room in self.inside:
+            opens = opens - room if room.value else opens
+        return opens.called("zipper opens")
 
     @property
     def free(self) -> tuple[Side, ...]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.ids import CutId
+from tessil.core.catalogue.prints import Print
 from tessil.core.choosing import choose
 from tessil.core.cutting.cutlist import Purchase
 from tessil.core.edits import Edit, edit
@@ -89,6 +90,13 @@ def _smaller(plan: Plan, cut: CutId, over: Inches) -> tuple[Edit, ...]:
     return (edit(words, ("shape.way", "finished"), ("shape.sizes", typed)),)
 
 
+def _prints(plan: Plan, stock: str, **changes: bool) -> tuple[Print, ...]:
+    """The basket with one print changed."""
+    return tuple(
+        one.model_copy(update=changes) if one.key == stock else one for one in plan.project.prints
+    )
+
+
 def _too_wide(plan: Plan, bought: Purchase) -> Snag:
     """A piece that does not come out of its cloth, by how much; or only against its print's up."""
     read, usable = plan.marks.notation.read_off, bought.cloth.usable
@@ -101,15 +109,16 @@ def _too_wide(plan: Plan, bought: Purchase) -> Snag:
     over_by = min(width, height) - usable
     fixes: tuple[Edit, ...] = _smaller(plan, first, over_by)
     why = f"Its usable width is {wide}: {over} is missing at the least."
-    if height <= usable:
+    if any(note.kind == "window" for note in item.notes):
+        why += " A repeat more each way is cut where a picture is placed."
+        free = _prints(plan, bought.stock, placed=False)
+        fixes = (edit(f"Cut {bought.name} as its picture falls", ("prints", free)), *fixes)
+    elif height <= usable:
         title = f"{what}: comes out of {bought.name} only turned, and its print has an up"
         over = read(width - usable, unit=True)
         why = f"Upright it is {read(width, unit=True)} wide, {over} more than the cloth."
-        prints = tuple(
-            entry.model_copy(update={"directional": False}) if entry.key == bought.stock else entry
-            for entry in plan.project.prints
-        )
-        fixes = (edit(f"Let {bought.name} be turned", ("prints", prints)),)
+        turned = _prints(plan, bought.stock, directional=False)
+        fixes = (edit(f"Let {bought.name} be turned", ("prints", turned)),)
     return Snag(
         key=f"cut.wide.{bought.stock}",
         stage=Stage.CUT,

@@ -140,7 +140,7 @@ def with_stops(bag: Bag, brief: Brief) -> Bag:
     need, inside = bag.zipper, brief.zip_inside
     if need is None or inside is None:
         return bag
-    opens = need.between - inside[0] - inside[1]
+    opens = replace(need, inside=inside).opens
     if opens.value <= 0:
         wider = "left" if inside[0].value >= inside[1].value else "right"
         raise CannotPlan(f"zipper.{wider}", "So far inside its seams no zipper is left: take less.")
@@ -150,7 +150,7 @@ def with_stops(bag: Bag, brief: Brief) -> Bag:
         spans = spans + (need.spans - need.between) / 2
         length = length + (need.length - need.between) / 2
     told = ZipperNeed(
-        spans.called("sewn to") if through else opens.called("zipper opens"),
+        spans.called("sewn to") if through else opens,
         length.called(need.length.label),
         need.between,
         inside,

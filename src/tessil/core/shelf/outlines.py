@@ -11,6 +11,7 @@ from typing import TYPE_CHECKING
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, LengthError, round_down
+from tessil.core.shelf.rows import MOST_CORNERS
 
 if TYPE_CHECKING:
     from shapely.geometry.base import BaseGeometry
@@ -29,6 +30,8 @@ def largest_inside(corners: Sequence[Corner]) -> tuple[Inches, Inches]:
     """
     import shapely
 
+    if not 3 <= len(corners) <= MOST_CORNERS:
+        raise LengthError(f"A piece of cloth has 3 to {MOST_CORNERS} corners here.")
     shape = shapely.Polygon([(float(x), float(y)) for x, y in corners])
     if not shape.is_valid or not shape.area:
         raise LengthError("These corners go round no piece of cloth: say them in their order.")
