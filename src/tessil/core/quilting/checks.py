@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from itertools import pairwise
+from math import ceil, floor
 
 from tessil.core.choices import batting_of
 from tessil.core.choosing import choose
@@ -29,6 +30,7 @@ from tessil.core.quilting.sets import LineSet
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.trimming.marks import Placed
 
+FINE = 64  # parts of an inch to which a place to go round is kept
 FELT = Fraction(1, 16)  # a lean one sees against the ruler
 
 
@@ -206,15 +208,19 @@ def _through(plan: Plan, panel: PanelPlan, mark: Placed, keys: list[str]) -> Sna
     )
 
 
+def _spared(x: float, y: float, wide: float, high: float) -> Spared:
+    """All of a place, out to the next 64th."""
+    left, top = (Fraction(floor(at * FINE), FINE) for at in (x, y))
+    right, bottom = (Fraction(ceil(at * FINE), FINE) for at in (x + wide, y + high))
+    return Spared(x=left, y=top, width=right - left, height=bottom - top)
+
+
 def _round(plan: Plan, panel: PanelPlan, zone: int) -> tuple[Edit, ...]:
     """A filling may go round all that is set into the panel; what it went round before is quilted
     again."""
     if "free" not in PATTERNS[panel.choices.quilt_wish.all[zone].pattern].asks:
         return ()
-    places = tuple(
-        Spared(x=Fraction(x), y=Fraction(y), width=Fraction(wide), height=Fraction(high))
-        for x, y, wide, high in map(needle_free, hardware(plan, panel))
-    )
+    places = tuple(_spared(*needle_free(mark)) for mark in hardware(plan, panel))
     path = f"{part_path(zone)}.kept_free"
     return (choose(plan.project, panel.panel, "Quilt round it", (path, places)),)
 
