@@ -6,6 +6,7 @@ from math import floor
 
 import pytest
 
+from tessil.core.bag.ids import CutNote
 from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.cutting.acts.whole import lots_of, plan_whole, spreads_of
 from tessil.core.edits import applied
@@ -81,6 +82,9 @@ def test_the_whole_of_it_is_cut_edge_to_edge_from_one_cloth():
     laid = Counter(tuple(sorted(size)) for size in sizes)
     assert asked
     assert all(laid[tuple(sorted(size))] >= asked.count(size) for size in asked)
+    windows = [w for lot in lots for w in lot.wants if w.item.notes[-1:] == (CutNote("window", 9),)]
+    assert windows
+    assert not any(want.turns for want in windows)  # the picture would lie sideways
     assert cutting.over == ()
 
 

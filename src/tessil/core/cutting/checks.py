@@ -110,7 +110,9 @@ def _too_wide(plan: Plan, bought: Purchase) -> Snag:
     fixes: tuple[Edit, ...] = _smaller(plan, first, over_by)
     why = f"Its usable width is {wide}: {over} is missing at the least."
     if any(note.kind == "window" for note in item.notes):
-        why += " A repeat more each way is cut where a picture is placed."
+        title = f"{what}: with room to place its picture, wider than {bought.name}"
+        over = read(width - usable, unit=True)
+        why = f"A repeat more each way is cut: {over} more than the usable width, {wide}."
         free = _prints(plan, bought.stock, placed=False)
         fixes = (edit(f"Cut {bought.name} as its picture falls", ("prints", free)), *fixes)
     elif height <= usable:

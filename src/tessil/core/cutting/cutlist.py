@@ -420,7 +420,7 @@ class Stocked(Record, frozen=True):
     straightening: Inches
     offcuts: tuple[Offcut, ...]
     rulers: Rulers
-    directional: bool = False  # its print has an up
+    directional: bool = False  # its print has an up, or its picture is placed
 
 
 def stocked(stock: str, batting: bool, task: CutTask) -> Stocked:
@@ -434,7 +434,7 @@ def stocked(stock: str, batting: bool, task: CutTask) -> Stocked:
         offcuts=task.offcuts if batting else (),
         rulers=task.rulers,
         directional=not batting
-        and any(entry.key == stock and entry.directional for entry in task.prints),
+        and any(e.key == stock and (e.directional or e.placed) for e in task.prints),
     )
 
 

@@ -113,7 +113,7 @@ def _want(plan: Plan, bag: int, line: int, item: CutItem) -> Want:
     width, height = item.width.value, item.height.value
     notes: set[NoteKind] = {note.kind for note in item.notes}
     directional = not item.material and plan.project.print_of(item.stock).directional
-    turns = not (notes & {"upright", "level"}) and (not directional or item.what in FREE)
+    turns = not (notes & {"upright", "level", "window"}) and (not directional or item.what in FREE)
     if "level" in notes:  # the stiff way of the roll lies level in the bag
         width, height = height, width
     return Want(
