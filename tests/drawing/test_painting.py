@@ -5,6 +5,8 @@ from PySide6.QtCore import QRectF
 from PySide6.QtGui import QColor, QImage, QPainter, QTransform
 
 from tessil.core.catalogue.prints import Print
+from tessil.core.cutting.acts.whole import asked, first_laid, lots_of, spreads_of
+from tessil.core.cutting.choice import Cutting
 from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
@@ -80,6 +82,13 @@ def test_a_print_too_small_to_see_is_one_colour(qapp):
     assert not print_brush(cloth, 40).texture().isNull()
 
 
+def _first(made):
+    lots = lots_of([made])
+    laid = [first_laid(lot, (), made.marks, "least") for lot in lots]
+    sheets = tuple(sheet for one in laid for sheet in one.sheets)
+    return spreads_of(Cutting(asked=asked(lots), sheets=sheets), lots)
+
+
 @pytest.mark.parametrize("key", SHAPES)
 def test_every_picture_of_every_shape_paints_something_in_its_box(qapp, key):
     load_fonts()
@@ -93,7 +102,8 @@ def test_every_picture_of_every_shape_paints_something_in_its_box(qapp, key):
         Stage.EDGE,
         Stage.CUT,
     ):
-        picture = picture_of(made, View(stage, made.shape.leader))
+        found = _first(made) if stage is Stage.CUT else None
+        picture = picture_of(made, View(stage, made.shape.leader, spreads=found))
         image = _painted(picture, fitted(picture, 240, 240))
         colours = {image.pixel(x, y) for x in range(0, 240, 6) for y in range(0, 240, 6)}
         assert len(colours) > 3, stage

@@ -138,12 +138,12 @@ def test_the_finished_bag_has_its_finished_sizes(project):
     assert {made.marks.notation.read_off(figure.value) for figure in made.bag.finished} == texts
 
 
-def test_cutting_draws_every_piece_of_a_small_job():
+def test_before_anything_is_laid_the_cloth_lies_there_as_wide_as_it_is():
     made = plan(tote())
     picture = picture_of(made, View(Stage.CUT, "front"))
-    strips = sum(item.number.whole for item in made.items if item.stock in ("red", "blue"))
-    shown = [cloth for cloth in picture.of(Cloth) if cloth.print.key in ("red", "blue")]
-    assert len(shown) == strips
+    assert picture.box[2] == made.project.stock.usable_width
+    number = sum(item.number.whole for item in made.items if not item.in_hand)
+    assert f"{number} pieces" in picture.caption
 
 
 def test_an_unbound_bag_has_no_binding_to_draw():

@@ -1,5 +1,7 @@
 """The cutting of a job through the real window: planned, turned through, ticked off, taken back."""
 
+from collections import Counter
+
 import ezdxf
 import pypdf
 import pytest
@@ -10,7 +12,8 @@ from tessil.core.cutting.acts.byhand import partners
 from tessil.core.edits import edit
 from tessil.core.snags import Stage
 from tessil.drawing.picture import Cloth, Dimension, Label, Placed
-from tessil.ui import cutter as cutting_module
+from tessil.ui import cutsearches as cutting_module
+from tessil.ui.cutter import FIRST
 
 
 @pytest.fixture(scope="module")
@@ -56,7 +59,8 @@ def test_the_whole_kit_is_planned_drawn_and_told(cutting):
     assert window.column.field("cutting.search").button.text() == "Plan the cutting again"
     window.acts["undo"].trigger()
     assert window.desk.project.cutting is None
-    assert not window.cut_bar.isVisible()
+    assert window.column.field("cutting.search").button.text() == "Plan the cutting"
+    assert window.column.caution.text().startswith(FIRST)
 
 
 def test_cuts_are_made_from_the_keyboard_with_their_reading_in_large(cutting):
@@ -184,12 +188,57 @@ def test_the_cutting_sheet_is_seen_and_saved(cutting, tmp_path):
     assert window.preview.title.text() == "Worksheet"
 
 
-def test_without_a_plan_of_the_cuts_the_sheet_says_what_is_missing(hands):
+def wanted(window):
+    """How often each piece is to be cut."""
+    return Counter({w.key: w.number for lot in window.cutter.lots() for w in lot.wants})
+
+
+def laid(spreads):
+    """How often each piece lies somewhere."""
+    return Counter(one.want.key for spread in spreads.spreads for one in spread.pieces)
+
+
+def test_before_a_plan_is_asked_for_a_first_layout_has_every_piece(hands, qtbot):
     window = hands.window
-    window.open_demo()
+    window.open_demo("march-card-clutch")
+    hands.ctrl(Qt.Key.Key_7)
+    qtbot.waitUntil(lambda: window.cutter.spreads() is not None)
+    QApplication.processEvents()
+    assert laid(window.cutter.spreads()) == wanted(window)
+    (cloths,) = window.bench.picture.of(Placed)
+    assert sum(isinstance(one, Cloth) for one in cloths.items) >= 1
+    assert window.desk.project.cutting is None  # nothing is decided by looking
+    assert not window.desk.stack.canUndo()
+    window.desk.attempt(edit("", ("bags", 3)))
+    assert wanted(window).total() > laid(window.cutter.spreads()).total()
+    qtbot.waitUntil(lambda: laid(window.cutter.spreads()) == wanted(window))
+    window.bench.setFocus()
+    hands.press(Qt.Key.Key_Space)
+    kept = window.desk.project.cutting
+    assert [sheet.done for sheet in kept.sheets].count(1) == 1
+    assert sum(len(sheet.laid) for sheet in kept.sheets) == wanted(window).total()
+    window.acts["undo"].trigger()
+    assert window.desk.project.cutting is None
+
+
+def test_thousands_of_pieces_are_not_laid_unasked(hands):
+    window = hands.window
+    window.open_demo("rehearsal-satchel")
+    window.desk.attempt(edit("", ("bags", 900)))
+    hands.ctrl(Qt.Key.Key_7)
+    assert window.cutter.spreads() is None
+    assert "“Plan the cutting”" in window.bench.picture.caption
     window.acts["cutting-sheet"].trigger()
     assert window.quiet.text() == "Plan the cutting first, at the Cut stage."
     assert window.pages.currentWidget() is window.work
+
+
+def test_the_cutting_sheet_waits_for_nobody(hands):
+    window = hands.window
+    window.open_demo("mute-sack")
+    window.acts["cutting-sheet"].trigger()
+    assert window.preview.title.text() == "Cutting sheet"
+    assert laid(window.cutter.spreads()) == wanted(window)
 
 
 def test_a_cloth_that_is_kept_or_begun_stays_when_the_rest_is_planned_again(cutting, qtbot):

@@ -28,7 +28,9 @@ LARGE = {(1920, 1080): ("inch",)}
 ALL = {(1024, 640): ("metric", "inch"), (1280, 800): ("inch",), (1920, 1080): ("inch",)}
 
 
-def _settle():
+def _settle(window=None):
+    while window is not None and window.cutter.first.laying:
+        QTest.qWait(5)
     for _ in range(5):
         QApplication.processEvents()
 
@@ -60,7 +62,7 @@ def _wrong(window, size, both):
             window.desk.look(stage=stage, panel=panel)
             if leaf:
                 window.desk.turn_leaf(leaf)
-            _settle()
+            _settle(window)
             where = (size, window.desk.project.units, str(stage), leaf, panel)
             yield from ((*where, line) for line in not_fitting(window))
 
@@ -76,7 +78,7 @@ def test_a_planned_cutting_fits_the_least_window(window):
         window.cutter.take(in_hand)
         for _ in made.sheets:
             window.cutter.turn(1)
-            _settle()
+            _settle(window)
             wrong += not_fitting(window)
     assert wrong == []
 
@@ -91,7 +93,7 @@ def test_every_text_moves_with_its_setting(at_work, qapp, share, size):
         assert settings.text_size() == share
         assert round(13 * share) == theme.TEXT
         window.desk.look(stage=Stage.QUILT)
-        _settle()
+        _settle(window)
         after = window.column.receipt.rows[0].sizeHint().height(), window.column.width()
         assert (after[0] > before[0]) == (share > 1)
         assert after[1] == pytest.approx(before[1] * share, rel=0.12)

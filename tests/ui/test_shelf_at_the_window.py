@@ -12,7 +12,7 @@ from tessil.core.shelf.rows import Row, Shelf
 from tessil.core.snags import Stage
 from tessil.files.projectfile import load
 from tessil.files.shelffile import keep_shelf, load_shelf, shelf_path
-from tessil.ui import cutter as cutting_module
+from tessil.ui import cutsearches as cutting_module
 from tests.conftest import DEMO
 
 F = Fraction

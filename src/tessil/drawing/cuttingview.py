@@ -12,6 +12,7 @@ from tessil.core.cutting.acts.whole import Lying, Spread, Spreads
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.records import Record
+from tessil.core.planned import Plan
 from tessil.core.sheets.cuts import Box, Stroke
 from tessil.drawing.picture import (
     Affine,
@@ -84,16 +85,28 @@ def cutting_picture(
     places = {f"laid:{n}": table.outline(one.box) for n, one in enumerate(spread.pieces)}
     if piece in places and not in_hand:
         items.append(Line(places[piece], "picked", closed=True))
-    words = _caption(spread, notation)
+    words = _caption(spread, notation) + (" A first layout." if found.first else "")
     return Picture(
         tuple(items),
         table.box,
-        (44, 40, 36, 36),
+        (60, 40, 60, 36),
         words,
         ruled=False,
         cuts=True,
         pieces={} if in_hand else places,
     )
+
+
+def bare_table(plan: Plan) -> Picture:
+    """The cloth before anything is laid on it: a first layout is being made, or there are more
+    pieces than are laid unasked."""
+    wide = float(plan.project.stock.usable_width)
+    cloth = rectangle(0.0, 0.0, wide, wide / 2)
+    read = plan.marks.notation.read_off(plan.project.stock.usable_width, unit=True)
+    number = sum(item.number.whole for item in plan.items if not item.in_hand)
+    words = f"Cloth {read} wide, and {number} pieces of this bag to lay on it: “Plan the cutting”."
+    items = (Shade(cloth, "off"), Line(cloth, "thin", closed=True))
+    return Picture(items, (0.0, 0.0, wide, wide / 2), (44, 40, 36, 36), words, ruled=False)
 
 
 def map_picture(spread: Spread, notation: Notation) -> Picture:
@@ -118,13 +131,18 @@ def _whole(spread: Spread) -> Box:
 def _caption(spread: Spread, notation: Notation) -> str:
     lot, sheet = spread.lot, spread.sheet
     size = notation.size(sheet.width, sheet.length + sheet.trim)
-    pieces, cuts = len(spread.pieces), len(spread.parting.cuts)
-    said = f"{lot.name}, {size}: {pieces} pieces, {cuts} cuts, {spread.share:.0%} used"
+    pieces = _many(len(spread.pieces), "piece")
+    cuts = _many(len(spread.parting.cuts), "cut")
+    said = f"{lot.name}, {size}: {pieces}, {cuts}, {spread.share:.0%} used"
     if not sheet.source:
         read = notation.read_off
         said += f". They take {read(spread.used)} of it; no layout takes less than "
         said += read(sheet.least)
     return f"{said}. Hatched is over."
+
+
+def _many(number: int, what: str) -> str:
+    return f"{number} {what}" if number == 1 else f"{number} {what}s"
 
 
 def _freed(spread: Spread, done: int) -> Iterator[int]:

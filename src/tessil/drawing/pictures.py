@@ -19,8 +19,7 @@ from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bands import ON_BAG, trimmed_bands
-from tessil.drawing.clothview import cut_picture
-from tessil.drawing.cuttingview import cutting_picture
+from tessil.drawing.cuttingview import bare_table, cutting_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
 from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.handview import Hand, in_hand, lit_on, moved, stand_of
@@ -80,7 +79,7 @@ def picture_of(plan: Plan, view: View) -> Picture:
     if view.stage is Stage.CUT:
         found = view.spreads
         if found is None or not found.spreads:
-            return cut_picture(plan)
+            return bare_table(plan)
         at = min(view.sheet, len(found.spreads) - 1)
         return cutting_picture(found, at, view.cut, plan.marks.notation, view.piece)
     if view.stage is Stage.MAKE and view.reckoned is not None:

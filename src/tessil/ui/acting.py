@@ -231,7 +231,7 @@ class ActingWindow(MoneyWindow):
 
     def ask_cutting_dxf(self) -> None:
         """All cloths of the plan of the cuts as a drawing."""
-        found = self.cutter.spreads() if self.desk.is_open else None
+        found = self.cutter.whole() if self.desk.is_open else None
         if found is None or not found.spreads:
             self.say("Plan the cutting first, at the Cut stage.")
             return

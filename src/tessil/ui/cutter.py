@@ -6,9 +6,9 @@ Binds the desk to what the core makes of a job; computes nothing itself.
 from __future__ import annotations
 
 import datetime
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable
 from contextlib import suppress
-from typing import TYPE_CHECKING, TypeVar
+from typing import TYPE_CHECKING, Any
 from uuid import uuid4
 
 from msgspec.structs import replace
@@ -33,7 +33,6 @@ from tessil.core.cutting.acts.whole import (
     Spreads,
     lots_of,
     pinned,
-    plan_whole,
     spread_readings,
     spreads_of,
     stored,
@@ -44,10 +43,8 @@ from tessil.core.edits import Edit, edit
 from tessil.core.memory.same import same
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.rulers import Rulers
-from tessil.core.plan import plan
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
-from tessil.core.sheets.apart import Apart
 from tessil.core.shelf.acts import (
     kept_for,
     prices_of,
@@ -63,33 +60,18 @@ from tessil.core.snags import Stage
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.money import money_text
 from tessil.ui.desk import Desk
-from tessil.ui.searches import Watch, Work
+from tessil.ui.firstlaid import Asked, FirstLayout
 from tessil.ui.shelving import Shelving
 
 if TYPE_CHECKING:
     from tessil.core.costing.acts.bill import Bill
     from tessil.core.costing.prices import PriceList
-    from tessil.core.cutting.acts.reaching import Among, Planned, Reached
-    from tessil.core.cutting.acts.whole import Solve
-    from tessil.core.sheets.search import Told
     from tessil.files.printing import Pages
 
-SECONDS = 8.0
-Found = TypeVar("Found")
-
-
-def _among(every: Sequence[Among], size: Callable[..., str]) -> Iterator[str]:
-    """The largest bags side by side, what runs out, and the shapes of which none comes out."""
-    found = [(one.name, one.found) for one in every if one.found.sizes]
-    limits = {bag.limit for _, bag in found if bag.limit}
-    for name, bag in found:
-        out = f" ({bag.limit} runs out)" if len(limits) > 1 and bag.limit else ""
-        yield f"{name}: {size(*bag.sizes)}{out}"
-    if len(limits) == 1:
-        yield f"{limits.pop()} runs out first."
-    none = [one.name.lower() for one in every if not one.found.sizes]
-    if none:
-        yield f"Not even a small one: {', '.join(none)}."
+FIRST = (
+    "A first layout. “Plan the cutting” looks for a better one and says how near it is to the best;"
+    " the first cut or piece that you change keeps this one."
+)
 
 
 class Cutter:
@@ -100,7 +82,10 @@ class Cutter:
         self._asked = (0, 0)
         self._held: tuple[object, ...] = ()  # so that their ids stay theirs
         self._lots: tuple[Lot, ...] = ()
+        self._lying: tuple[tuple[Any, ...], tuple[Source, ...]] = ((), ())
         self._read: tuple[Cutting | None, tuple[Lot, ...], Spreads | None] = (None, (), None)
+        self.first = FirstLayout(desk)
+        self.first.moved.connect(desk.looked)
 
     @property
     def here(self) -> bool:
@@ -125,13 +110,35 @@ class Cutter:
                 made[at] = self.desk.plan_of(at)
         return made
 
+    @property
+    def planned(self) -> bool:
+        """Whether the cutting was planned: before that there is only a first layout."""
+        return self.desk.project.cutting is not None
+
     def spreads(self) -> Spreads | None:
-        """The plan of the cuts as it is read today, if one was made."""
+        """The plan of the cuts as it is read today; before one was made, the first layout."""
         cutting, lots = self.desk.project.cutting, self.lots()
+        if cutting is None:
+            asked = Asked(lots, self.sources(), self.desk.plan.marks, self.desk.project.cut_for)
+            cutting, lots = self.first.of(asked) or (None, lots)
         if self._read[0] is not cutting or self._read[1] is not lots:
             found = None if cutting is None else spreads_of(cutting, lots)
+            if found is not None and not self.planned:
+                found = replace(found, first=True)
             self._read = (cutting, lots, found)
         return self._read[2]
+
+    def whole(self) -> Spreads | None:
+        """The same for paper and lists, which do not wait for a first layout."""
+        self.spreads()
+        self.first.hurry()
+        return self.spreads()
+
+    def _kept(self) -> Cutting | None:
+        """What is changed by hand: the plan of the cuts, or the first layout, which is that plan
+        from then on."""
+        self.spreads()
+        return self._read[0]
 
     def spread(self) -> Spread | None:
         """The cloth on the bench."""
@@ -140,23 +147,15 @@ class Cutter:
             return None
         return found.spreads[min(self.desk.seen.sheet, len(found.spreads) - 1)]
 
-    def work(self) -> Work:
-        """The search for a plan of the cuts, to be run beside the window."""
-        lots, sources, marks = self.lots(), self.sources(), self.desk.plan.marks
-        before, aim = self.desk.project.cutting, self.desk.project.cut_for
-
-        def search(watch: Watch) -> tuple[Edit, str]:
-            told = lambda far: watch(far, 0)  # noqa: E731
-            with Apart() as apart:  # a search that shares the window's process would hold it up
-                made = plan_whole(
-                    lots, sources, marks, SECONDS, told=told, before=before, solve=apart, aim=aim
-                )
-            return edit("Plan the cutting", ("cutting", made)), ""
-
-        return search
-
     def sources(self) -> tuple[Source, ...]:
-        """What is there to be cut from first."""
+        """What is there to be cut from first; the same object as long as it is the same."""
+        project, lots = self.desk.project, self.lots()
+        asked = (self.shelving.need(), lots, project.offcuts, project.cut_from, self.keeper)
+        if not self._lying[0] or not all(map(same, asked, self._lying[0])):
+            self._lying = (asked, self._sources())
+        return self._lying[1]
+
+    def _sources(self) -> tuple[Source, ...]:
         project = self.desk.project
         if project.cut_from == "new":
             return ()
@@ -173,7 +172,9 @@ class Cutter:
         if found is None:
             return []
         said = []
-        if found.changed:
+        if not self.planned:
+            said.append(FIRST)
+        elif found.changed:
             said.append("The bags have changed since the cutting was planned: plan it again.")
         for row in taken_by_others(self.shelving.need(), self._used(found), self.keeper):
             said.append(f"{row.name} is kept for {row.kept_for}: plan the cutting again.")
@@ -195,7 +196,7 @@ class Cutter:
         """What the plan is cut from is kept for this job on the shelf, by a mark of its own: it may
         be renamed."""
         found, shelf = self.spreads(), self.shelving.need()
-        if found is None:
+        if found is None or not self.planned:
             return "Plan the cutting first, at the Cut stage."
         keeper = replace(self.keeper, mark=self.keeper.mark or uuid4().hex[:12])
         after = kept_for(shelf, self._used(found), keeper)
@@ -244,7 +245,7 @@ class Cutter:
         return tuple(replace(line, about=line.about + self._there(line)) for line in lines)
 
     def _lines(self) -> tuple[Line, ...]:
-        found = self.spreads()
+        found = self.whole()
         spreads = found.spreads if found is not None else ()
         return tuple(shopping(spreads, self._plans(), self.desk.plan.marks.notation))
 
@@ -270,75 +271,6 @@ class Cutter:
         """An amount in the job's currency."""
         return money_text(value, self.desk.project.pricing.currency)
 
-    def searches(self) -> dict[str, Callable[[], Work]]:
-        """What is searched for here, by the key of its button."""
-        return {
-            "cutting.search": self.work,
-            "others.search": self.others_work,
-            "reach.search": self.reach_work,
-            "reach.compare": self.compare_work,
-        }
-
-    def reach_work(self) -> Work:
-        """The largest bag of which every part comes out of the shelf's cloths."""
-        from tessil.core.cutting.acts.reaching import largest_bag
-
-        size = self.desk.plan.marks.notation.size
-
-        def told(found: Reached) -> tuple[Edit, str]:
-            if not found.sizes:
-                nothing = "Not even a small bag comes out of what lies on the shelf"
-                return edit(""), f"{nothing}: it fails at {found.limit}."
-            why = f"; more does not come out of {found.limit}" if found.limit else ""
-            return found.edit, f"The largest found: {size(*found.sizes)}{why}."
-
-        return self._from_the_shelf(largest_bag, told)
-
-    def compare_work(self) -> Work:
-        """The largest bag of each shape from the shelf's cloths, told side by side."""
-        from tessil.core.cutting.acts.reaching import largest_of_each
-
-        size = self.desk.plan.marks.notation.size
-        return self._from_the_shelf(
-            largest_of_each, lambda every: (edit(""), "\n".join(_among(every, size)))
-        )
-
-    def _from_the_shelf(
-        self,
-        find: Callable[[Plan, tuple[Source, ...], Planned, Told, Solve], Found],
-        tell: Callable[[Found], tuple[Edit, str]],
-    ) -> Work:
-        """A search over bags made of the cloths of this one that lie on the shelf."""
-        made, book = self.desk.plan, self.desk.book
-        sources = tuple(sources_of(self.shelving.need(), lots_of([made]), self.keeper))
-
-        def search(watch: Watch) -> tuple[Edit, str]:
-            if not sources:
-                return edit(""), "No cloth of this bag lies on the shelf."
-            with Apart() as apart:
-                far = lambda share: watch(share, 0)  # noqa: E731
-                return tell(find(made, sources, lambda one: plan(one, book), far, apart))
-
-        return search
-
-    def others_work(self) -> Work:
-        """What else could be bought, found beside the window; it says so in words."""
-        from tessil.core.costing.acts.bill import other_words, others_of
-
-        found, notation = self.spreads(), self.desk.plan.marks.notation
-        spreads, prices, say = (found.spreads if found else ()), self.prices(), self.say
-
-        def search(watch: Watch) -> tuple[Edit, str]:
-            told = lambda far: watch(far, 0)  # noqa: E731
-            with Apart() as apart:
-                others = list(others_of(spreads, prices, notation, told, apart))
-            words = [other_words(one, notation, say) for one in others]
-            if not spreads:
-                return edit(""), "Plan the cutting first: then it is known what cloth is bought."
-            return edit(""), "\n".join(words) or "Nothing of this list comes out of fat quarters."
-
-        return search
-
     def take_wares(self) -> str:
         """Zippers, rings, cord and the like that the job takes go from the shelf; a sentence."""
         shelf = self.shelving.need()
@@ -356,7 +288,7 @@ class Cutter:
 
     def on_paper(self) -> Pages | None:
         """The cutting sheet; none before the cutting is planned."""
-        found, desk = self.spreads(), self.desk
+        found, desk = self.whole(), self.desk
         if found is None or not found.spreads:
             return None
         from tessil.files.cuttingpages import OnPaper, cutting_sheet
@@ -382,14 +314,14 @@ class Cutter:
 
     def pin(self, on: bool) -> None:
         """The cloth on the bench stays as it is when the rest is planned again."""
-        spread, cutting = self.spread(), self.desk.project.cutting
+        spread, cutting = self.spread(), self._kept()
         if spread is not None and cutting is not None:
             self.desk.attempt(pinned(cutting, spread.at, on))
 
     def tick(self, step: int) -> str:
         """The next cut is made, or the last one is not; after a cloth's last comes the next that
         is not all cut."""
-        spread, cutting = self.spread(), self.desk.project.cutting
+        spread, cutting = self.spread(), self._kept()
         if spread is None or cutting is None or spread.sheet.stored:
             return ""
         most = len(spread.parting.cuts)
@@ -403,7 +335,7 @@ class Cutter:
     def put_away(self) -> str:
         """What is left of a cloth that is all cut goes on the shelf, and what was used goes from
         it: one step that can be taken back."""
-        spread, cutting = self.spread(), self.desk.project.cutting
+        spread, cutting = self.spread(), self._kept()
         if spread is None or cutting is None or spread.sheet.stored:
             return ""
         if spread.sheet.done < len(spread.parting.cuts):
@@ -473,7 +405,7 @@ class Cutter:
         return self._by_hand(work) or said
 
     def _by_hand(self, work: Callable[[Cutting, Spreads, Spread, int, Rulers], Edit]) -> str:
-        cutting, found, spread = self.desk.project.cutting, self.spreads(), self.spread()
+        cutting, found, spread = self._kept(), self.spreads(), self.spread()
         if cutting is None or found is None or spread is None or self.piece() is None:
             return ""
         try:

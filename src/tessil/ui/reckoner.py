@@ -102,7 +102,7 @@ class Reckoner(QObject):
 
     def heap(self) -> Heap:
         """Where the cloth comes from."""
-        found = self.cutter.spreads()
+        found = self.cutter.spreads() if self.cutter.planned else None
         return Heap(self.desk.at, found, scraps_of(self.cutter.shelving.need(), found))
 
     def pay(self) -> Pay | None:

@@ -34,6 +34,7 @@ from tessil.files.report import finished_short, finished_text
 from tessil.ui.acting import ActingWindow
 from tessil.ui.actions import ACTIONS
 from tessil.ui.column import Column
+from tessil.ui.cutsearches import CutSearches
 from tessil.ui.cutter import Cutter
 from tessil.ui.hand import Hand
 from tessil.ui.maker import Maker
@@ -137,7 +138,7 @@ class Window(ActingWindow):
         self.searches.moved.connect(self.show_photo_state)
         self.cutter, self.maker = Cutter(self.desk, self.shelving), Maker(self.desk)
         self.pricer = Pricer(self.maker, self.cutter)
-        self.searches.kinds |= self.cutter.searches()
+        self.searches.kinds |= CutSearches(self.cutter).searches()
         self.bench.piece_taken.connect(self.hand.clicked)
         self.bench.piece_met.connect(self.hand.swap_with)
         self.bench.key_pressed.connect(self._bench_key)

@@ -5,6 +5,7 @@ import pytest
 from tessil.core.cutting.acts.whole import (
     Source,
     asked,
+    first_laid,
     lots_of,
     pinned,
     plan_whole,
@@ -32,10 +33,14 @@ def kit():
     return job, [plan(job.project(at)) for at in range(len(job.bags))]
 
 
-@pytest.fixture(scope="module")
-def cut(kit):
-    lots = lots_of(kit[1])
-    return lots, plan_whole(lots, (), kit[1][0].marks, 1.5)
+@pytest.fixture(scope="module", params=["searched", "first"])
+def cut(request, kit):
+    lots, marks = lots_of(kit[1]), kit[1][0].marks
+    if request.param == "searched":
+        return lots, plan_whole(lots, (), marks, 1.5)
+    laid = [first_laid(lot, (), marks, "least") for lot in lots]
+    sheets = tuple(sheet for one in laid for sheet in one.sheets)
+    return lots, Cutting(asked=asked(lots), sheets=sheets)
 
 
 def test_every_line_of_every_cut_list_is_laid_as_often_as_it_says(kit, cut):

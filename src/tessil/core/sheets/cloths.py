@@ -8,17 +8,18 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Mapping, Sequence
+from typing import TYPE_CHECKING
 
-import numpy as np
 from msgspec.structs import replace
-from scipy.optimize import Bounds, LinearConstraint, linprog, milp
-from scipy.sparse import csr_array
 
 from tessil.core.numbers.records import Record
-from tessil.core.sheets.few import Few, heaps_of
 from tessil.core.sheets.job import Aim
 from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Strip, settings
+
+if TYPE_CHECKING:
+    from tessil.core.sheets.few import Few
+    from tessil.core.sheets.programs import Program
 
 MOST_FILLINGS = 4000
 HEAPS_A_SECOND = 15_000  # that can be tried on a cloth in a second
@@ -178,23 +179,21 @@ class Cloths:
 
     # -- the best of them together ---------------------------------------------------------
 
-    def _program(
-        self, pool: Sequence[Filling]
-    ) -> tuple[np.ndarray, csr_array, np.ndarray, csr_array, np.ndarray]:
-        """Cost; every piece laid or left out; no more cloths than there are."""
-        kinds, cost = len(self.kinds), [float(self.cost(one)) for one in pool]
-        missing = float(self.all_area) + (max(cost) * len(self.kinds) if self.aim != "least" else 0)
+    def _program(self, pool: Sequence[Filling]) -> Program:
+        """Every piece laid or left out; no more cloths than there are."""
+        from tessil.core.sheets.programs import Program, sparse
+
+        kinds, cost = len(self.kinds), [self.cost(one) for one in pool]
+        missing = self.all_area + (max(cost) * len(self.kinds) if self.aim != "least" else 0)
         cost += [missing] * kinds
         laid = [(at, n, many) for n, one in enumerate(pool) for at, many in one.counts]
         laid += [(at, len(pool) + at, 1) for at in range(kinds)]
         opened = [(one.cloth, n, 1) for n, one in enumerate(pool)]
         size = len(pool) + kinds
-        return (
-            np.array(cost),
-            _sparse(laid, (kinds, size)),
-            np.array([self.wanted[at] for at in range(kinds)], float),
-            _sparse(opened, (len(self.cloths), size)),
-            np.array([cloth.many for cloth in self.cloths], float),
+        return Program(
+            cost,
+            (sparse(laid, (kinds, size)), [self.wanted[at] for at in range(kinds)]),
+            (sparse(opened, (len(self.cloths), size)), [cloth.many for cloth in self.cloths]),
         )
 
     def choose(self, seconds: float) -> None:
@@ -202,17 +201,9 @@ class Cloths:
         pool = list(self.pool.values())
         if seconds < 0.05 or not pool:
             return
-        cost, laid, demand, opened, there = self._program(pool)
-        solved = milp(
-            cost,
-            constraints=[LinearConstraint(laid, lb=demand), LinearConstraint(opened, ub=there)],
-            integrality=np.ones(len(cost)),
-            bounds=Bounds(0, np.inf),
-            options={"time_limit": seconds, "mip_rel_gap": 1e-5},
-        )
-        if solved.x is not None:
-            numbers = [round(float(x)) for x in solved.x[: len(pool)]]
-            chosen = [one for one, many in zip(pool, numbers, strict=True) for _ in range(many)]
+        numbers, _ = self._program(pool).chosen(seconds, 1e-5)
+        if numbers is not None:
+            chosen = [one for one, many in zip(pool, numbers, strict=False) for _ in range(many)]
             self.take(self._without_more(chosen))
 
     def _without_more(self, fillings: Sequence[Filling]) -> list[Filling]:
@@ -234,12 +225,9 @@ class Cloths:
     def _priced(self) -> None:
         """Fillings made for the prices of pieces and cloths."""
         pool = list(self.pool.values())
-        cost, laid, demand, opened, there = self._program(pool)
-        stacked = csr_array(np.vstack([-laid.toarray(), opened.toarray()]))
-        solved = linprog(cost, A_ub=stacked, b_ub=[*(-demand), *there], method="highs")
-        if solved.status:
+        worth = [max(price, 0.0) for price in self._program(pool).prices()]
+        if not worth:
             return
-        worth = [max(-float(m), 0.0) for m in solved.ineqlin.marginals[: len(self.kinds)]]
         dice = self.search.dice
         for cloth in range(len(self.cloths)):
             for across in (False, True):
@@ -321,6 +309,8 @@ class Cloths:
 
     def _all_looked_at(self) -> None:
         """Of few pieces all that each cloth can hold, and the best of it together: proved."""
+        from tessil.core.sheets.few import Few, heaps_of
+
         most = min(MOST_HEAPS, self.search.left(0.6) * HEAPS_A_SECOND / len(self.fillers))
         if heaps_of(self.wanted) > most or self.aim not in ("least", "fits"):
             return
@@ -352,18 +342,10 @@ class Cloths:
         proved."""
         if not fillings or len(fillings) > MOST_FILLINGS * 3:
             return None
-        cost, laid, demand, opened, there = self._program(fillings)
-        solved = milp(
-            cost,
-            constraints=[LinearConstraint(laid, lb=demand), LinearConstraint(opened, ub=there)],
-            integrality=np.ones(len(cost)),
-            bounds=Bounds(0, np.inf),
-            options={"time_limit": max(seconds, 0.05), "mip_rel_gap": 0.0},
-        )
-        if solved.x is None or solved.status != 0:
+        numbers, proved = self._program(fillings).chosen(max(seconds, 0.05), 0.0)
+        if numbers is None or not proved:
             return None
-        times = np.rint(solved.x[: len(fillings)]).astype(int)
-        return [int(at) for at in np.repeat(np.arange(len(fillings)), times)]
+        return [at for at, many in enumerate(numbers[: len(fillings)]) for _ in range(many)]
 
     def solve(self) -> tuple[Filling, ...]:
         """The best plan that the time allows."""
@@ -371,6 +353,8 @@ class Cloths:
         areas = [float(kind.area) for kind in self.kinds]
         for order in (every, sorted(every, key=lambda at: -self.cloths[at].area)):
             self.one_after_another(order, areas)
+        if self.search.at_once:
+            return self.best
         if not self.done():
             self._all_looked_at()
         while not self.done() and self.search.goes_on(0.95):
@@ -386,8 +370,3 @@ class Cloths:
                 for filling in self.best:
                     self._keep(filling)
         return self.best
-
-
-def _sparse(entries: Sequence[tuple[int, int, int]], shape: tuple[int, int]) -> csr_array:
-    rows, columns, values = (list(part) for part in zip(*entries, strict=True))
-    return csr_array((values, (rows, columns)), shape=shape, dtype=float)

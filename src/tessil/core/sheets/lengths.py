@@ -10,16 +10,15 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
-
-import numpy as np
-from scipy.optimize import Bounds, LinearConstraint, linprog, milp
-from scipy.sparse import csr_array
+from typing import TYPE_CHECKING
 
 from tessil.core.numbers.records import Record
-from tessil.core.sheets.few import MOST_HEAPS, Few, heaps_of
 from tessil.core.sheets.job import Aim
 from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Strip, settings
+
+if TYPE_CHECKING:
+    from tessil.core.sheets.programs import Program
 
 TIGHT = 1e-7
 MOST_HEIGHTS = 90
@@ -281,6 +280,8 @@ class Yardage:
     def _part_otherwise(self, plan: tuple[Strip, ...], warm: int) -> tuple[Strip, ...]:
         """Two strips, or as many as can be looked at wholly, cut the best way, or one that is a
         little longer."""
+        from tessil.core.sheets.few import Few, heaps_of
+
         dice = self.search.dice
         order = list(range(len(plan)))
         dice.shuffle(order)
@@ -312,33 +313,31 @@ class Yardage:
 
     def prices(self) -> list[float]:
         """What each piece is worth in length, by the strips there are."""
-        rows = list(self.wanted)
-        strips = list(self.pool.values())
-        matrix = self._matrix(strips, rows)
-        cost = np.array([strip.high for strip in strips], float)
-        demand = np.array([self.wanted[at] for at in rows], float)
-        solved = linprog(cost, A_ub=-matrix, b_ub=-demand, method="highs")
-        values = np.zeros(len(self.kinds))
-        values[rows] = -solved.ineqlin.marginals
-        return [float(value) for value in values]
+        values = [0.0] * len(self.kinds)
+        found = self._program(list(self.pool.values())).prices()
+        for at, value in zip(self.wanted, found, strict=True):
+            values[at] = value
+        return values
 
-    def _matrix(self, strips: Sequence[Strip], rows: Sequence[int]) -> csr_array:
-        place = {at: row for row, at in enumerate(rows)}
-        entries = [
+    def _program(self, strips: Sequence[Strip]) -> Program:
+        """Every piece in as little length as the strips give."""
+        from tessil.core.sheets.programs import Program, sparse
+
+        place = {at: row for row, at in enumerate(self.wanted)}
+        entries = (
             (place[at], column, many)
             for column, strip in enumerate(strips)
             for at, many in strip.counts.items()
-        ]
-        where, which, many = (list(part) for part in zip(*entries, strict=True))
-        return csr_array((many, (where, which)), shape=(len(rows), len(strips)), dtype=float)
+        )
+        laid = sparse(entries, (len(place), len(strips)))
+        return Program([strip.high for strip in strips], (laid, list(self.wanted.values())))
 
     def least(self, values: Sequence[float]) -> float:
         """No layout in strips is shorter, by these prices: what a length of cloth is worth at most
         against what all pieces are worth."""
         top = sum(strip.high for strip in self.best)
         worth = self.filler.worth_of_all(values, top)
-        heights = np.arange(1, top + 1)
-        dearest = float(np.max(worth[1:] / heights)) if top else 1.0
+        dearest = float((worth[1:] / range(1, top + 1)).max()) if top else 1.0
         total = sum(values[at] * many for at, many in self.wanted.items())
         return float(total / max(dearest, TIGHT))
 
@@ -369,23 +368,12 @@ class Yardage:
         """The strips of all there are that together give every piece in the least length."""
         if seconds < 0.05:
             return False
-        rows, strips = list(self.wanted), list(self.pool.values())
-        demand = np.array([self.wanted[at] for at in rows], float)
-        cost = np.array([strip.high for strip in strips], float)
-        solved = milp(
-            cost,
-            constraints=LinearConstraint(self._matrix(strips, rows), lb=demand),
-            integrality=np.ones(len(strips)),
-            bounds=Bounds(0, float(demand.max())),
-            options={"time_limit": seconds, "mip_rel_gap": 1e-4},
-        )
-        if solved.x is None:
+        strips = list(self.pool.values())
+        most = max(self.wanted.values())
+        numbers, _ = self._program(strips).chosen(seconds, 1e-4, most)
+        if numbers is None:
             return False
-        chosen = [
-            strip
-            for strip, many in zip(strips, solved.x, strict=True)
-            for _ in range(round(float(many)))
-        ]
+        chosen = [one for one, many in zip(strips, numbers, strict=True) for _ in range(many)]
         return self.take(self.without_more(chosen, self.wanted))
 
     def without_more(self, strips: Sequence[Strip], wanted: Mapping[int, int]) -> list[Strip]:
@@ -417,6 +405,8 @@ class Yardage:
 
     def _all_looked_at(self) -> float:
         """Of few pieces all strips there are; the bound that they prove."""
+        from tessil.core.sheets.few import MOST_HEAPS, Few, heaps_of
+
         if heaps_of(self.wanted) > min(MOST_HEAPS, self.search.left(0.6) * HEAPS_A_SECOND):
             return 0.0
         few = Few(self.filler, self.wanted, self._length())
@@ -440,6 +430,8 @@ class Yardage:
             return Lengthwise((), 0.0)
         self.first()
         bound = self._plain_bound()
+        if self.search.at_once:
+            return Lengthwise(self.best, bound)
         for _ in range(12):
             if self._done(bound) or not self.search.goes_on(0.15):
                 break

@@ -18,6 +18,7 @@ from tessil.core.trouble import CannotPlan
 if TYPE_CHECKING:
     from tessil.core.sheets.cloths import Cloths, Filling
 
+LEAST_SECONDS = 1e-6  # of a search whose time was spent by others
 REST_SECONDS = 0.2  # to look for a larger rest of one cloth
 FINEST = 6000  # units across a cloth at most: finer sizes are rounded up to one
 
@@ -50,7 +51,8 @@ def plan_cutting(
     """The best layout that the time allows, with what no layout could do without.
 
     Raises CannotPlan for a job that makes no sense.  ``told`` hears how far the search is and may
-    stop it; the best layout so far is then the answer.
+    stop it; the best layout so far is then the answer.  With no seconds at all that is the first
+    one: as full strips as can be, one after the other.
     """
     _check(job)
     prints = list(dict.fromkeys(piece.print for piece in job.pieces))
@@ -59,7 +61,8 @@ def plan_cutting(
     for at, name in enumerate(prints):
         stock = [one for one in job.stock if one.print == name]
         pieces = [one for one in job.pieces if one.print == name]
-        share = Search(search.left() / (len(prints) - at), seed, search.told)
+        seconds_left = max(search.left() / (len(prints) - at), min(seconds, LEAST_SECONDS))
+        share = Search(seconds_left, seed, search.told)
         answers.append(_one_print(stock, pieces, share, job.aim))
     return _together(answers, job)
 
@@ -180,7 +183,9 @@ def _from_cloths(
     laid = []
     left = {size: list(these) for size, these in sizes.items()}
     solved = found.solve()
-    for filling in solved if aim == "fits" else _drawn_together(found, solved, search):
+    for filling in (
+        solved if aim == "fits" or search.at_once else _drawn_together(found, solved, search)
+    ):
         cloth = cloths[filling.cloth]
         one = left[cloth.wide, cloth.high].pop(0)
         filler = found.fillers[filling.cloth, filling.across]

@@ -24,6 +24,11 @@ class Search:
         self.stopped = False
         self.dice = random.Random(seed)
 
+    @property
+    def at_once(self) -> bool:
+        """Whether no time is given: the first layout is the answer."""
+        return self.seconds <= 0
+
     def part(self, share: float) -> Search:
         """A search with that share of the time, from the same beginning."""
         part = Search(self.seconds * share, self.seed, self.told)

@@ -79,6 +79,13 @@ class Source(Record, frozen=True):
     length: Inches
 
 
+class FirstLaid(Record, frozen=True):
+    """The cloths of one lot as they are laid at once, and what fits on none."""
+
+    sheets: tuple[Sheet, ...]
+    over: tuple[tuple[str, int], ...]
+
+
 def lots_of(plans: Sequence[Plan | None]) -> tuple[Lot, ...]:
     """Everything to cut for all bags of a job, by cloth, without bags that cannot be planned."""
     found: dict[tuple[str, bool], list[Want]] = {}
@@ -174,14 +181,26 @@ def plan_whole(
         if rest.wants:
             job = _job_of(rest, free, aim)
             answer = solve(job, seconds * share, seed, _partly(told, gone, share))
-            stock = {one.id: one for one in job.stock}
-            used = dict.fromkeys(one.stock for one in answer.placements)
-            sheets += [_sheet(rest, stock[name], answer, marks) for name in used]
+            sheets += _sheets(rest, job, answer, marks)
             over += answer.left_out
         gone += share
     return Cutting(
         asked=asked(lots), sheets=tuple(sheets), over=tuple(over), wrong=tuple(wrong.elements())
     )
+
+
+def first_laid(lot: Lot, sources: Sequence[Source], marks: Rulers, aim: Aim) -> FirstLaid:
+    """One cloth laid at once, without a search: nobody has asked for one yet."""
+    job = _job_of(lot, sources, aim)
+    answer = plan_cutting(job, 0.0)
+    return FirstLaid(tuple(_sheets(lot, job, answer, marks)), answer.left_out)
+
+
+def _sheets(lot: Lot, job: CutJob, answer: Answer, marks: Rulers) -> Iterator[Sheet]:
+    """The cloths that an answer lays pieces on."""
+    stock = {one.id: one for one in job.stock}
+    for name in dict.fromkeys(one.stock for one in answer.placements):
+        yield _sheet(lot, stock[name], answer, marks)
 
 
 def _rest(lot: Lot, sheets: Sequence[Sheet], wrong: Mapping[str, int]) -> Lot:
@@ -298,6 +317,7 @@ class Spreads(Record, frozen=True):
     lots: tuple[Lot, ...]
     changed: bool
     over: tuple[tuple[Want, int], ...]
+    first: bool = False  # laid at once and not searched for
 
     @property
     def cuts(self) -> int:
