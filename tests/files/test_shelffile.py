@@ -41,11 +41,23 @@ FULL = Shelf(
 )
 
 
+PICTURED = (
+    '{"format": 5, "cloths": [{"key": "oat", "name": "oat", "photo": '
+    '{"data": "iVBORw0KGgo=", "wide": 20, "high": 20}}]}'
+)
+
+
+def test_a_cloth_s_photo_stands_in_the_file():
+    (cloth,) = from_text(PICTURED).cloths
+    assert cloth.photo.wide == 20
+    assert from_text(to_text(Shelf(cloths=(cloth,)))).cloths == (cloth,)
+
+
 def test_a_shelf_comes_back_from_its_file_as_it_was():
     assert from_text(to_text(FULL)) == FULL
     data = json.loads(to_text(FULL))
-    assert data["format"] == 4
-    assert from_text(to_text(FULL).replace('"format": 4', '"format": 1')) == FULL
+    assert data["format"] == 5
+    assert from_text(to_text(FULL).replace('"format": 5', '"format": 1')) == FULL
     assert data["rows"][0]["width"] == "21 in"
     assert load_shelf() == NOTHING
 
@@ -73,7 +85,8 @@ def test_the_published_schema_takes_the_demo_s_shelf_and_no_other_kind():
         ("{", BrokenFile, "make no sense"),
         ("[]", BrokenFile, "no shelf of Tessil's"),
         ('{"format": true}', BrokenFile, "no shelf of Tessil's"),
-        ('{"format": 5}', NewerFile, "newer Tessil"),
+        ('{"format": 6}', NewerFile, "newer Tessil"),
+        (PICTURED.replace("iVBORw0KGgo", "R0lGODlhAQAB"), BrokenFile, "neither PNG nor JPEG"),
         ('{"format": 1, "rows": [{"id": "a", "number": -1}]}', BrokenFile, "number"),
         ('{"format": 1, "rows": [{"id": "a", "width": "far"}]}', BrokenFile, "width"),
         ('{"format": 1, "rows": [{"id": "a", "colour": "red"}]}', NewerFile, "colour"),

@@ -301,7 +301,7 @@ def test_the_basket_page_changes_prints(clutch):
     clutch.type("#1b1b1b")
     clutch.press(Qt.Key.Key_Return)
     assert window.desk.project.prints[2].ground == "#1b1b1b"
-    assert "dark" in page.value.text()
+    assert "dark" in page.view.value.text()
     clutch.type("#xyz")
     clutch.press(Qt.Key.Key_Return)
     assert "six digits" in page.rows["ground"].error.text()
@@ -351,7 +351,7 @@ def picture_file(path, wide=640, high=480, kind="PNG"):
 
 
 def use_photo(hands, path):
-    hands.window.basket_page._motif("photo", "")
+    hands.window.basket_page.look._motif("photo", "")
     QApplication.processEvents()
     bar = hands.window.file_bar
     hands.click(bar.line)

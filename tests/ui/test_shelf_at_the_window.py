@@ -1,14 +1,18 @@
 """The shelf through the real window: typed, searched, changed, cut from, and put back on."""
 
+import random
+
 import pytest
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QImage
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.cutting.acts.whole import plan_whole
 from tessil.core.edits import edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.choice import Scrap
-from tessil.core.shelf.rows import Row, Shelf
+from tessil.core.shelf.inhand import CLOTHS
+from tessil.core.shelf.rows import MOST_LOOK, Row, Shelf
 from tessil.core.snags import Stage
 from tessil.files.projectfile import load
 from tessil.files.shelffile import keep_shelf, load_shelf, shelf_path
@@ -16,6 +20,7 @@ from tessil.ui import cutsearches as cutting_module
 from tests.conftest import DEMO
 
 F = Fraction
+RGB = QImage.Format.Format_RGB888
 
 
 @pytest.fixture
@@ -79,6 +84,66 @@ def test_search_sort_and_change(shelf):
     page.view.selectRow(0)
     shelf.click(page.gone)
     assert page.table.rowCount() == 39
+
+
+def chips(page):
+    """The rows that have a picture of their cloth."""
+    shown = range(page.table.rowCount())
+    role = Qt.ItemDataRole.DecorationRole
+    return [row for row in shown if page.table.data(page.table.index(row, 1), role) is not None]
+
+
+def test_every_cloth_is_drawn_and_nothing_else(shelf):
+    page = shelf.window.shelf_page
+    cloths = [at for at, row in enumerate(shelf.window.desk.shelf.rows) if row.kind in CLOTHS]
+    assert chips(page) == cloths
+    assert not page.side.isVisible()
+    page.view.selectRow(next(at for at in range(40) if at not in cloths))
+    assert not page.side.isVisible()
+
+
+def test_how_a_cloth_looks_is_said_once_for_all_its_rows(shelf, qtbot, tmp_path):
+    window, page = shelf.window, shelf.window.shelf_page
+    put(shelf, "fq moss stars 2")
+    put(shelf, "9 x 4 Moss Stars")
+    assert not set(chips(page)) & {40, 41}
+    page.view.selectRow(41)
+    assert page.called.whole == "Moss Stars"
+    motif = page.look.rows["motif"].field
+    shelf.click(motif)
+    row = motif.findData("stars")
+    motif.setCurrentIndex(row)
+    motif.activated.emit(row)
+    shelf.click(page.look.ground.field)
+    shelf.type("#4c6b45")
+    shelf.press(Qt.Key.Key_Return)
+    look = window.desk.shelf.cloth("moss stars")
+    assert (look.motif, look.ground) == ("stars", "#4c6b45")
+    assert {40, 41} <= set(chips(page))
+    shelf.click(page.look.ground.field)
+    shelf.type("green")
+    shelf.press(Qt.Key.Key_Return)
+    assert "six digits" in page.look.rows["ground"].error.text()
+    shelf.press(Qt.Key.Key_Escape)
+    path = tmp_path / "moss.png"
+    noise = QImage(bytes(random.Random(1).randbytes(3 * 1400 * 1400)), 1400, 1400, 4200, RGB)
+    assert noise.save(str(path))
+    assert window.take_photo(path) == ""
+    qtbot.waitUntil(lambda: not window.searches.running)
+    photo = window.desk.shelf.cloth("moss stars").photo
+    assert max(photo.wide, photo.high) <= 480
+    assert len(photo.data) <= MOST_LOOK
+    assert [index.row() for index in page.view.selectionModel().selectedRows()] == [41]
+    assert page.look.rows["apart"].isVisible()
+    assert not page.look.rows["ground"].isVisible()
+    window.acts["undo"].trigger()
+    assert window.desk.shelf.cloth("moss stars").photo is None
+    shelf.click(page.back)
+    window.show_prints()
+    basket = window.basket_page
+    basket.lying.activated.emit(basket.lying.findData("moss stars"))
+    new = window.desk.project.prints[-1]
+    assert (new.name, new.motif, new.ground) == ("moss stars", "stars", "#4c6b45")
 
 
 def test_a_demo_s_shelf_is_not_the_maker_s(shelf):

@@ -101,13 +101,13 @@ def _points_only(image: QImage) -> QImage:
     return bare
 
 
-def _packed(image: QImage, name: str) -> str:
+def _packed(image: QImage, name: str, most: int = MOST_PHOTO) -> str:
     for quality in QUALITIES:
         buffer = QBuffer()
         buffer.open(QIODevice.OpenModeFlag.WriteOnly)
         image.save(buffer, "JPEG", quality)  # type: ignore[call-overload]
         text = base64.b64encode(bytes(buffer.data().data())).decode("ascii")
-        if len(text) <= MOST_PHOTO:
+        if len(text) <= most:
             return text
     raise FileTrouble(f"{name} is too rich to be kept inside the project: save it smaller first.")
 
@@ -123,6 +123,20 @@ def mean_colour(image: QImage) -> str:
         for part in zip(*((c.red(), c.green(), c.blue()) for c in points), strict=True)
     )
     return QColor(red, green, blue).name()
+
+
+def smaller(photo: Photo, side: int, most: int) -> Photo | None:
+    """The same photo with fewer points, in at most so many letters; None if it cannot be shown."""
+    image = _decoded(photo.data, photo.wide, photo.high)
+    if image is None:
+        return None
+    size = QSize(side, side)
+    if max(image.width(), image.height()) > side:
+        image = image.scaled(
+            size, Qt.AspectRatioMode.KeepAspectRatio, Qt.TransformationMode.SmoothTransformation
+        )
+    text = _packed(image, "This picture", most)
+    return photo.model_copy(update={"data": text, "wide": image.width(), "high": image.height()})
 
 
 _images: OrderedDict[tuple[str, int, int], QImage | None] = OrderedDict()

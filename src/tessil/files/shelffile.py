@@ -11,6 +11,7 @@ from typing import Any, get_args
 
 from pydantic import ValidationError
 
+from tessil.core.numbers.corners import read_corners
 from tessil.core.numbers.lengths import LengthError, Units, read_length
 from tessil.core.numbers.rulers import rulers
 from tessil.core.shelf.outlines import largest_inside
@@ -20,12 +21,13 @@ from tessil.core.words.refusals import first_refusal, printable
 from tessil.files.csvtext import Cells, read_list, rows_of, write_list
 from tessil.files.disk import held, reason
 from tessil.files.ownfile import put_aside
+from tessil.files.pictures import check_pictures
 from tessil.files.places import data_folder
 from tessil.files.projectfile import validated, write_quickly
 
-FORMAT = 4
+FORMAT = 5
 LOST = "what is put on the shelf now"
-LARGEST = 16 * 1024 * 1024
+LARGEST = 96 * 1024 * 1024
 LARGEST_CSV = 8 * 1024 * 1024
 COLUMNS = (
     "kind",
@@ -67,7 +69,9 @@ def from_text(text: str, name: str = "The shelf") -> Shelf:
     if number > FORMAT:
         raise NewerFile(f"{name} was written by a newer Tessil.")
     data.pop("format")
-    return validated(Shelf, data, name)
+    shelf = validated(Shelf, data, name)
+    check_pictures(((one.name, one.photo) for one in shelf.cloths), name)
+    return shelf
 
 
 def load_shelf(path: Path | None = None) -> Shelf:
@@ -77,7 +81,7 @@ def load_shelf(path: Path | None = None) -> Shelf:
         if not path.exists():
             return NOTHING
         if path.stat().st_size > LARGEST:
-            raise BrokenFile("The shelf is larger than it can be (16 MB).")
+            raise BrokenFile("The shelf is larger than it can be (96 MB).")
         return from_text(path.read_text("utf-8"))
     except UnicodeDecodeError:
         raise BrokenFile("The shelf is not text.") from None
@@ -170,10 +174,9 @@ def read_shelf(path: Path, shelf: Shelf, units: Units) -> Shelf:
 
 def _corners(text: str, units: Units) -> dict[str, Any]:
     """Corners one after the other, ``0;0 9;0 7½;6``."""
-    pairs = [part.split(";") for part in text.split()]
-    if any(len(pair) != 2 for pair in pairs):
+    corners, more = read_corners(text, units)
+    if more:
         raise LengthError("Corners are written 0;0 9;0 7½;6, one after the other.")
-    corners = [(read_length(x, units), read_length(y, units)) for x, y in pairs]
     width, length = largest_inside(corners)
     return {"corners": corners, "width": width, "length": length}
 

@@ -342,7 +342,7 @@ class Cutter:
             return "Not all of its cuts are made."
         shelf = self.shelving.need()
         today = datetime.date.today().isoformat()
-        after = put_away(shelf, spread, f"left-{uuid4().hex[:8]}", today)
+        after = self.shelving.with_looks(put_away(shelf, spread, f"left-{uuid4().hex[:8]}", today))
         words = f"Put what is left of {spread.lot.name} on the shelf"
         self.desk.stack.beginMacro(words)
         try:

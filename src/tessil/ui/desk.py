@@ -347,10 +347,10 @@ class Desk(QObject):
         self._push(UndoStep(self, book, made, change.words, run))
         return ""
 
-    def attempt_shelf(self, shelf: Shelf, words: str) -> None:
-        """Another shelf, as one step that can be taken back."""
+    def attempt_shelf(self, shelf: Shelf, words: str, run: str = "") -> None:
+        """Another shelf, as one step that can be taken back; steps of one run are one."""
         if shelf != self.shelf:
-            self._push(UndoStep(self, shelf, None, words, ""))
+            self._push(UndoStep(self, shelf, None, words, run))
 
     def try_out(self, change: Edit) -> str:
         """Show what a change would bring, without keeping it."""

@@ -170,6 +170,8 @@ def _bias(plan: Plan) -> Iterator[Spec]:
             "",
             partial(_add, plan),
         )
+        about = "Scraps and quarters of the binding's cloth that lie there, small ones first"
+        yield Spec("bias.take", "page", "Take pieces from the shelf", about, None, _asked)
     for at, piece in enumerate(bias.pieces):
         rest = (*bias.pieces[:at], *bias.pieces[at + 1 :])
         words = write_piece(piece, plan.marks.notation)
@@ -181,6 +183,9 @@ def _bias(plan: Plan) -> Iterator[Spec]:
             None,
             always(edit("Leave a piece out", ("bias.pieces", rest))),
         )
+
+
+_asked = always(Edit("", ()))  # the window does it
 
 
 def _add(plan: Plan, text: str) -> Edit:

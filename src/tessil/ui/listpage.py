@@ -6,8 +6,15 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
-from PySide6.QtGui import QKeyEvent
+from PySide6.QtCore import (
+    QAbstractTableModel,
+    QItemSelectionModel,
+    QModelIndex,
+    QPersistentModelIndex,
+    Qt,
+    Signal,
+)
+from PySide6.QtGui import QIcon, QKeyEvent
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
@@ -39,6 +46,7 @@ class Cell(Record, frozen=True):
     sorts: Callable[[Any], float | str]
     field: str = ""
     right: bool = False
+    chip: Callable[[Any], QIcon | None] | None = None  # a small picture before the text
 
 
 def word(head: str, wide: int, field: str, change: bool = True) -> Cell:
@@ -123,6 +131,8 @@ class Table(QAbstractTableModel):
         cell = self.cells[index.column()]
         if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.EditRole):
             return cell.text(self.rows[self.shown[index.row()]])
+        if role == Qt.ItemDataRole.DecorationRole and cell.chip is not None:
+            return cell.chip(self.rows[self.shown[index.row()]])
         if role == Qt.ItemDataRole.TextAlignmentRole and cell.right:
             return int(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         return None
@@ -144,6 +154,7 @@ class ListPage(QWidget):
     they say (``show_said``)."""
 
     empty = "Nothing is written down yet."
+    more = ""  # that can be done with its entries
     left = Signal()
     csv_out = Signal()
     csv_in = Signal()
@@ -265,10 +276,25 @@ class ListPage(QWidget):
             self.refresh()
 
     def refresh(self) -> None:
-        """Show the list as it is."""
+        """Show the list as it is; what was chosen in it stays so."""
+        before = self.table.rows
+        chosen = {self.named(before[at]) for at in self.chosen()}
         self.table.show_rows(self.entries())
+        if chosen and before is not self.table.rows:
+            self._choose(chosen)
         self._tell()
         self.show_said()
+
+    def named(self, row: Any) -> object:
+        """By what an entry is known again."""
+        return row
+
+    def _choose(self, names: set[object]) -> None:
+        model, choice = self.view.selectionModel(), QItemSelectionModel.SelectionFlag
+        for line, at in enumerate(self.table.shown):
+            if self.named(self.table.rows[at]) in names:
+                flags = choice.Select | choice.Rows
+                model.select(self.table.index(line, 0), flags)
 
     def _search(self, text: str) -> None:
         self.table.search(text)
@@ -279,7 +305,8 @@ class ListPage(QWidget):
         if shown < all_:
             self.told.setText(f"{shown} of {all_} rows have these words.")
         elif all_:
-            self.told.setText(f"{all_} rows. Click a head to sort by it, a cell to change it.")
+            how = "Click a head to sort by it, a cell to change it."
+            self.told.setText(f"{all_} rows. {how} {self.more}".strip())
         else:
             self.told.setText(self.empty)
 

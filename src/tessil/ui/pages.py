@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -14,6 +15,7 @@ from tessil.ui.filing import FilingWindow
 from tessil.ui.searches import Searches
 
 if TYPE_CHECKING:
+    from tessil.core.catalogue.prints import Photo
     from tessil.files.printing import Pages
     from tessil.files.recovery import Lost
     from tessil.ui.cutter import Cutter
@@ -109,6 +111,7 @@ class PagedWindow(FilingWindow):
         page.left.connect(self._to_work)
         page.csv_out.connect(self.ask_shelf_out)
         page.csv_in.connect(self.ask_shelf_in)
+        page.photo_wanted.connect(self.ask_photo)
         self.pages.addWidget(page)
         return page
 
@@ -160,6 +163,8 @@ class PagedWindow(FilingWindow):
             self.show_materials()
         elif key == "wares.take":
             self.say(self.cutter.take_wares())
+        elif key == "bias.take":
+            self.say(self.shelving.take_bias(self.cutter.keeper))
         elif key == "shelf.page":
             self.show_shelf()
         else:
@@ -262,20 +267,25 @@ class PagedWindow(FilingWindow):
         """Read a picture off the thread; what is wrong with it stands beside its button."""
         if not path.is_file():
             return f"“{path.name}” is not a file that can be opened."
-        logs = self.pages.currentWidget() is self.__dict__.get("log_page")
+        key, made, take = self._photo_for()
 
         def work(watch: object) -> tuple[Edit, str]:
             from tessil.drawing.photos import read_photo
 
-            photo = read_photo(path)
-            made = self.log_page.photo_edit(photo) if logs else self.basket_page.take_photo(photo)
-            return made, ""
+            return made(read_photo(path)), ""
 
         self.searches.give_up()
-        self.searches.start_work(
-            "log.photo" if logs else "photo", work, self.desk.attempt_book if logs else None
-        )
+        self.searches.start_work(key, work, take)
         return ""
+
+    def _photo_for(self) -> tuple[str, Callable[[Photo], Edit], Callable[[Edit], str] | None]:
+        """What is said of a photo's reading, what it changes, and who takes that: by the page."""
+        page = self.pages.currentWidget()
+        if page is self.__dict__.get("log_page"):
+            return "log.photo", self.log_page.photo_edit, self.desk.attempt_book
+        if page is self.__dict__.get("shelf_page"):
+            return "shelf.photo", self.shelf_page.photo_edit, self.shelf_page.take_photo
+        return "photo", self.basket_page.take_photo, None
 
     def show_photo_state(self) -> None:
         """A word beside the button: the picture is being read, or what is wrong with it."""
@@ -283,6 +293,9 @@ class PagedWindow(FilingWindow):
         if "photo" in said and "basket_page" in self.__dict__:
             runs = self.searches.key == "photo"
             self.basket_page.say_photo("Reading the picture…" if runs else said["photo"])
+        if "shelf.photo" in said and "shelf_page" in self.__dict__:
+            runs = self.searches.key == "shelf.photo"
+            self.shelf_page.say_photo("Reading the picture…" if runs else said["shelf.photo"])
         if "log.photo" in said and "log_page" in self.__dict__:
             runs = self.searches.key == "log.photo"
             words = "Reading the picture…" if runs else said["log.photo"]

@@ -6,136 +6,23 @@ from collections.abc import Callable
 from typing import Any
 
 from pydantic import ValidationError
-from PySide6.QtCore import QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QKeyEvent, QPainter, QPaintEvent, QPen, QTransform
-from PySide6.QtWidgets import (
-    QFrame,
-    QGridLayout,
-    QHBoxLayout,
-    QPushButton,
-    QScrollArea,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.edits import Edit, edit
-from tessil.core.layout.values import value_of, value_word
+from tessil.core.layout.values import value_word
 from tessil.core.shelf.inhand import cloth_names
 from tessil.core.words.refusals import first_refusal
-from tessil.drawing import theme
-from tessil.drawing.fonts import text_font
-from tessil.drawing.photos import with_part
-from tessil.drawing.prints import print_brush
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.basket import Swatch
 from tessil.ui.widgets.choosers import Chooser, Tick
 from tessil.ui.widgets.fieldrow import FieldRow
-from tessil.ui.widgets.fields import CountField, LengthField, TypedField, WordField
-from tessil.ui.widgets.photoview import PhotoView
+from tessil.ui.widgets.fields import CountField, TypedField, WordField
+from tessil.ui.widgets.lookform import COLOURS, LookForm, LookView, plainly_said
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Words
-
-MOTIFS = (
-    ("plain", "plain weave"),
-    ("dots", "dots"),
-    ("checks", "checks"),
-    ("sprigs", "sprigs"),
-    ("ticking", "ticking"),
-    ("waves", "waves"),
-    ("plaid", "plaid"),
-    ("notes", "notes"),
-    ("stars", "stars"),
-    ("leaves", "leaves"),
-    ("birds", "birds"),
-    ("rings", "rings"),
-)
-COLOURS = (
-    "#f6efe0",
-    "#d8c8a8",
-    "#e6b655",
-    "#d98a3d",
-    "#c9543b",
-    "#8e2f45",
-    "#6d4a7c",
-    "#3d4c80",
-    "#2e5f87",
-    "#4f8a8b",
-    "#7aa07c",
-    "#4c6b45",
-    "#8c6a48",
-    "#4a3b32",
-    "#8b8f94",
-    "#262a33",
-)
-SHOWN = 6  # inches of the print that the large swatch shows
-
-
-class LargeSwatch(QWidget):
-    """So many inches of a print, with a ruler's edge to see its scale."""
-
-    def __init__(self) -> None:
-        super().__init__()
-        self.cloth: Print | None = None
-        self.in_metric = False
-        self.setMinimumSize(260, 200)
-        self.setAccessibleName("The print at scale")
-
-    def show_print(self, cloth: Print, in_metric: bool) -> None:
-        self.cloth, self.in_metric = cloth, in_metric
-        self.update()
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        if self.cloth is None:
-            return
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        side = min(self.width() - 4, self.height() - 30)
-        box = QRectF(2, 2, side, side)
-        per_inch = side / SHOWN
-        brush = print_brush(self.cloth, per_inch)
-        brush.setTransform(brush.transform() * QTransform.fromTranslate(2, 2))
-        painter.setPen(QPen(QColor(theme.INK), 1))
-        painter.setBrush(brush)
-        painter.drawRect(box)
-        step = per_inch / 2.54 if self.in_metric else per_inch
-        painter.setFont(text_font(theme.SMALL))
-        for at in range(int(side / step + 0.01) + 1):
-            x = 2 + at * step
-            painter.drawLine(
-                QRectF(x, side + 4, 0, 6).topLeft(), QRectF(x, side + 4, 0, 6).bottomLeft()
-            )
-            if at % (5 if self.in_metric else 1) == 0:
-                words = f"{at} {'cm' if self.in_metric else 'in'}" if at == 0 else str(at)
-                painter.drawText(QRectF(x + 2, side + 8, 60, 16), words)
-
-
-class ColourRow(QWidget):
-    """A colour by its chip, or typed as #rrggbb."""
-
-    def __init__(self, attempt: Callable[[Any, str], str]) -> None:
-        super().__init__()
-        column = QVBoxLayout(self)
-        column.setContentsMargins(0, 0, 0, 0)
-        column.setSpacing(3)
-        self.field = WordField(attempt)
-        self.field.setAccessibleName("Colour, #rrggbb")
-        grid = QGridLayout()
-        grid.setSpacing(2)
-        for at, colour in enumerate(COLOURS):
-            chip = QPushButton()
-            fixed(chip, 26, 20)
-            chip.setStyleSheet(
-                f"QPushButton {{ background: {colour}; padding: 0; min-height: 0; }}"
-                f"QPushButton:focus {{ border: 2px solid {theme.THREAD}; padding: 0; }}"
-            )
-            chip.setAccessibleName(f"Colour {colour}")
-            chip.setToolTip(colour)
-            chip.clicked.connect(lambda _=False, hexed=colour: attempt(hexed, ""))
-            grid.addWidget(chip, at // 8, at % 8)
-        column.addLayout(grid)
-        column.addWidget(self.field)
-        self.setFocusProxy(self.field)
 
 
 class PrintsPage(QWidget):
@@ -160,16 +47,11 @@ class PrintsPage(QWidget):
         body.addWidget(self._list(), 0)
         body.addWidget(self._form(), 0)
         right = QVBoxLayout()
-        self.large = LargeSwatch()
-        self.photo = PhotoView()
-        self.photo.moved.connect(self._photo_moved)
-        self.photo.grabbed.connect(self._new_run)
-        self.value = Words()
-        self.value.setObjectName("soft")
-        self.value.setWordWrap(True)
-        right.addWidget(self.large, 1)
-        right.addWidget(self.photo, 1)
-        right.addWidget(self.value)
+        self.view = LookView()
+        self.photo = self.view.photo
+        self.view.moved.connect(self._photo_moved)
+        self.view.photo.grabbed.connect(self._new_run)
+        right.addWidget(self.view, 1)
         body.addLayout(right, 1)
         self._run = ""
         desk.planned.connect(self._planned)
@@ -225,37 +107,20 @@ class PrintsPage(QWidget):
         fixed(card, 356)
         self.form = QVBoxLayout(card)
         self.form.setSpacing(8)
+        self.look = LookForm(
+            lambda: self.desk.plan.marks.notation, self.desk.new_run, self._looks, self._ask_photo
+        )
+        self.ground = self.look.ground
         self._row("name", "Name", WordField(self._set("name")), "What you call it")
-        motif = Chooser((*MOTIFS, ("photo", "a photo of it")), self._motif)
-        self._row("motif", "Drawn as", motif, "Drawn at scale, or your own photo")
-        self.ground, self.ink = ColourRow(self._set("ground")), ColourRow(self._set("ink"))
-        self._row("ground", "Ground", self.ground, "The colour of the cloth")
-        self._row("ink", "Figure", self.ink, "The colour of its motif")
-        notation = lambda: self.desk.plan.marks.notation  # noqa: E731
-        self._row(
-            "repeat",
-            "Repeat",
-            LengthField(notation, self._set("repeat"), False),
-            "From one motif to the same one again",
-        )
-        self._row(
-            "apart",
-            "Points apart",
-            LengthField(notation, self._apart, False),
-            "On the real cloth, from one round handle to the other",
-        )
-        self.file = QPushButton("Choose the photo…")
-        self.file.clicked.connect(self.file_wanted)
-        self._row("file", "Photo", self.file, "PNG or JPEG")
+        self.rows |= self.look.rows
+        for row in self.look.rows.values():
+            self.form.addWidget(row)
         self._row(
             "amount",
             "In hand",
             CountField(self._set("amount"), True),
             "Pieces of it; empty: cut as needed",
         )
-        self.directional = Tick("It has an up and a down")
-        self.directional.clicked.connect(lambda on: self._set("directional")(on, ""))
-        self._row("directional", "", self.directional, "It must stand upright in the bag")
         self.placed = Tick("Its picture is placed")
         self.placed.clicked.connect(lambda on: self._set("placed")(on, ""))
         about = "Each piece is cut by a window with it in the middle: a repeat more each way"
@@ -267,14 +132,8 @@ class PrintsPage(QWidget):
         return card
 
     def _row(self, key: str, label: str, field: QWidget, help_: str) -> None:
-        row = FieldRow(label, field, help_, 88)
-        typed = field.field if isinstance(field, ColourRow) else field
-        if isinstance(typed, TypedField):
-            typed.new_run = self.desk.new_run
-            typed.told.connect(row.tell)
-        typed.setObjectName(typed.objectName() or f"print.{key}")
-        self.rows[key] = row
-        self.form.addWidget(row)
+        self.rows[key] = self.look.row(key, label, field, help_)
+        self.form.addWidget(self.rows[key])
 
     # -- showing ------------------------------------------------------------------
 
@@ -302,18 +161,9 @@ class PrintsPage(QWidget):
         self.at = min(self.at, max(len(prints) - 1, 0))
         self._show_list(prints)
         cloth = self.cloth
-        for key, row in self.rows.items():
-            photo = cloth is not None and cloth.photo is not None
-            row.setVisible(
-                cloth is not None
-                and (
-                    photo
-                    if key in ("apart", "file")
-                    else not photo
-                    if key in ("ground", "ink", "repeat")
-                    else True
-                )
-            )
+        for row in self.rows.values():
+            row.setVisible(cloth is not None)
+        self.look.show_cloth(cloth)
         self.gone.setEnabled(cloth is not None)
         if cloth is not None:
             self._show_cloth(cloth)
@@ -352,31 +202,13 @@ class PrintsPage(QWidget):
         return holder
 
     def _show_cloth(self, cloth: Print) -> None:
-        for key in ("name", "repeat", "amount"):
+        for key in ("name", "amount"):
             field = self.rows[key].field
             assert isinstance(field, TypedField)
             field.show_value(getattr(cloth, key))
-        self.ground.field.show_value(cloth.ground)
-        self.ink.field.show_value(cloth.ink)
-        motif = self.rows["motif"].field
-        assert isinstance(motif, Chooser)
-        motif.show_value("photo" if cloth.photo else cloth.motif)
-        self.directional.setChecked(cloth.directional)
         self.placed.setChecked(cloth.placed)
         self.favourite.setChecked(cloth.favourite)
-        self.large.show_print(cloth, self.desk.project.units == "metric")
-        self.photo.setVisible(cloth.photo is not None)
-        if cloth.photo is not None:
-            self.photo.show_photo(cloth.photo)
-            apart = self.rows["apart"].field
-            assert isinstance(apart, TypedField)
-            apart.show_value(cloth.photo.apart)
-        drag = " Drag the square handles to the part to use, the round ones to two places whose "
-        drag += "distance you know."
-        self.value.setText(
-            f"A {value_word(cloth)} print: lightness {value_of(cloth):.0f} of 100."
-            + (drag if cloth.photo else "")
-        )
+        self.view.show_cloth(cloth, self.desk.project.units == "metric")
 
     # -- answering ----------------------------------------------------------------
 
@@ -403,34 +235,27 @@ class PrintsPage(QWidget):
             sentence = self.desk.attempt(change, f"print {self.at} {key} {run}" if run else "")
         except ValidationError as error:
             sentence = first_refusal(error)
-        if "pattern" in sentence:
-            sentence = "A colour is # and six digits or letters a to f, such as #c9543b."
+        sentence = plainly_said(sentence)
         if not run:  # a typed field tells its own sentence, in its own time
             self.rows[key].tell(sentence)
         return sentence
 
-    def _motif(self, motif: Any, _run: str) -> str:
-        if motif == "photo":
-            self.file_wanted.emit()
-            self.refresh()
-            return ""
+    def _ask_photo(self) -> None:
+        self.file_wanted.emit()
+        self.refresh()
+
+    def _looks(self, key: str, value: Any, run: str) -> str:
+        """How the print in hand looks."""
         base = f"prints.{self.at}"
-        return self._try(
-            "motif",
-            edit("Change a print's motif", (f"{base}.motif", motif), (f"{base}.photo", None)),
-        )
+        if key == "motif":
+            words, also = "Change a print's motif", ((f"{base}.photo", None),)
+            return self._try(key, edit(words, (f"{base}.motif", value), *also))
+        if key == "apart":
+            change = edit("Set the photo's scale", (f"{base}.photo.apart", value))
+            return self._try(key, change, run)
+        return self._set(key)(value, run)
 
-    def _apart(self, value: Any, run: str) -> str:
-        return self._try(
-            "apart", edit("Set the photo's scale", (f"prints.{self.at}.photo.apart", value)), run
-        )
-
-    def _photo_moved(self, crop: Any, one: Any, other: Any) -> None:
-        cloth = self.cloth
-        if cloth is None or cloth.photo is None:
-            return
-        photo = cloth.photo if crop == cloth.photo.crop else with_part(cloth.photo, crop)
-        photo = photo.model_copy(update={"one": one, "other": other})
+    def _photo_moved(self, photo: Photo) -> None:
         self._try(
             "file",
             edit("Crop and scale the photo", (f"prints.{self.at}.photo", photo)),
@@ -442,10 +267,8 @@ class PrintsPage(QWidget):
         return edit("Use a photo", (f"prints.{self.at}.photo", photo))
 
     def say_photo(self, words: str) -> None:
-        """A word beside the photo's button: that it is being read, or what is wrong with it."""
-        beside = "file" if self.rows["file"].isVisible() else "motif"
-        for key in ("file", "motif"):
-            self.rows[key].tell(words if key == beside else "")
+        """A word beside the photo's button."""
+        self.look.say_photo(words)
 
     def _offer_lying(self) -> None:
         """Cloths of the shelf that are not in the basket yet."""
@@ -467,6 +290,7 @@ class PrintsPage(QWidget):
         keys = {entry.key for entry in prints}
         key = next(f"print-{n}" for n in range(1, 200) if f"print-{n}" not in keys)
         ground = COLOURS[(3 * len(prints) + 4) % len(COLOURS)]
+        seen = self.desk.shelf.cloth(name) if name else None
         new = Print(
             key=key,
             name=name or f"Print {len(prints) + 1}",
@@ -474,6 +298,8 @@ class PrintsPage(QWidget):
             ground=ground,
             ink="#f6efe0",
         )
+        if seen is not None:
+            new = seen.model_copy(update={"key": key, "name": name})
         sentence = self.desk.attempt(edit("Add a print", ("prints", (*prints, new))))
         self.rows["name"].tell(sentence)
         self.at = len(self.desk.project.prints) - 1

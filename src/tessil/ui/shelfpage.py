@@ -3,20 +3,32 @@
 from __future__ import annotations
 
 import datetime
+from typing import Any
 from uuid import uuid4
 
+from msgspec.structs import replace
 from pydantic import ValidationError
+from PySide6.QtCore import QSize, Signal
+from PySide6.QtGui import QIcon
+from PySide6.QtWidgets import QVBoxLayout, QWidget
 
-from tessil.core.edits import applied, edit
+from tessil.core.catalogue.prints import Photo, Print
+from tessil.core.edits import Edit, applied, edit
 from tessil.core.numbers.lengths import LengthError, Notation
-from tessil.core.shelf.rows import Row, fresh_id
+from tessil.core.shelf.inhand import CLOTHS
+from tessil.core.shelf.rows import Row, fresh_id, known_as
 from tessil.core.shelf.typed import read_row
 from tessil.core.words.refusals import first_refusal, printable
 from tessil.ui.desk import Desk
 from tessil.ui.listpage import Cell, ListPage, figure, word
-from tessil.ui.shelving import Shelving
+from tessil.ui.shelving import Shelving, small_look
+from tessil.ui.widgets.basket import chip
+from tessil.ui.widgets.lookform import LookForm, LookView, plainly_said
+from tessil.ui.widgets.sized import fixed
+from tessil.ui.widgets.words import Elided
 
 HELP = "fq river ripple 3 · 1/2 yd oat · 5 x 4 pea dots · zip 12 navy 2 · strips 2½ birds 6"
+CHIP = (34, 20)  # points of the small picture beside a name
 
 
 def size_text(row: Row, notation: Notation) -> str:
@@ -32,25 +44,29 @@ def _area(row: Row) -> float:
 
 
 class ShelfPage(ListPage):
-    """Lists what there is; ``csv_out`` and ``csv_in`` ask the window for a file."""
+    """Lists what there is; ``csv_out``, ``csv_in`` and ``photo_wanted`` ask the window for a
+    file."""
 
+    photo_wanted = Signal()
     empty = "Nothing is on the shelf yet: type what there is, a line each."
+    more = "Choose a cloth to say how it looks."
 
     def __init__(self, desk: Desk, shelving: Shelving) -> None:
         def size(row: Row) -> str:
             return size_text(row, desk.plan.marks.notation)
 
         cells = (
-            word("Kind", 104, "kind", change=False),
-            word("Name", 200, "name"),
-            Cell("Size", 150, size, _area),
-            figure("Number", 80, lambda row: str(row.number), "number"),
-            word("Place", 140, "place"),
-            figure("Price", 74, _price, "price"),
-            word("Date", 116, "date"),
-            word("Note", 140, "note"),
-            word("Kept for", 120, "kept_for"),
+            word("Kind", 96, "kind", change=False),
+            replace(word("Name", 206, "name"), chip=self._chip),
+            Cell("Size", 132, size, _area),
+            figure("Number", 76, lambda row: str(row.number), "number"),
+            word("Place", 124, "place"),
+            figure("Price", 66, _price, "price"),
+            word("Date", 104, "date"),
+            word("Note", 130, "note"),
+            word("Kept for", 110, "kept_for"),
         )
+        self._looks: tuple[object, dict[str, Print]] = (None, {})
         about = "What there is, kept beside all projects. Cutting takes from it first."
         super().__init__(desk, "The shelf", about, cells)
         self.shelving = shelving
@@ -62,15 +78,131 @@ class ShelfPage(ListPage):
         self.gone = self.add_button("Take out", self.take_out)
         self.add_button("Save as CSV…", self.csv_out.emit)
         self.add_button("Take from CSV…", self.csv_in.emit)
+        self.view.setIconSize(QSize(*CHIP))
+        self.body.addWidget(self._side())
         desk.shelved.connect(self._follow)
 
     def entries(self) -> tuple[Row, ...]:
         return self.desk.shelf.rows
 
+    def named(self, row: Row) -> object:
+        return row.id
+
     def begin(self) -> None:
         self.shelving.need()
         super().begin()
         self.line.setFocus()
+
+    # -- how a cloth looks ---------------------------------------------------------
+
+    def _side(self) -> QWidget:
+        """The look of the cloth that is chosen in the list."""
+        self.side = QWidget()
+        fixed(self.side, 330)
+        column = QVBoxLayout(self.side)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(8)
+        self.called = Elided()
+        self.called.setObjectName("figure")
+        self.shown = LookView()
+        self.shown.large.setMinimumSize(200, 120)
+        self.shown.moved.connect(self._photo_moved)
+        self.look = LookForm(
+            lambda: self.desk.plan.marks.notation, self.desk.new_run, self._change_look, self._ask
+        )
+        column.addWidget(self.called)
+        column.addWidget(self.shown, 1)
+        for row in self.look.rows.values():
+            column.addWidget(row)
+        self.side.setVisible(False)
+        return self.side
+
+    def cloth_of(self, row: Row) -> Print | None:
+        """How a row's cloth looks: as the shelf knows it, else as the bag in hand has it."""
+        if row.kind not in CLOTHS:
+            return None
+        prints, cloths = self.desk.project.prints, self.desk.shelf.cloths
+        if self._looks[0] != (id(prints), id(cloths)):
+            found = {known_as(one.name): one for one in (*prints, *cloths)}
+            self._looks = ((id(prints), id(cloths)), found)
+        return self._looks[1].get(known_as(row.name))
+
+    def _chip(self, row: Row) -> QIcon | None:
+        cloth = self.cloth_of(row)
+        if cloth is None:
+            return None
+        return chip(cloth, CHIP, self.devicePixelRatioF())
+
+    def chosen_row(self) -> Row | None:
+        """The cloth that is chosen in the list: the first of several."""
+        rows = [self.table.rows[at] for at in self.chosen()]
+        return next((row for row in rows if row.kind in CLOTHS), None)
+
+    def show_said(self) -> None:
+        """The look of the cloth that is chosen."""
+        row = self.chosen_row()
+        self.side.setVisible(row is not None)
+        if row is None:
+            return
+        cloth = self._cloth_to_change(row)
+        self.called.say(row.name)
+        self.shown.show_cloth(cloth, self.desk.project.units == "metric")
+        self.look.show_cloth(cloth)
+
+    def _cloth_to_change(self, row: Row) -> Print:
+        """How the chosen cloth looks; of one whose look is not known a plain weave."""
+        known = self.cloth_of(row) or Print(key="cloth", name=row.name)
+        return known.model_copy(update={"amount": None, "favourite": False, "name": row.name})
+
+    def _ask(self) -> None:
+        self.photo_wanted.emit()
+        self.show_said()
+
+    def _change_look(self, key: str, value: Any, run: str) -> str:
+        """Another look of the chosen cloth; a sentence where that cannot be."""
+        row = self.chosen_row()
+        if row is None:
+            return ""
+        also = [("photo", None)] if key == "motif" else []
+        field = "photo.apart" if key == "apart" else key
+        try:
+            cloth = applied(self._cloth_to_change(row), edit("", (field, value), *also))
+        except ValidationError as error:
+            sentence = plainly_said(first_refusal(error))
+            if not run:
+                self.look.rows[key].tell(sentence)
+            return sentence
+        self._keep(cloth, f"look {row.id} {key} {run}" if run else "")
+        return ""
+
+    def _keep(self, cloth: Print, run: str = "") -> None:
+        after = self.desk.shelf.looking(small_look(cloth))
+        self.desk.attempt_shelf(after, f"Change how {cloth.name} looks", run)
+
+    def _photo_moved(self, photo: Photo) -> None:
+        row = self.chosen_row()
+        if row is not None:
+            cloth = self._cloth_to_change(row).model_copy(update={"photo": photo})
+            self._keep(cloth, f"handle {row.id} {self.shown.photo.handle}")
+
+    def photo_edit(self, photo: Photo) -> Edit:
+        """The edit of the shelf that gives the chosen cloth this photo, as small as they are kept
+        here."""
+        row = self.chosen_row()
+        if row is None:
+            return edit("")
+        cloth = small_look(self._cloth_to_change(row).model_copy(update={"photo": photo}))
+        cloths = self.desk.shelf.looking(cloth).cloths
+        return edit(f"Use a photo of {cloth.name}", ("cloths", cloths))
+
+    def take_photo(self, change: Edit) -> str:
+        """Take what a photo changes; no sentence, since it was read already."""
+        self.desk.attempt_shelf(applied(self.desk.shelf, change), change.words)
+        return ""
+
+    def say_photo(self, words: str) -> None:
+        """A word beside the photo's button."""
+        self.look.say_photo(words)
 
     # -- answering ----------------------------------------------------------------
 

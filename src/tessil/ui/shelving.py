@@ -12,13 +12,24 @@ from uuid import uuid4
 
 from PySide6.QtCore import QObject, Signal
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.edits import Edit
-from tessil.core.shelf.inhand import laid_down, taken_up
-from tessil.core.shelf.rows import NOTHING, Keeper, Shelf
+from tessil.core.shelf.inhand import bias_taken_up, laid_down, taken_up, with_looks
+from tessil.core.shelf.rows import MOST_LOOK, NOTHING, Keeper, Shelf
 from tessil.ui.desk import Desk
 from tessil.ui.rest import Rest
 
 REST_MS, MOST_MS = 200, 1000
+LOOK_SIDE = 480  # points of a photo that is kept on the shelf
+
+
+def small_look(cloth: Print) -> Print:
+    """A cloth as it is kept on the shelf: a photo with fewer points, since a shelf has many."""
+    if cloth.photo is None or len(cloth.photo.data) <= MOST_LOOK:
+        return cloth
+    from tessil.drawing.photos import smaller
+
+    return cloth.model_copy(update={"photo": smaller(cloth.photo, LOOK_SIDE, MOST_LOOK)})
 
 
 class Shelving(QObject):
@@ -90,6 +101,7 @@ class Shelving(QObject):
         """Scraps, offcuts and the pack of the bag in hand lie on the shelf for all bags."""
         shelf, today = self.need(), datetime.date.today().isoformat()
         after, change = laid_down(shelf, self.desk.plan, f"hand-{uuid4().hex[:8]}", today)
+        after = self.with_looks(after)
         nothing = "Nothing lies by: no offcuts, no pack, no scraps that it is not pieced of."
         return self._moved(after, change, nothing) or "It lies on the shelf now, for all bags."
 
@@ -98,6 +110,18 @@ class Shelving(QObject):
         after, change = taken_up(self.need(), self.desk.plan, keeper)
         nothing = "No scrap of this bag's prints lies on the shelf."
         return self._moved(after, change, nothing) or "They stand in the list of scraps now."
+
+    def take_bias(self, keeper: Keeper) -> str:
+        """Pieces of the binding's cloth are taken from the shelf, to cut bias from."""
+        after, change = bias_taken_up(self.need(), self.desk.plan, keeper)
+        nothing = "No piece of the binding's cloth lies on the shelf."
+        return self._moved(after, change, nothing) or "They stand among the pieces for bias now."
+
+    def with_looks(self, after: Shelf) -> Shelf:
+        """The shelf with the looks of the bag's cloths of which something is new there."""
+        if after is self.desk.shelf:
+            return after
+        return with_looks(after, map(small_look, self.desk.project.prints))
 
     def _moved(self, after: Shelf, change: Edit, nothing: str) -> str:
         """The shelf and the bag changed in one step that can be taken back; a sentence if not."""

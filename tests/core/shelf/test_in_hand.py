@@ -3,15 +3,20 @@
 import pytest
 import shapely
 
+from tessil.core.catalogue.prints import Print
+from tessil.core.choices import bound_print
+from tessil.core.edges.choice import MOST_PIECES
+from tessil.core.edges.pieces import read_pieces
 from tessil.core.edits import applied
+from tessil.core.numbers.corners import read_corners
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError
 from tessil.core.piecing.choice import Pack, Scrap
 from tessil.core.plan import plan
 from tessil.core.sandwich.choice import Offcut
-from tessil.core.shelf.inhand import kind_on_shelf, laid_down, taken_up
+from tessil.core.shelf.inhand import bias_taken_up, kind_on_shelf, laid_down, taken_up, with_looks
 from tessil.core.shelf.outlines import largest_inside
-from tessil.core.shelf.rows import Keeper, Row, Shelf
+from tessil.core.shelf.rows import Keeper, Row, Shelf, merged_shelves
 from tessil.core.shelf.typed import read_row
 from tests.conftest import tote
 
@@ -68,10 +73,30 @@ def test_an_odd_scrap_is_said_by_its_corners():
 
 
 @pytest.mark.parametrize(
+    ("text", "units", "rest"),
+    [
+        ("0 0, 8 0, 0 6", "inch", ""),
+        ("0,0 8,0 0,6", "inch", ""),
+        ("0;0 8;0 0;6", "inch", ""),
+        ("0 0, 8 0, 0 6 oat, washed 2", "inch", "oat, washed 2"),
+        ("0,0 8,0 0,6 oat, washed 2", "inch", "oat, washed 2"),
+        ("0 0, 20.32 0, 0 15.24", "metric", ""),  # 1 in is 2.54 cm exactly
+        ("0;0 20,32;0 0;15,24", "metric", ""),
+    ],
+)
+def test_corners_are_read_in_every_way_they_are_said(text, units, rest):
+    assert read_corners(text, units) == (corners((0, 0), (8, 0), (0, 6)), rest)
+    if not rest:
+        assert [piece.corners for piece in read_pieces(text, units)] == [
+            corners((0, 0), (8, 0), (0, 6))
+        ]
+
+
+@pytest.mark.parametrize(
     ("text", "says"),
     [
         ("corners 0,0 8,0 river", "one after the other"),
-        ("corners river", "one after the other"),
+        ("corners river", "two numbers"),
         ("corners 0,0 8,0 0,6", "name"),
         ("corners 0,0 -8,0 0,6 river", "left and top"),
         ("corners 0,0 8x,0 0,6 river", "no unit"),
@@ -123,6 +148,66 @@ def test_nothing_is_lost_where_the_shelf_has_no_room(rich, monkeypatch):
     shelf, change = laid_down(Shelf(rows=(full,)), rich, "mark", "")
     assert told(shelf) == told(Shelf(rows=(full,)))
     assert applied(rich.project, change) == rich.project
+
+
+def test_pieces_of_the_binding_s_cloth_are_taken_for_bias_small_ones_first(rich):
+    cloth = rich.project.print_of(bound_print(rich.project)).name
+    odd = corners((0, 0), (9, 0), (0, 8))
+    shelf = Shelf(
+        rows=(
+            Row(id="fq", kind="fat quarter", name=cloth.upper(), width=F(21), length=F(18)),
+            Row(id="odd", name=cloth, width=F(4), length=F(4), corners=odd, number=2),
+            Row(id="long", kind="yardage", name=cloth, width=F(40), length=F(9)),
+            Row(id="kept", name=cloth, width=F(3), length=F(3), kept_by="other"),
+            Row(id="else", name="moss", width=F(3), length=F(3)),
+        )
+    )
+    after, change = bias_taken_up(shelf, rich, Keeper("mine", "Mine"))
+    assert [row.id for row in after.rows] == ["long", "kept", "else"]
+    bias = applied(rich.project, change).bias
+    assert bias.source == "pieces"
+    assert [(one.width, one.corners) for one in bias.pieces] == [(4, odd), (4, odd), (21, ())]
+    many = Shelf(rows=(Row(id="m", name=cloth, width=F(5), length=F(5), number=99),))
+    after, change = bias_taken_up(many, rich)
+    assert after.row("m").number == 99 - MOST_PIECES
+    assert len(applied(rich.project, change).bias.pieces) == MOST_PIECES
+    bare = Shelf()
+    assert bias_taken_up(bare, rich)[0] is bare
+
+
+def test_a_cloth_looks_as_the_bag_has_it_once_something_of_it_lies_there(rich):
+    red, blue = rich.project.prints[:2]
+    shelf = Shelf(rows=(Row(id="a", name="red dots", width=F(4), length=F(6)),))
+    seen = with_looks(shelf, rich.project.prints)
+    assert [one.name for one in seen.cloths] == [red.name]
+    assert seen.cloth(" RED DOTS ").motif == red.motif
+    assert seen.cloth(blue.name) is None
+    other = red.model_copy(update={"motif": "stars"})
+    known = seen.looking(other)
+    assert known.cloth(red.name).motif == "stars"
+    assert with_looks(known, rich.project.prints) is known  # what the shelf knows, it knows
+
+
+def test_the_looks_of_cloths_that_are_gone_make_room(monkeypatch):
+    monkeypatch.setattr("tessil.core.shelf.rows.MOST_CLOTHS", 3)
+    shelf = Shelf(rows=(Row(id="a", name="b", width=F(4), length=F(6)),))
+    for name in ("a", "b", "c", "d"):
+        shelf = shelf.looking(Print(key="k", name=name))
+    assert [one.name for one in shelf.cloths] == ["b", "d"]
+
+
+def test_two_windows_keep_each_other_s_looks():
+    base = Shelf().looking(Print(key="k", name="oat")).looking(Print(key="k", name="moss"))
+    ours = base.looking(Print(key="k", name="oat", motif="stars"))
+    theirs = base.looking(Print(key="k", name="sky", motif="birds"))
+    both = merged_shelves(base, ours, theirs)
+    assert {one.name: one.motif for one in both.cloths} == {
+        "oat": "stars",
+        "moss": "plain",
+        "sky": "birds",
+    }
+    gone = base.model_copy(update={"cloths": base.cloths[1:]})
+    assert [one.name for one in merged_shelves(base, gone, theirs).cloths] == ["moss", "sky"]
 
 
 def test_scraps_of_its_prints_are_taken_up_and_no_others(rich):

@@ -5,15 +5,19 @@ from __future__ import annotations
 import re
 
 from tessil.core.edges.choice import MOST_PIECES, BiasPiece
-from tessil.core.numbers.lengths import Inches, LengthError, Notation, Units, read_length, read_size
+from tessil.core.numbers.corners import HOW, read_corners
+from tessil.core.numbers.lengths import LengthError, Notation, Units, read_size
 
 _MANY = re.compile(r"\s*[×x]\s*(\d{1,2})\s*$")
 
 
 def read_pieces(text: str, units: Units) -> tuple[BiasPiece, ...]:
     """One or several alike; raises LengthError or a validator's error with a sentence."""
-    if "," in text and "×" not in text and "x" not in text.lower().replace("max", ""):
-        return (BiasPiece(corners=tuple(_corner(part, units) for part in text.split(","))),)
+    if set(",;") & set(text) and "×" not in text and "x" not in text.lower().replace("max", ""):
+        corners, more = read_corners(text, units)
+        if more:
+            raise LengthError(HOW)
+        return (BiasPiece(corners=corners),)
     number = 1
     if len(re.split(r"[×x*]", text)) > 2 and (many := _MANY.search(text)):
         number, text = int(many[1]), text[: many.start()]
@@ -21,13 +25,6 @@ def read_pieces(text: str, units: Units) -> tuple[BiasPiece, ...]:
         raise LengthError(f"From 1 to {MOST_PIECES} pieces can be told at once.")
     width, height = read_size(text, units)
     return (BiasPiece(width=width, height=height),) * number
-
-
-def _corner(text: str, units: Units) -> tuple[Inches, Inches]:
-    parts = text.split()
-    if len(parts) != 2:
-        raise LengthError("Give each corner as two numbers, such as 0 0, 12 0, 9 7.")
-    return read_length(parts[0], units), read_length(parts[1], units)
 
 
 def write_piece(piece: BiasPiece, notation: Notation) -> str:

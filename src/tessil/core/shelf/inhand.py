@@ -10,6 +10,8 @@ from collections.abc import Iterable, Iterator, Mapping
 
 from tessil.core.catalogue import Material
 from tessil.core.catalogue.prints import Print
+from tessil.core.choices import bound_print
+from tessil.core.edges.choice import MOST_PIECES, BiasPiece
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.choice import MOST_SCRAPS, Scrap
@@ -23,6 +25,7 @@ from tessil.core.shelf.rows import (
     Row,
     Shelf,
     fresh_id,
+    known_as,
 )
 
 PACKED = Fraction(5, 2)  # a small charm square, where nothing says how large those of a pack are
@@ -141,6 +144,39 @@ def taken_up(shelf: Shelf, plan: Plan, job: Keeper = NOBODY) -> tuple[Shelf, Edi
     if after is shelf:
         return shelf, Edit("", ())
     return after, edit("Take scraps from the shelf", ("scraps", tuple(scraps)))
+
+
+def bias_taken_up(shelf: Shelf, plan: Plan, job: Keeper = NOBODY) -> tuple[Shelf, Edit]:
+    """Pieces of the binding's cloth from the shelf, small ones first, as pieces to cut bias
+    from."""
+    project, after = plan.project, shelf
+    wanted = known_as(project.print_of(bound_print(project)).name)
+    pieces = list(project.bias.pieces)
+    rows = [row for row in shelf.rows if row.kind in CLOTHS and known_as(row.name) == wanted]
+    for row in sorted(rows, key=lambda row: (row.width or 0) * (row.length or 0)):
+        number = min(row.number, MOST_PIECES - len(pieces))
+        if not row.flat or number < 1 or not row.free_for(job) or row.kind == "yardage":
+            continue
+        piece = BiasPiece(width=row.width, height=row.length, corners=row.corners)
+        pieces += [piece] * number
+        left = row.number - number
+        kept = after.having(row.model_copy(update={"number": left}))
+        after = kept if left else after.without(row.id)
+    if after is shelf:
+        return shelf, Edit("", ())
+    changes = (("bias.pieces", tuple(pieces)), ("bias.source", "pieces"))
+    return after, edit("Take pieces for bias from the shelf", *changes)
+
+
+def with_looks(shelf: Shelf, prints: Iterable[Print]) -> Shelf:
+    """The shelf with the looks of these cloths of a bag's, where something of them lies there and
+    no look of it is known yet."""
+    there = {known_as(row.name) for row in shelf.rows if row.kind in CLOTHS}
+    there -= {known_as(one.name) for one in shelf.cloths}
+    for one in prints:
+        if known_as(one.name) in there:
+            shelf = shelf.looking(one.model_copy(update={"amount": None, "favourite": False}))
+    return shelf
 
 
 def cloth_names(shelf: Shelf, prints: Iterable[Print]) -> tuple[str, ...]:

@@ -5,10 +5,11 @@ Frozen records of a document of its own.  Must not know files, nor what is cut f
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, TypeVar
 
 from pydantic import Field
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Name, Room60, Size
 from tessil.core.numbers.lengths import Inches
@@ -17,6 +18,9 @@ from tessil.core.numbers.records import Record
 MOST_ROWS = 20_000
 MOST_OF_A_ROW = 9999
 MOST_CORNERS = 24  # of an odd scrap
+MOST_CLOTHS = 400  # whose looks are known
+MOST_LOOK = 160_000  # letters of base64 of a photo here: a shelf has many
+Part = TypeVar("Part")
 Kind = Literal[
     "yardage",
     "fat quarter",
@@ -120,9 +124,13 @@ class Row(Decided):
 
 
 class Shelf(Decided):
-    """All rows, in the order in which they came."""
+    """All rows, in the order in which they came, and how their cloths look.
+
+    A cloth is known by its name, in large or small letters: all rows of that name are of it.
+    """
 
     rows: Annotated[tuple[Row, ...], Field(max_length=MOST_ROWS)] = ()
+    cloths: Annotated[tuple[Print, ...], Field(max_length=MOST_CLOTHS)] = ()
 
     def row(self, id_: str) -> Row | None:
         """The row of that id."""
@@ -139,26 +147,54 @@ class Shelf(Decided):
         kept = tuple(row for row in self.rows if row.id not in ids)
         return self.model_copy(update={"rows": kept})
 
+    def cloth(self, name: str) -> Print | None:
+        """How the cloth of that name looks, if that is known."""
+        wanted = known_as(name)
+        return next((one for one in self.cloths if known_as(one.name) == wanted), None)
+
+    def looking(self, cloth: Print) -> Shelf:
+        """The shelf with another look of a cloth; where it knows as many as it can, those go of
+        which nothing lies there."""
+        name = known_as(cloth.name)
+        others = tuple(one for one in self.cloths if known_as(one.name) != name)
+        if len(others) >= MOST_CLOTHS:
+            there = {known_as(row.name) for row in self.rows}
+            others = tuple(one for one in others if known_as(one.name) in there)
+        return self.model_copy(update={"cloths": (*others, cloth)[-MOST_CLOTHS:]})
+
 
 NOTHING = Shelf()
 
 
+def known_as(name: str) -> str:
+    """By what a cloth is known, however it is written."""
+    return name.strip().casefold()
+
+
 def merged_shelves(base: Shelf, ours: Shelf, theirs: Shelf) -> Shelf:
-    """Their shelf with what we changed since ``base``, row by row; a row both changed is ours."""
+    """Their shelf with what we changed since ``base``, row by row and look by look; what both
+    changed is ours."""
     if theirs == base:
         return ours
-    old = {row.id: row for row in base.rows}
-    mine = {row.id: row for row in ours.rows}
-    kept: dict[str, Row] = {}
-    for row in theirs.rows:
-        before, now = old.get(row.id), mine.get(row.id)
-        if before is not None and now is None and row == before:
+    rows = _merged(*({row.id: row for row in one.rows} for one in (base, ours, theirs)))
+    looks = _merged(
+        *({known_as(one.name): one for one in of.cloths} for of in (base, ours, theirs))
+    )
+    return Shelf(rows=tuple(rows)[:MOST_ROWS], cloths=tuple(looks)[-MOST_CLOTHS:])
+
+
+def _merged(old: dict[str, Part], mine: dict[str, Part], theirs: dict[str, Part]) -> list[Part]:
+    """Theirs, one by one, with what is new or otherwise among mine."""
+    kept: dict[str, Part] = {}
+    for key, one in theirs.items():
+        before, now = old.get(key), mine.get(key)
+        if before is not None and now is None and one == before:
             continue  # we took it out, and nobody touched it
-        kept[row.id] = row if now is None or now == before else now
-    for row in ours.rows:
-        if row.id not in kept and row != old.get(row.id):
-            kept[row.id] = row
-    return Shelf(rows=tuple(kept.values())[:MOST_ROWS])
+        kept[key] = one if now is None or now == before else now
+    for key, one in mine.items():
+        if key not in kept and one != old.get(key):
+            kept[key] = one
+    return list(kept.values())
 
 
 def fresh_id(taken: Shelf, mark: str) -> str:

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import re
 
+from tessil.core.numbers.corners import read_corners
 from tessil.core.numbers.lengths import Inches, LengthError, Units, read_length, read_size
 from tessil.core.shelf.outlines import largest_inside
 from tessil.core.shelf.rows import LONG, MOST_CORNERS, USUAL, Kind, Row
@@ -73,7 +74,7 @@ def read_row(text: str, units: Units, usable: Inches, id_: str) -> Row:
     if not words:
         raise LengthError("Say what it is, such as “fq river ripple 3” or “1/2 yd oat”.")
     if words[0].casefold() in _CORNERS:
-        return _by_corners(words[1:], units, id_)
+        return _by_corners(" ".join(words[1:]), units, id_)
     kind, words = _kind(words)
     bare = kind in ("squares", "strips", *LONG)
     size, words = ((), words) if kind in _NAMED else _size(words, units, bare)
@@ -89,19 +90,14 @@ def read_row(text: str, units: Units, usable: Inches, id_: str) -> Row:
 
 
 _CORNERS = ("corner", "corners")
-_PLACE = re.compile(r"^([^;,]+)[;,]([^;,]+)$|^([^;]+);([^;]+)$")
 
 
-def _by_corners(words: list[str], units: Units, id_: str) -> Row:
-    """An odd scrap: ``corners 0,0 9,0 7½,6 0,5 river ripple``; a semicolon where commas are
-    decimal."""
-    corners: list[tuple[Inches, Inches]] = []
-    while words and (found := _PLACE.match(words[0])):
-        x, y = (read_length(part, units) for part in found.groups() if part is not None)
-        if x < 0 or y < 0:
-            raise LengthError("Measure its corners from left and top: none is less than 0.")
-        corners.append((x, y))
-        words = words[1:]
+def _by_corners(text: str, units: Units, id_: str) -> Row:
+    """An odd scrap: ``corners 0,0 9,0 7½,6 0,5 river ripple``."""
+    corners, said = read_corners(text, units)
+    if any(place < 0 for corner in corners for place in corner):
+        raise LengthError("Measure its corners from left and top: none is less than 0.")
+    words = said.split()
     if not 3 <= len(corners) <= MOST_CORNERS:
         raise LengthError("Say its corners one after the other: corners 0,0 9,0 7½,6 0,5 river.")
     number, words = _number(words) if words else (1, words)
@@ -115,7 +111,7 @@ def _by_corners(words: list[str], units: Units, id_: str) -> Row:
         name=name[:80],
         width=width,
         length=length,
-        corners=tuple(corners),
+        corners=corners,
         number=number,
     )
 

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QTransform
+from PySide6.QtGui import QColor, QIcon, QPainter, QPaintEvent, QPen, QPixmap, QTransform
 from PySide6.QtWidgets import QAbstractButton, QGridLayout, QVBoxLayout, QWidget
 
 from tessil.core.catalogue.prints import Print
@@ -29,6 +30,24 @@ def swatch_words(cloth: Print) -> str:
     if cloth.favourite:
         parts.append("a favourite")
     return ", ".join(parts)
+
+
+@lru_cache(maxsize=256)
+def chip(cloth: Print, size: tuple[int, int], ratio: float) -> QIcon:
+    """A small picture of a print for a list, in its own colours in a chosen row too."""
+    wide, high = size
+    made = QPixmap(round(wide * ratio), round(high * ratio))
+    made.setDevicePixelRatio(ratio)
+    made.fill(Qt.GlobalColor.transparent)
+    painter = QPainter(made)
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    painter.setBrush(print_brush(cloth, 14))
+    painter.setPen(QPen(QColor(theme.INK), 0.8))
+    painter.drawRect(QRectF(0.5, 0.5, wide - 1, high - 1))
+    painter.end()
+    icon = QIcon(made)
+    icon.addPixmap(made, QIcon.Mode.Selected)
+    return icon
 
 
 class Swatch(QAbstractButton):
