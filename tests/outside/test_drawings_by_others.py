@@ -60,6 +60,6 @@ def test_a_cloth_as_svg_prints_at_its_size(found, qapp):
     width, height = (int(v) for v in re.search(r'viewBox="0 0 (\d+) (\d+)"', text).groups())
     long, wide = max(sheet.width, sheet.length), min(sheet.width, sheet.length)
     size = (long, wide) if sheet.length > sheet.width else (sheet.width, sheet.length)
-    assert width == pytest.approx(float(size[0]) * PER_INCH + 80, abs=1)
+    assert width == pytest.approx(float(size[0]) * PER_INCH + 120, abs=1)
     assert height == pytest.approx(float(size[1]) * PER_INCH + 76, abs=1)
     assert f"{found.spreads[0].lot.name}: to cut" in text

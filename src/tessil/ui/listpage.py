@@ -286,8 +286,8 @@ class ListPage(QWidget):
         self.show_said()
 
     def named(self, row: Any) -> object:
-        """By what an entry is known again."""
-        return row
+        """By what an entry is known again: itself, as long as it is not changed."""
+        return id(row)
 
     def _choose(self, names: set[object]) -> None:
         model, choice = self.view.selectionModel(), QItemSelectionModel.SelectionFlag

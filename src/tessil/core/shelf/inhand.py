@@ -157,6 +157,8 @@ def bias_taken_up(shelf: Shelf, plan: Plan, job: Keeper = NOBODY) -> tuple[Shelf
         number = min(row.number, MOST_PIECES - len(pieces))
         if not row.flat or number < 1 or not row.free_for(job) or row.kind == "yardage":
             continue
+        assert row.width is not None
+        assert row.length is not None
         piece = BiasPiece(width=row.width, height=row.length, corners=row.corners)
         pieces += [piece] * number
         left = row.number - number
