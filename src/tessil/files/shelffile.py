@@ -74,15 +74,31 @@ def from_text(text: str, name: str = "The shelf") -> Shelf:
     return shelf
 
 
+# What a file held when it was read or written last, by its path and by what the disk says of it: a
+# shelf with many photos takes a while to read.
+_known: dict[Path, tuple[tuple[int, int, int], Shelf]] = {}
+
+
+def _stamp(path: Path) -> tuple[int, int, int]:
+    """Another one as soon as anybody has written the file: that makes a new one in its place."""
+    told = path.stat()
+    return told.st_ino, told.st_mtime_ns, told.st_size
+
+
 def load_shelf(path: Path | None = None) -> Shelf:
     """The maker's shelf, an empty one if there is none yet; raises FileTrouble."""
     path = path or shelf_path()
     try:
         if not path.exists():
             return NOTHING
+        stamp = _stamp(path)
+        if path in _known and _known[path][0] == stamp:
+            return _known[path][1]
         if path.stat().st_size > LARGEST:
             raise BrokenFile("The shelf is larger than it can be (96 MB).")
-        return from_text(path.read_text("utf-8"))
+        shelf = from_text(path.read_text("utf-8"))
+        _known[path] = stamp, shelf
+        return shelf
     except UnicodeDecodeError:
         raise BrokenFile("The shelf is not text.") from None
     except OSError as error:
@@ -112,6 +128,7 @@ def keep_shelf(base: Shelf, ours: Shelf) -> tuple[Shelf, str]:
             made = merged_shelves(base, ours, theirs := load_shelf())
             if made != theirs:
                 write_quickly(path, to_text(made))
+                _known[path] = _stamp(path), made
             return made, ""
     except FileTrouble as trouble:
         return base, str(trouble)
