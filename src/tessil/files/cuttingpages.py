@@ -10,8 +10,9 @@ from collections.abc import Iterator, Sequence
 
 from msgspec.structs import replace
 
+from tessil.core.bag.ids import CutId
 from tessil.core.cutting.acts.shopping import Line
-from tessil.core.cutting.acts.whole import Lying, Spread, Spreads
+from tessil.core.cutting.acts.whole import Lying, Spread, Spreads, Want
 from tessil.core.making.cautions import caution_for
 from tessil.core.numbers.lengths import Notation, Units
 from tessil.core.numbers.records import Record
@@ -130,26 +131,53 @@ def _freed(spread: Spread, at: int, notation: Notation) -> str:
 def _labels(spreads: Sequence[Spread], notation: Notation, width: float) -> Iterator[Block]:
     """A label for every piece, to be cut out and pinned on."""
     every = [(spread, one) for spread in spreads for one in spread.pieces]
-    laid = Counter(one.want.key for _, one in every)  # one more where one was cut wrong
-    counts: dict[str, int] = {}
+    laid = Counter[Alike]()  # one more where one was cut wrong
+    wanted = dict[Alike, dict[str, int]]()
+    for _, one in every:
+        laid[_alike(one)] += _from_one(one.want)
+        of = wanted.setdefault(_alike(one), {})
+        of[one.want.key] = one.want.number * _from_one(one.want)
+    counts = Counter[Alike]()
     texts = []
     for spread, one in every:
-        counts[one.want.key] = counts.get(one.want.key, 0) + 1
-        texts.append(_label(spread, one, counts[one.want.key], laid[one.want.key], notation))
+        alike = _alike(one)
+        number = max(laid[alike], sum(wanted[alike].values()))
+        for _ in range(_from_one(one.want)):
+            counts[alike] += 1
+            texts.append(_label(spread, one, counts[alike], number, notation))
     yield heading("Labels for the pieces", fresh=True)
     for at in range(0, len(texts), LABELS_ABREAST):
         yield _row(texts[at : at + LABELS_ABREAST], width / LABELS_ABREAST)
 
 
+Alike = tuple[int, CutId, object]
+
+
+def _alike(one: Lying) -> Alike:
+    """Pieces that are numbered together: each line of a bag's list; what is cut by a window from
+    rough pieces of two lengths is one line."""
+    want = one.want
+    return want.bag, want.item.id, want.key if want.item.windows is None else "windows"
+
+
+def _from_one(want: Want) -> int:
+    """How many pieces come of one that lies on the cloth."""
+    return 1 if want.item.windows is None else want.item.windows.number
+
+
 def _label(
     spread: Spread, one: Lying, nth: int, number: int, notation: Notation
 ) -> tuple[str, ...]:
-    arrow = "" if one.want.turns else "  ↑ up"
+    want, fine = one.want, one.want.item.windows
+    arrow = "" if want.turns else "  ↑ up"
+    width, height = (want.width, want.height)
+    if fine is not None:
+        width, height = fine.width.value, fine.height.value
     return (
-        f"{one.want.words}{arrow}",
-        notation.size(one.want.width, one.want.height),
-        f"{one.want.bag_name}, {nth} of {max(number, one.want.number)}",
-        spread.lot.name,
+        f"{want.words}{arrow}",
+        notation.size(width, height),
+        f"{want.bag_name}, {nth} of {number}",
+        spread.lot.name if fine is None else f"{spread.lot.name}, by a window",
     )
 
 

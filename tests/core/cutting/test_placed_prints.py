@@ -1,9 +1,12 @@
 """Prints whose picture is placed: rough rows by hand, windows found in them wherever they begin."""
 
+import io
 import random
+import re
 from collections import Counter
 from math import floor
 
+import pypdf
 import pytest
 
 from tessil.core.bag.ids import CutNote
@@ -14,6 +17,8 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.words.cuts import note_words
 from tessil.drawing.picture import Cloth
+from tessil.files.cuttingpages import OnPaper, cutting_sheet
+from tessil.files.printing import pdf_of
 from tests.conftest import tote
 
 F = Fraction
@@ -126,6 +131,23 @@ def test_a_photo_comes_again_by_its_own_size():
     )
     assert Print(key="p", name="P", photo=photo).tile == (4, 3)
     assert Print(key="p", name="P", repeat=F(3, 2)).tile == (F(3, 2), F(3, 2))
+
+
+def test_every_piece_of_a_window_has_a_label_of_its_own_size(qapp):
+    made = bag(4, bags=3)
+    lots = lots_of([made])
+    found = spreads_of(plan_whole(lots, (), made.marks, 0.0), lots)
+    asked = OnPaper(
+        "Tote", found, ("new cloth",) * len(found.spreads), (), made.marks.notation, "inch"
+    )
+    pages = pypdf.PdfReader(io.BytesIO(pdf_of(cutting_sheet(asked), "Tote"))).pages
+    text = " ".join(" ".join(page.extract_text().split()) for page in pages)
+    labels = re.findall(r"2½ × 2½ Test tote, (\d+) of (\d+) Red dots, by a window", text)
+    expected = []
+    for number in [item.number.whole for item in wanted(made)]:
+        expected += [(nth, number) for nth in range(1, number + 1)]
+    assert expected
+    assert sorted((int(nth), int(of)) for nth, of in labels) == sorted(expected)
 
 
 @pytest.mark.parametrize(("turned", "at"), [(False, (2.0, 1.0)), (True, (6.0, 5.0))])

@@ -10,6 +10,14 @@ SQUARES = ("square", "piece")
 SCRAP: CutKind = "course piece"  # cut from what there is, so not bought
 
 
+class Windows(Record, frozen=True):
+    """Pieces that are cut from a rough one by a window: how large, and how many of each."""
+
+    width: Figure
+    height: Figure
+    number: int
+
+
 class CutItem(Record, frozen=True):
     """Pieces of one size: what they are, for what, from which stock, how many, how large."""
 
@@ -24,6 +32,7 @@ class CutItem(Record, frozen=True):
     material: bool = False  # of the catalogue, not a print
     joins: bool = False  # may be put together edge to edge
     in_hand: bool = False  # counted there already: neither cut nor bought
+    windows: Windows | None = None  # of a rough piece
 
     @property
     def id(self) -> CutId:

@@ -14,7 +14,7 @@ from msgspec.structs import replace
 
 from tessil.core.bag.ids import CutKind, CutNote
 from tessil.core.catalogue.prints import Print
-from tessil.core.cutting.item import SCRAP, CutItem
+from tessil.core.cutting.item import SCRAP, CutItem, Windows
 from tessil.core.cutting.task import CutTask
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, count, given
@@ -61,6 +61,7 @@ def _rows(item: CutItem, cloth: Print, usable: Inches) -> Iterator[CutItem]:
                 width=wide.called("rough, width"),
                 height=_higher(item.height, along),
                 notes=(*item.notes, CutNote("window", many)),
+                windows=Windows(item.width, item.height, many),
             )
 
 
