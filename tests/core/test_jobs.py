@@ -1,9 +1,12 @@
 """A job of bags: what is shared is shared, what is a bag's own stays its own."""
 
+from collections import Counter
+
 import pytest
 from pydantic import ValidationError
 
 from tessil.core.brief.choice import Seams
+from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.choosing import forget, measure
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.memory.same import same
@@ -14,7 +17,8 @@ from tessil.core.plan import plan
 from tessil.core.project import MOST_IN_A_JOB, Job, OneBag, Project, Shared, job_of
 from tessil.core.shapes import SHAPES
 from tessil.core.shapes.acts.shaping import reshape
-from tessil.core.starting import Answers, copied, first_project, joining
+from tessil.core.starting import Answers, brought, copied, first_project, joining
+from tessil.core.trouble import CannotPlan
 from tessil.files.projectfile import load
 from tests.conftest import DEMO, load_bag, tote
 
@@ -55,6 +59,62 @@ def test_what_is_shared_changes_for_all_and_the_rest_for_one(kit):
     assert all(job.bags[at] is kit.bags[at] for at in (0, 2, 3))
     only = applied(kit.project(3), edit("", ("seams.side", F(1, 2))))
     assert kit.holding(only, 3).shared is kit.shared
+
+
+def by_names(made):
+    """What is cut, with the cloths by their names and not by their keys."""
+    return Counter(
+        (i.id, i.number.value, i.width.value, i.height.value, stock_name(made, i))
+        for i in made.items
+    )
+
+
+def stock_name(made, item):
+    return item.stock if item.material else made.project.print_of(item.stock).name
+
+
+def test_the_bags_of_files_are_brought_together_and_each_is_cut_as_it_was_alone(kit):
+    job = load(DEMO)
+    for name in FOUR[1:]:
+        job = brought(job, load(DEMO.with_name(f"{name}.tessil")), iter(()))
+    assert [bag.name for bag in job.bags] == [bag.name for bag in kit.bags]
+    for at, name in enumerate(FOUR):
+        alone = plan(load_bag(DEMO.with_name(f"{name}.tessil")))
+        assert by_names(plan(job.project(at))) == by_names(alone), name
+    prints = job.shared.prints
+    assert len({one.name.casefold() for one in prints}) == len(prints)
+    assert len({one.key for one in prints}) == len(prints)
+
+
+def test_a_cloth_whose_key_another_has_keeps_its_pieces(kit):
+    """Its blue is called as our red is: everything of it that was blue is blue still."""
+    ours, base = job_of(tote(name="Ours")), tote(name="Theirs")
+    swap = {"red": "blue", "blue": "red"}
+    prints = tuple(
+        one.model_copy(update={"key": swap.get(one.key, one.key), "name": f"Their {one.name}"})
+        for one in base.prints
+    )
+    theirs = job_of(base.model_copy(update={"prints": prints}))
+    job = brought(ours, theirs, iter(["fresh"]))
+    assert by_names(plan(job.project(0))) == by_names(plan(ours.project()))
+    assert by_names(plan(job.project(1))) == by_names(plan(theirs.project()))
+    assert job.bags[1].id == "fresh"
+    again = brought(job, theirs, iter(["more"]))
+    assert len(again.shared.prints) == len(job.shared.prints)
+    assert len({bag.id for bag in again.bags}) == 3
+    assert len({bag.name for bag in again.bags}) == 3
+
+
+def test_what_cannot_be_brought_together_is_said(kit):
+    own = OwnMaterial(key="own-1", name="Felt", kind="batting", relaxed_mm=2.0)
+    ours = job_of(tote(materials=(own,)))
+    other = job_of(tote(materials=(own.model_copy(update={"relaxed_mm": 3.0}),)))
+    with pytest.raises(CannotPlan, match="“Felt” of their own"):
+        brought(ours, other, iter("abc"))
+    assert brought(ours, ours, iter("abc")).shared.materials == (own,)
+    many = kit.model_copy(update={"bags": kit.bags * 8})
+    with pytest.raises(ValidationError):
+        brought(many, many, iter(f"m{n}" for n in range(99)))
 
 
 def test_a_job_of_one_bag_is_called_as_it_is_and_several_are_counted(kit):

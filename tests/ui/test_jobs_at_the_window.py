@@ -55,6 +55,26 @@ def test_keys_go_through_the_bags_and_round(kit):
     assert window.desk.stack.count() == 0  # looking changes nothing
 
 
+def test_the_bags_of_a_file_join_the_job_and_are_cut_with_it(hands):
+    window = hands.window
+    window.open_demo("march-card-clutch")
+    window.acts["bring-bags"].trigger()
+    assert window.file_bar.isVisible()
+    window.file_bar.line.setText(str(KIT.with_name("no.tessil")))
+    hands.click(window.file_bar.go)
+    assert "is not a file that can be opened" in window.file_bar.error.text()
+    window.file_bar.line.setText(str(KIT))
+    hands.click(window.file_bar.go)
+    assert window.switch.text() == "2 of 5 bags ▾"
+    assert window.name.text() == "Rehearsal satchel"
+    assert {want.bag for lot in window.cutter.lots() for want in lot.wants} == {0, 1, 2, 3, 4}
+    names = [bag.name for bag in window.desk.job.bags]
+    assert names[3] == "March-card clutch 2"  # a name of its own, since one is called so
+    window.acts["undo"].trigger()
+    assert len(window.desk.job.bags) == 1
+    assert window.name.text() == "March-card clutch"
+
+
 def test_what_is_typed_is_this_bags_and_undo_goes_to_it(kit):
     window = kit.window
     _pick(kit, "2.")

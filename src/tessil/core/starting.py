@@ -6,22 +6,25 @@ values are common practice, no source.
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import count
 from typing import Any, Literal
 
 from msgspec.structs import replace
 
 from tessil.core.brief.choice import Held, Seams, ShapeChoice, Thing
-from tessil.core.catalogue.prints import Print
+from tessil.core.catalogue.prints import Print, known_as
 from tessil.core.edges.choice import Binding, Zipper
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER, Inches, Units
 from tessil.core.numbers.records import Record
 from tessil.core.panels.choice import Oversize, PanelChoices
 from tessil.core.piecing.choice import Piecing
-from tessil.core.project import Job, OneBag, Project, job_of
+from tessil.core.project import Job, OneBag, Project, Shared, job_of
 from tessil.core.quilting.choice import Quilting
 from tessil.core.sandwich.choice import Layers, Ply
 from tessil.core.shapes import SHAPES
+from tessil.core.trouble import CannotPlan
 
 CM = IN_PER["cm"]
 FIRST_PRINTS = (
@@ -169,6 +172,80 @@ def _of_prints(choices: PanelChoices, keys: tuple[str, ...]) -> PanelChoices:
     laid = keys[: len(asked)]
     piecing = choices.piecing.model_copy(update={"prints": laid})
     return choices.model_copy(update={"piecing": piecing})
+
+
+# Fields of a bag in which the key of a print stands.
+OF_PRINTS = ("print", "prints", "border_print")
+
+
+def brought(job: Job, other: Job, marks: Iterator[str]) -> Job:
+    """The job with the bags of another, what they are sewn of, and what lies by for them.
+
+    Cloths of one name are one cloth; a cloth whose key another has is given a free one.  ``marks``
+    are for bags whose own the job has.  Raises CannotPlan if both have a material of their own
+    that is called alike and is not alike, and a validator's error if it is too much.
+    """
+    shared, more = job.shared, other.shared
+    for one in more.materials:
+        mine = next((own for own in shared.materials if own.key == one.key), one)
+        if mine != one:
+            words = f"Both have a material “{one.name}” of their own, and they are not alike"
+            raise CannotPlan("materials", f"{words}: call one of them otherwise first.")
+    prints, names = list(shared.prints), dict[str, str]()
+    for cloth in more.prints:
+        same = next((one for one in prints if known_as(one.name) == known_as(cloth.name)), None)
+        if same is None:
+            same = cloth.model_copy(update={"key": _free_key(prints, cloth.key)})
+            prints.append(same)
+        names[cloth.key] = same.key
+    scraps = [
+        one.model_copy(update={"print": names.get(one.print, one.print)}) for one in more.scraps
+    ]
+    own = [one for one in more.materials if one not in shared.materials]
+    made = Shared.model_validate(
+        dict(shared)
+        | {
+            "prints": tuple(prints),
+            "scraps": (*shared.scraps, *scraps),
+            "offcuts": (*shared.offcuts, *more.offcuts),
+            "materials": (*shared.materials, *own),
+        }
+    )
+    after = job.model_copy(update={"shared": made})
+    for bag in other.bags:
+        taken = {one.id for one in after.bags}
+        told = _sewn_of(bag, names).model_copy(
+            update={
+                "id": next(marks) if bag.id in taken else bag.id,
+                "name": _free_name(after, bag.name),
+            }
+        )
+        after = after.model_copy(update={"bags": (*after.bags, told)})
+    return Job.model_validate(dict(after))
+
+
+def _sewn_of(bag: OneBag, names: Mapping[str, str]) -> OneBag:
+    """A bag whose prints are called by other keys."""
+    if all(old == new for old, new in names.items()):
+        return bag
+
+    def said(value: object, field: str = "") -> object:
+        if isinstance(value, dict):
+            return {key: said(one, str(key)) for key, one in value.items()}
+        if isinstance(value, list | tuple):
+            return type(value)(said(one, field) for one in value)
+        if field in OF_PRINTS and isinstance(value, str):
+            return names.get(value, value)
+        return value
+
+    return OneBag.model_validate(said(bag.model_dump()))
+
+
+def _free_key(prints: Sequence[Print], key: str) -> str:
+    """A key that no print has: with a number behind it where it is taken."""
+    taken = {one.key for one in prints}
+    more = (f"{key[:36]}-{number}" for number in count(2))
+    return key if key not in taken else next(one for one in more if one not in taken)
 
 
 def copied(job: Job, at: int, mark: str) -> OneBag:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from pydantic import ValidationError
 from PySide6.QtCore import QPoint
 from PySide6.QtWidgets import QMenu, QPushButton
 
@@ -11,10 +12,14 @@ from tessil.core.choosing import measure, read_in
 from tessil.core.edits import edit
 from tessil.core.piecing.acts.whole import row_step
 from tessil.core.project import Project
-from tessil.core.starting import copied, joining
+from tessil.core.starting import brought, copied, joining
 from tessil.core.trimming.acts.marking import move_mark
+from tessil.core.trouble import CannotPlan, FileTrouble
+from tessil.core.words.refusals import first_refusal, printable
+from tessil.files import recent
 from tessil.files.csvtext import write_list
-from tessil.files.projectfile import write_export
+from tessil.files.places import documents_folder
+from tessil.files.projectfile import load, write_export
 from tessil.ui.column import Column
 from tessil.ui.cutter import Cutter
 from tessil.ui.filing import new_mark
@@ -80,6 +85,26 @@ class ActingWindow(MoneyWindow):
             self._to_work()
         self.told.setText(sentence)
         return sentence
+
+    def ask_bring(self) -> None:
+        """The bags of another file join this job, to be cut together."""
+        if self.desk.is_open:
+            start = self.desk.path.parent if self.desk.path else documents_folder()
+            about, recents = "Add the bags of", recent.recent_files()
+            self.file_bar.ask(about, "Add them", Path(f"{start}/"), self.bring, False, recents)
+
+    def bring(self, path: Path) -> str:
+        """Add the bags of a file; a sentence, and the job untouched, if that cannot be."""
+        desk = self.desk
+        self._settle_typing()
+        try:
+            job = brought(desk.job, load(path), iter(new_mark, ""))
+        except (FileTrouble, CannotPlan) as trouble:
+            return str(trouble)
+        except ValidationError as error:
+            return first_refusal(error)
+        name = printable(path.stem)
+        return desk.have_job(job, len(desk.job.bags), f"Add the bags of {name}")
 
     def copy_bag(self) -> None:
         """Another bag like the one in hand, not yet measured."""

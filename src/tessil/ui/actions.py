@@ -70,6 +70,7 @@ ACTIONS = (
         "last-panel", "Panel before", ("Ctrl+Shift+Tab", "Ctrl+PgUp"), "last_panel", menu=False
     ),
     ActionRow("add-bag", "Add a bag to this job", ("Ctrl+Shift+N",), "add_bag", apart=True),
+    ActionRow("bring-bags", "Add the bags of a file…", (), "ask_bring"),
     ActionRow("copy-bag", "Copy this bag", ("Ctrl+D",), "copy_bag"),
     ActionRow("remove-bag", "Remove this bag from the job", (), "remove_bag"),
     ActionRow("next-bag", "Next bag of the job", ("Alt+PgDown",), "next_bag", menu=False),

@@ -262,8 +262,12 @@ class Desk(QObject):
         return self._have_bags((*bags[:at], *bags[at + 1 :]), max(at - 1, 0), words)
 
     def _have_bags(self, bags: tuple[OneBag, ...], at: int, words: str) -> str:
+        return self.have_job(self.job.model_copy(update={"bags": bags}), at, words)
+
+    def have_job(self, job: Job, at: int, words: str) -> str:
+        """The job with other bags, one of them in hand; a sentence if that cannot be planned."""
         self.leaving.emit()
-        work = work_on(self.job.model_copy(update={"bags": bags}), at)
+        work = work_on(job, at)
         self.memories.clear()
         try:
             made = self._planned(work, self.book)

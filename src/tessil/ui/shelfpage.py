@@ -12,11 +12,11 @@ from PySide6.QtCore import QSize, Signal
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
-from tessil.core.catalogue.prints import Photo, Print
+from tessil.core.catalogue.prints import Photo, Print, known_as
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.numbers.lengths import LengthError, Notation
 from tessil.core.shelf.inhand import CLOTHS
-from tessil.core.shelf.rows import Row, fresh_id, known_as
+from tessil.core.shelf.rows import Row, fresh_id
 from tessil.core.shelf.typed import read_row
 from tessil.core.words.refusals import first_refusal, printable
 from tessil.ui.desk import Desk

@@ -29,6 +29,11 @@ MOST_PHOTO = 700_000  # letters of base64: about half a megabyte
 MOST_IN_HAND = 5000
 
 
+def known_as(name: str) -> str:
+    """By what a cloth is known, however it is written."""
+    return name.strip().casefold()
+
+
 class Photo(Decided):
     """The maker's own picture of a cloth: the part to use, and its scale.
 

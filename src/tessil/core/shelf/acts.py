@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable, Iterator
 
+from tessil.core.catalogue.prints import known_as
 from tessil.core.costing.prices import Priced
 from tessil.core.cutting.acts.shopping import Line, WareKind
 from tessil.core.cutting.acts.whole import Lot, Source, Spread, Spreads
@@ -20,8 +21,7 @@ PART = "#"
 
 def _means(name: str, lot: Lot) -> bool:
     """Whether a row's name is that of a cloth: its print's, or its material's."""
-    wanted = name.strip().casefold()
-    return wanted in (lot.name.casefold(), lot.stock.casefold())
+    return known_as(name) in (known_as(lot.name), known_as(lot.stock))
 
 
 def sources_of(shelf: Shelf, lots: Iterable[Lot], job: Keeper = NOBODY) -> Iterator[Source]:
@@ -150,7 +150,7 @@ def _unit_price(row: Row, thing: Priced, plan: Plan) -> Fraction | None:
         return price if row.kind == "fat quarter" else None
     kind, _, rest = thing.key.partition(" ")
     if kind in ("cloth", "material"):
-        if not row.flat or row.name.strip().casefold() not in (thing.name.casefold(), rest):
+        if not row.flat or known_as(row.name) not in (known_as(thing.name), rest):
             return None
         assert row.width is not None
         assert row.length is not None

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Mapping
 
 from tessil.core.catalogue import Material
-from tessil.core.catalogue.prints import Print
+from tessil.core.catalogue.prints import Print, known_as
 from tessil.core.choices import bound_print
 from tessil.core.edges.choice import MOST_PIECES, BiasPiece
 from tessil.core.edits import Edit, edit
@@ -25,7 +25,6 @@ from tessil.core.shelf.rows import (
     Row,
     Shelf,
     fresh_id,
-    known_as,
 )
 
 PACKED = Fraction(5, 2)  # a small charm square, where nothing says how large those of a pack are
@@ -127,10 +126,10 @@ def _square_side(plan: Plan) -> Fraction:
 
 def taken_up(shelf: Shelf, plan: Plan, job: Keeper = NOBODY) -> tuple[Shelf, Edit]:
     """Scraps and squares of the bag's prints from the shelf, as scraps to piece of."""
-    prints = {one.name.casefold(): one.key for one in plan.project.prints}
+    prints = {known_as(one.name): one.key for one in plan.project.prints}
     scraps, after = list(plan.project.scraps), shelf
     for row in shelf.rows:
-        key = prints.get(row.name.strip().casefold())
+        key = prints.get(known_as(row.name))
         small = row.kind in ("scrap", "squares") and row.flat and row.number
         if key is None or not small or not row.free_for(job) or len(scraps) >= MOST_SCRAPS:
             continue
@@ -183,10 +182,10 @@ def with_looks(shelf: Shelf, prints: Iterable[Print]) -> Shelf:
 
 def cloth_names(shelf: Shelf, prints: Iterable[Print]) -> tuple[str, ...]:
     """What cloths on the shelf are called that a bag's basket has not, each once."""
-    known = {one.name.casefold() for one in prints}
+    known = {known_as(one.name) for one in prints}
     found: dict[str, str] = {}
     for row in shelf.rows:
         name = row.name.strip()
-        if row.kind in CLOTHS and row.number and name.casefold() not in known:
-            found.setdefault(name.casefold(), name)
+        if row.kind in CLOTHS and row.number and known_as(name) not in known:
+            found.setdefault(known_as(name), name)
     return tuple(found.values())

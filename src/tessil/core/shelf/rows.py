@@ -9,7 +9,7 @@ from typing import Annotated, Literal, TypeVar
 
 from pydantic import Field
 
-from tessil.core.catalogue.prints import Print
+from tessil.core.catalogue.prints import Print, known_as
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import Decided, Name, Room60, Size
 from tessil.core.numbers.lengths import Inches
@@ -164,11 +164,6 @@ class Shelf(Decided):
 
 
 NOTHING = Shelf()
-
-
-def known_as(name: str) -> str:
-    """By what a cloth is known, however it is written."""
-    return name.strip().casefold()
 
 
 def merged_shelves(base: Shelf, ours: Shelf, theirs: Shelf) -> Shelf:
