@@ -13,6 +13,7 @@ from tessil.core.memory.recall import Memory
 from tessil.core.plan import plan
 from tessil.files.logfile import load_book
 from tessil.ui import desk as desk_module
+from tessil.ui import window as window_module
 from tessil.ui.app import dress
 from tessil.ui.window import Window
 from tests.conftest import DEMO, load_bag
@@ -174,6 +175,8 @@ def window(qtbot, request, monkeypatch, planned_before):
         return memory
 
     monkeypatch.setattr(desk_module, "Memory", remembering)
+    if "late" not in request.fixturenames:  # all at once: what follows a hand is tested by itself
+        monkeypatch.setattr(window_module, "LATE_MS", 0)
     made = Window()
     qtbot.addWidget(made)
     if "at_work" in request.fixturenames:  # as `tessil --demo`: opened before it is shown

@@ -1,7 +1,10 @@
 """The window as makers use it: fields, stages, panels, undo, files, safety."""
 
+from time import monotonic
+
 import pytest
 from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit
 
 from tessil.core.numbers.exact import Fraction
@@ -98,6 +101,41 @@ BAD = [
     ("hold.things.0.count", "0", "At least 1 goes here."),
     ("hold.things.0.name", "  ", "name is missing"),
 ]
+
+
+@pytest.fixture
+def late():
+    """What follows a hand that types comes after the bench, as for a maker."""
+
+
+def test_the_bench_follows_each_letter_and_all_else_the_hand(late, at_work, qtbot):
+    window = at_work.window
+    field = at_work.field("hold.things.0.width")
+    qtbot.waitUntil(lambda: not window.late.waits)
+    at_work.click(field)
+    before, finished, kept = window.bench.picture, window.finished.text(), field.text()
+    field.selectAll()
+    QTest.keyClicks(field, "7")
+    assert window.desk.project.hold.things[0].width == 7
+    assert window.bench.picture is not before  # at once
+    assert window.finished.text() == finished  # not yet
+    qtbot.waitUntil(lambda: window.finished.text() != finished)
+    assert field.text() == "7"
+    at_work.press(Qt.Key.Key_Escape)
+    assert field.text() == kept  # what stood there when the hands came
+    assert window.finished.text() == finished  # given back at once, all of it
+
+
+def test_all_else_waits_for_no_hand_for_long(late, at_work, qtbot):
+    window = at_work.window
+    field = at_work.field("hold.things.0.width")
+    at_work.click(field)
+    finished, begun = window.finished.text(), monotonic()
+    while window.finished.text() == finished and monotonic() - begun < 5:
+        field.selectAll()
+        QTest.keyClicks(field, "7" if field.text() == "6" else "6")
+        QApplication.processEvents()
+    assert window.finished.text() != finished
 
 
 def test_bad_input_gets_a_sentence_beside_its_field(at_work):

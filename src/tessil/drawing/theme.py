@@ -31,24 +31,12 @@ SHADE = "#262a33"
 RADIUS = 6
 
 # Sizes of text on screen, in pixels at the usual size; they move with the maker's setting.
-_TEXTS = {"SMALL": 11, "TEXT": 13, "FIGURE": 18, "TITLE": 22, "LARGE": 28}
+SMALL, TEXT, FIGURE, TITLE, LARGE = _TEXTS = (11, 13, 18, 22, 28)
 READING = 11  # of words in a picture, in its own reading sizes
 _scale = 1.0
-SMALL: int
-TEXT: int
-FIGURE: int
-TITLE: int
-LARGE: int
 
 TEXT_FACE = "Tessil Text"
 TITLE_FACE = "Tessil Title"
-
-
-def __getattr__(name: str) -> int:
-    """A size of text as it is just now."""
-    if name in _TEXTS:
-        return px(_TEXTS[name])
-    raise AttributeError(name)
 
 
 def px(pixels: float) -> int:
@@ -63,16 +51,17 @@ def scale() -> float:
 
 def set_scale(share: float) -> None:
     """How large texts and what holds them are on screen, as a share of the usual size."""
-    global _scale
+    global _scale, SMALL, TEXT, FIGURE, TITLE, LARGE
     _scale = share
+    SMALL, TEXT, FIGURE, TITLE, LARGE = (px(size) for size in _TEXTS)
 
 
 @contextmanager
 def usual_size() -> Iterator[None]:
     """On paper and in files the size of texts on screen is of no account."""
-    global _scale
-    kept, _scale = _scale, 1.0
+    kept = _scale
+    set_scale(1.0)
     try:
         yield
     finally:
-        _scale = kept
+        set_scale(kept)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from functools import partial
-from itertools import pairwise
 from pathlib import Path
 
 from PySide6.QtCore import QTimer, Signal
@@ -16,7 +15,7 @@ from PySide6.QtGui import (
     QResizeEvent,
     QShowEvent,
 )
-from PySide6.QtWidgets import QHBoxLayout, QMenu, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QApplication, QHBoxLayout, QMenu, QStackedWidget, QVBoxLayout, QWidget
 
 from tessil.core.changes import moved
 from tessil.core.logbook.book import Book
@@ -47,6 +46,7 @@ from tessil.ui.shell import LEAST_HEIGHT, LEAST_WIDTH
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.cutbar import CutBar
+from tessil.ui.widgets.fields import TypedField
 from tessil.ui.widgets.head import Head
 from tessil.ui.widgets.ladderbar import LadderBar
 from tessil.ui.widgets.layoutbar import LayoutBar
@@ -59,10 +59,12 @@ from tessil.ui.widgets.sidebar import SideBar
 from tessil.ui.widgets.sizebox import SizeBox
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.snaglist import SnagList
+from tessil.ui.widgets.taborder import TabOrder
 
 TELL_MS, TELL_MOST_MS = 250, 1500
 AUTOSAVE_MS, AUTOSAVE_MOST_MS = 200, 800
 FIGURES_MS = 60
+LATE_MS, LATE_MOST_MS = 25, 200  # while a value is typed: the bench first, all else after it
 LOW = 760  # pixels: below, tiles go without their drawings
 
 
@@ -84,13 +86,15 @@ class Window(ActingWindow):
         self.copy_cut_list = self.manners.copy_cut_list
         self.copy_shopping = self.manners.copy_shopping
         self.setAcceptDrops(True)
-        self._tabs: list[QWidget] = []
+        self._tabs = TabOrder()
         self._unkept = ""  # why the work cannot be kept by itself, once that was said
         self._autosave = Rest(AUTOSAVE_MS, AUTOSAVE_MOST_MS, self)
         self._autosave.due.connect(self.keep_safe)
         self._before: Plan | None = None  # the plan before what is to be told of
         self._telling = Rest(TELL_MS, TELL_MOST_MS, self)
         self._telling.due.connect(self._tell_moved)
+        self.late = Rest(LATE_MS, LATE_MOST_MS, self)
+        self.late.due.connect(self.refresh)
         self._figures_late = QTimer(self, singleShot=True, interval=FIGURES_MS)
         self._figures_late.timeout.connect(self._show_sketch)
         self.desk.planned.connect(self._planned)
@@ -263,11 +267,18 @@ class Window(ActingWindow):
         return self.desk.plan.marks.notation
 
     def _planned(self) -> None:
-        self.refresh()
+        """Letters as they are typed move the bench at once; lists and figures follow it."""
+        hand = QApplication.focusWidget()
+        if LATE_MS and isinstance(hand, TypedField) and hand.typing:
+            self._show_bench()
+            self.late.touch()
+        else:
+            self.refresh()
         self._autosave.touch()
 
     def refresh(self) -> None:
         """Show the desk as it is now."""
+        self.late.stop()
         desk = self.desk
         plan = desk.plan
         self._show_title()
@@ -301,23 +312,10 @@ class Window(ActingWindow):
     def _chain_tabs(self) -> None:
         """Tab goes as one reads: stage, leaves, choices, figures, snags; then head and bench."""
         snags = [button for row in self.snags.rows for button in (row.head, *row.buttons)]
-        order = [
-            *self.selvage.dots.values(),
-            *self.column.in_order(),
-            *snags,
-            self.name,
-            self.switch,
-            self.bags,
-            *self.tray.tiles,
-            self.bench,
-            self.ladder.one_of.button,
-            *(cell.box for cell in self.ladder.cells.values()),
-        ]
-        if order == self._tabs:
-            return
-        self._tabs = order
-        for one, other in pairwise(order):
-            QWidget.setTabOrder(one, other)
+        head = (self.name, self.switch, self.bags, *self.tray.tiles, self.bench)
+        boxes = (cell.box for cell in self.ladder.cells.values())
+        dots, asked = self.selvage.dots.values(), self.column.in_order()
+        self._tabs.lay((*dots, *asked, *snags, *head, self.ladder.one_of.button, *boxes))
 
     def _show_finished(self) -> None:
         """The finished size in words, or in figures alone where the window is narrow."""

@@ -63,6 +63,7 @@ class TypedField(QLineEdit):
         self.value: Any = None
         self._entered: Any = None  # what stood here when the hands came
         self._taking = False
+        self.typing = False  # while letters as they come are handed over
         self._origin: Any = None
         self.run = ""
         self.dirty = False
@@ -95,15 +96,19 @@ class TypedField(QLineEdit):
         """Hand a value over; what it changes here is this field's own doing."""
         self._taking = True
         try:
-            return self._hand_over(value, run)
+            sentence = self._hand_over(value, run)
         finally:
             self._taking = False
+        if self.typing and not sentence:
+            self.value = value  # what else shows it follows when the hand rests
+        return sentence
 
     def _typed(self, text: str) -> None:
         if not self.dirty:
             self._origin = self.value
-        self.dirty = True
+        self.dirty = self.typing = True
         self.sentence = self._try(text)
+        self.typing = False
         if self.sentence:
             self._late.start()
         else:

@@ -22,12 +22,13 @@ class Question(ByWidth):
 
     def show_answer(self, answer: str, is_open: bool) -> None:
         """Show what stands in the fields, and whether they are open below."""
+        if (answer, is_open) == (self.answer, self.isChecked()):
+            return
         self.setChecked(is_open)
         self.answer = answer
         self.setAccessibleName(f"{self.title}: {answer}")
         self.setToolTip(plain_tip(answer))
-        self.updateGeometry()
-        self.update()
+        self.changed()
 
     def nextCheckState(self) -> None:
         """The desk says what is open."""
@@ -36,7 +37,7 @@ class Question(ByWidth):
         left = theme.px(TITLE)
         return QRectF(left, PAD, max(width - left - MARK, 40), 10000)
 
-    def heightForWidth(self, width: int) -> int:
+    def high(self, width: int) -> int:
         one = QFontMetricsF(medium_font(theme.TEXT)).height()
         if self.isChecked():
             return round(one + 2 * PAD)

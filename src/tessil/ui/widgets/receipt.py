@@ -45,7 +45,6 @@ class FigureRow(ByWidth):
         if same(shown, self._shown):
             return
         self.reading, self._shown = reading, shown
-        self._heights: dict[int, int] = {}
         self.name = figure.label[:1].upper() + figure.label[1:]
         self._name_wide = QFontMetricsF(medium_font(theme.TEXT)).horizontalAdvance(self.name)
         self.value = value_text(figure, notation)
@@ -53,8 +52,7 @@ class FigureRow(ByWidth):
         self.basis = figure.basis.words
         self.setAccessibleName(f"{self.name}: {self.value}")
         self.setAccessibleDescription(f"{self.sum}, {self.basis}")
-        self.updateGeometry()
-        self.update()
+        self.changed()
 
     def tip(self) -> str:
         """What the figure is for, its sum in words, and its exact value."""
@@ -83,12 +81,7 @@ class FigureRow(ByWidth):
         value, small = (QFontMetricsF(font) for font in self._fonts())
         return max(value.horizontalAdvance(self.value), small.horizontalAdvance(self.basis)) + 10
 
-    def heightForWidth(self, width: int) -> int:
-        if width not in self._heights:
-            self._heights[width] = self._height(width)
-        return self._heights[width]
-
-    def _height(self, width: int) -> int:
+    def high(self, width: int) -> int:
         room = width - 2 * PAD - self._right_room()
         more = self._name_more(width - 2 * PAD)
         high = max(text_height(self.sum, room, theme.SMALL + 1), theme.px(15))

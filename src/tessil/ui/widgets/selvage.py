@@ -24,6 +24,7 @@ class StageDot(QAbstractButton):
         self.settled = False
         self.snags = 0
         self.blocks = False
+        self._shown: tuple[bool, int, bool] | None = None
         self.setCheckable(True)
         self.setAutoExclusive(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -43,7 +44,9 @@ class StageDot(QAbstractButton):
             super().keyPressEvent(event)
 
     def show_state(self, settled: bool, snags: int, blocks: bool) -> None:
-        self.settled, self.snags, self.blocks = settled, snags, blocks
+        if (settled, snags, blocks) == self._shown:
+            return
+        self._shown = self.settled, self.snags, self.blocks = settled, snags, blocks
         words = [self.stage.capitalize(), "settled" if settled else "open"]
         if snags:
             words.append(f"{snags} snag{'s' if snags > 1 else ''}")
@@ -108,7 +111,8 @@ class Selvage(QWidget):
     ) -> None:
         """Which stage is open, which are settled, and each one's snags (count, any blocks)."""
         for stage, dot in self.dots.items():
-            dot.setChecked(stage is current)
+            if dot.isChecked() is not (stage is current):
+                dot.setChecked(stage is current)
             dot.show_state(stage in settled, *snags.get(stage, (0, False)))
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
