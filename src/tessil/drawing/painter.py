@@ -27,6 +27,7 @@ from PySide6.QtGui import (
 from tessil.core.numbers.records import Record
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
+from tessil.drawing.pens import MANY_STITCHES, MOST_STITCHED, STITCHES, STROKES, pen_of
 from tessil.drawing.picture import (
     Badge,
     Cloth,
@@ -95,40 +96,6 @@ _SHEER = {
     "glow": (theme.THREAD, 0.16),
     "window": (theme.CHALK, 0.72),
 }
-_STROKES: dict[str, tuple[str, float, tuple[float, ...]]] = {
-    "raw": (theme.INK, 1.0, ()),
-    "thin": (theme.RULE, 1.0, ()),
-    "seam": (theme.INK, 1.0, (4, 3)),
-    "trim": (theme.INK, 1.6, (7, 3, 1.5, 3)),
-    "notch": (theme.INK, 1.8, ()),
-    "fold": (theme.SOFT, 1.0, (8, 4)),
-    "piece": (theme.INK, 0.8, ()),
-    "picked": (theme.THREAD, 2.4, ()),
-    "warn": (theme.WARNING, 2.4, (3, 2)),
-    "object": (theme.INK, 1.4, (5, 4)),
-    "cord": (theme.INK, 3.0, ()),
-    "teeth": (theme.CARD, 2.0, (2, 2)),
-    "mark": (theme.INK, 1.8, ()),
-    "pin": (theme.INK, 1.4, ()),
-    "head": (theme.THREAD, 5.0, ()),
-    "clash": (theme.WARNING, 4.0, (3, 2)),
-    "drawn": (theme.THREAD, 1.8, ()),
-    "hatch": (theme.INK, 1.0, ()),
-}
-
-
-# Chalk-white stitches on a thin dark shadow, so that they read on any print.
-_STITCHES: tuple[tuple[str, float, tuple[float, ...]], ...] = (
-    (theme.INK, 2.6, (7, 4)),
-    (theme.CHALK, 1.6, (7, 4)),
-)
-
-
-MOST_STITCHED = 160  # so many lines lie too close for single stitches to be seen
-_MANY_STITCHES: tuple[tuple[str, float, tuple[float, ...]], ...] = (
-    (theme.INK, 1.8, ()),
-    (theme.CHALK, 1.0, ()),
-)
 
 
 def _straight(outline: tuple[Point, ...]) -> bool:
@@ -219,13 +186,13 @@ class PicturePainter:
             )
             for x1, y1, x2, y2 in item.segments
         ]
-        strokes = (_STROKES[item.stroke],) if item.stroke != "quilt" else _STITCHES
+        strokes = (STROKES[item.stroke],) if item.stroke != "quilt" else STITCHES
         if item.stroke == "quilt" and len(lines) > MOST_STITCHED:
-            strokes = _MANY_STITCHES
+            strokes = MANY_STITCHES
         smooth, hint = self.painter, QPainter.RenderHint.Antialiasing
         for at, (colour, width, dashes) in enumerate(strokes):
             # Under so many lines the shadow may be rough: it is quicker by half.
-            smooth.setRenderHint(hint, strokes is not _MANY_STITCHES or at > 0)
+            smooth.setRenderHint(hint, strokes is not MANY_STITCHES or at > 0)
             smooth.setPen(self._pen(colour, width, dashes))
             smooth.drawLines(lines)
 
@@ -273,26 +240,18 @@ class PicturePainter:
         return QBrush(QColor(_TONES[tone]))
 
     def _pen(self, colour: str, width: float, dashes: tuple[float, ...] = ()) -> QPen:
-        pen = QPen(QColor(colour), width * self.surface.unit)
-        pen.setCapStyle(Qt.PenCapStyle.FlatCap)
-        pen.setJoinStyle(Qt.PenJoinStyle.MiterJoin)
-        if dashes:
-            pen.setDashPattern([dash / width for dash in dashes])
-        return pen
+        return pen_of(colour, 1.0, width, self.surface.unit, dashes)
 
     def _line(self, item: Line) -> None:
         self.painter.setBrush(Qt.BrushStyle.NoBrush)
         if item.stroke == "quilt":
             self._stitches(item)
             return
-        colour, width, dashes = _STROKES[item.stroke]
+        colour, width, dashes = STROKES[item.stroke]
         shape = self.surface.polygon(item.points)
         if item.stroke in ("seam", "trim", "object", "notch", "mark", "pin", "clash"):
-            halo = QColor(theme.CHALK)
-            halo.setAlphaF(0.55)
-            pen = self._pen(theme.CHALK, width + 1.8)
-            pen.setColor(halo)
-            self._draw(shape, item.closed, pen)
+            halo = pen_of(theme.CHALK, 0.55, width + 1.8, self.surface.unit, ())
+            self._draw(shape, item.closed, halo)
         self._draw(shape, item.closed, self._pen(colour, width, dashes))
 
     def _draw(self, shape: QPolygonF, closed: bool, pen: QPen) -> None:
@@ -304,7 +263,7 @@ class PicturePainter:
 
     def _stitches(self, item: Line) -> None:
         shape = self.surface.polygon(item.points)
-        for colour, width, dashes in _STITCHES:
+        for colour, width, dashes in STITCHES:
             self._draw(shape, item.closed, self._pen(colour, width, dashes))
 
     def _dimension(self, item: Dimension) -> None:

@@ -116,7 +116,7 @@ class Bench(QWidget):
         self.mark, self.lays = mark, lays
         if self.picture is picture and (self.piece, self.in_metric) == (piece, metric):
             return
-        if self.picture != picture:
+        if self.picture is not picture:
             self._crisp = None
         self.picture, self.piece, self.in_metric = picture, piece, metric
         self.setAccessibleDescription(picture.caption)
