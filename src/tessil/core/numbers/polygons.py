@@ -28,17 +28,24 @@ def half(outline: Outline, way: Vector, limit: float, above: bool) -> Outline:
 
     Right for outlines that the line crosses twice at most (Sutherland and Hodgman, 1974).
     """
-    kept: list[Vector] = []
     if not outline:
         return ()
-    for start, end in zip(outline, (*outline[1:], outline[0]), strict=True):
-        a, b = along(start, way) - limit, along(end, way) - limit
-        if not above:
-            a, b = -a, -b
+    across, down = way
+    sides = [x * across + y * down - limit for x, y in outline]
+    if not above:
+        sides = [-side for side in sides]
+    if min(sides) >= 0:
+        return outline
+    if max(sides) < 0:
+        return ()
+    kept: list[Vector] = []
+    last = len(outline) - 1
+    for at, (start, a) in enumerate(zip(outline, sides, strict=True)):
         if a >= 0:
             kept.append(start)
+        b = sides[at - last]  # the next corner's; the first's after the last
         if (a > 0 > b) or (a < 0 < b):
-            share = a / (a - b)
+            end, share = outline[at - last], a / (a - b)
             kept.append(
                 (start[0] + share * (end[0] - start[0]), start[1] + share * (end[1] - start[1]))
             )

@@ -33,9 +33,10 @@ class ByWidth(QAbstractButton):
 
     def changed(self) -> None:
         """It shows something else: all round it is laid anew only if it is as high no more."""
-        before, self._heights = self._heights, {}
-        alike = all(self.heightForWidth(asked[0]) == high for asked, high in before.items())
-        if not before or not alike:
+        wide = self.width()
+        before = self._heights.get((wide, theme.scale()))
+        self._heights = {}
+        if before is None or self.heightForWidth(wide) != before:
             self.updateGeometry()
         self.update()
 
