@@ -148,7 +148,7 @@ def test_a_job_that_was_cut_tells_it_in_its_report():
     """Two cloths by hand: what the kept plan says is what the report says, in data and in words."""
     job = job_tote()
     plans = [plan(job.project(0))]
-    made = plan_whole(lots_of(plans), (), plans[0].marks, 0.3)
+    made = plan_whole(lots_of(plans), (), plans[0].marks, 0.0)
     shared = job.shared.model_copy(update={"cutting": made})
     cut = job.model_copy(update={"shared": shared})
     data = job_data(cut, plans)["cutting"]

@@ -22,7 +22,7 @@ def sheet(qapp):
     plans = [plan(load_bag(DEMO.with_stem("reed-pouch"))), plan(tote(bags=2))]
     lots = lots_of(plans)
     marks = plans[0].marks
-    found = spreads_of(plan_whole(lots, (), marks, 0.6), lots)
+    found = spreads_of(plan_whole(lots, (), marks, 0.0), lots)
     lines = tuple(shopping(found.spreads, plans, marks.notation))
     whence = tuple("new cloth" for _ in found.spreads)
     asked = OnPaper("Two bags", found, whence, lines, marks.notation, "inch")

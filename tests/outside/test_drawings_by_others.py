@@ -17,7 +17,7 @@ from tests.conftest import tote
 def found():
     made = plan(tote(bags=2))
     lots = lots_of([made])
-    return spreads_of(plan_whole(lots, (), made.marks, 0.4), lots)
+    return spreads_of(plan_whole(lots, (), made.marks, 0.0), lots)
 
 
 @pytest.mark.parametrize(("units", "code", "per_inch"), [("inch", 1, 1), ("metric", 4, 25.4)])

@@ -71,7 +71,7 @@ def test_a_planned_cutting_fits_the_least_window(window):
     window.open_demo()
     window.resize(1024, 640)
     window.desk.look(stage=Stage.CUT)
-    made = plan_whole(window.cutter.lots(), (), window.desk.plan.marks, 0.5)
+    made = plan_whole(window.cutter.lots(), (), window.desk.plan.marks, 0.0)
     window.desk.attempt(edit("", ("cutting", made)))
     wrong = []
     for in_hand in (False, True):

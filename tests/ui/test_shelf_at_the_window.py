@@ -243,7 +243,7 @@ def test_what_a_plan_is_cut_from_is_kept_for_its_job(hands):
     window.acts["keep-cloths"].trigger()
     assert "Plan the cutting first" in window.quiet.whole
     cutter = window.cutter
-    made = plan_whole(cutter.lots(), cutter.sources(), desk.plan.marks, 0.5)
+    made = plan_whole(cutter.lots(), cutter.sources(), desk.plan.marks, 0.0)
     desk.attempt(edit("", ("cutting", made)))
     window.acts["keep-cloths"].trigger()
     kept = {row.id for row in desk.shelf.rows if row.kept_for == desk.job.title}

@@ -30,7 +30,7 @@ def bought():
     """A tote's list, its cloth planned from the bolt."""
     made = plan(tote())
     lots = lots_of([made])
-    found = spreads_of(plan_whole(lots, (), made.marks, 0.4), lots)
+    found = spreads_of(plan_whole(lots, (), made.marks, 0.0), lots)
     return made, found.spreads, tuple(shopping(found.spreads, [made], made.marks.notation))
 
 

@@ -108,7 +108,7 @@ def test_with_a_plan_of_the_cuts_each_bag_has_its_share_of_what_is_opened():
     """Two bags of one job: their shares of a cloth are the whole cloth."""
     both = [plan(applied(tote(), edit("", ("pricing.count", "opened")))) for _ in range(2)]
     lots = lots_of(both)
-    cutting = plan_whole(lots, (), both[0].marks, 0.3)
+    cutting = plan_whole(lots, (), both[0].marks, 0.0)
     found = spreads_of(cutting, lots)
     amounts = []
     for at, one in enumerate(both):

@@ -80,7 +80,7 @@ def test_wherever_the_cloth_begins_every_piece_is_in_its_row(repeat):
 def test_the_whole_of_it_is_cut_edge_to_edge_from_one_cloth():
     made = bag(4)
     lots = lots_of([made])
-    cutting = plan_whole(lots, (), made.marks, 0.3)
+    cutting = plan_whole(lots, (), made.marks, 0.0)
     red = [one for one in spreads_of(cutting, lots).spreads if one.lot.stock == "red"]
     sizes = sorted((p.box.w, p.box.h) for one in red for p in one.pieces)
     asked = sorted((w, h) for many, w, h, _ in rows_of(made) for _ in range(many))
@@ -134,7 +134,7 @@ def test_a_photo_comes_again_by_its_own_size():
 
 
 def test_every_piece_of_a_window_has_a_label_of_its_own_size(qapp):
-    made = bag(4, bags=3)
+    made = bag(4)
     lots = lots_of([made])
     found = spreads_of(plan_whole(lots, (), made.marks, 0.0), lots)
     asked = OnPaper(

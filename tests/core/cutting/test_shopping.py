@@ -75,7 +75,7 @@ def test_metric_lengths_are_in_centimetres():
 
 def test_the_whole_list_has_each_cloth_to_buy_once_and_all_else(kit):
     lots = lots_of(kit)
-    cutting = plan_whole(lots, (), kit[0].marks, 0.5)
+    cutting = plan_whole(lots, (), kit[0].marks, 0.0)
     lines = list(shopping(spreads_of(cutting, lots).spreads, kit, INCH))
     names = [line.what for line in lines]
     assert len(names) == len(set(names))

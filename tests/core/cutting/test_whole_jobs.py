@@ -120,14 +120,14 @@ def test_what_there_is_comes_first():
     (lining,) = [want for want in lots[0].wants if want.item.what == "lining"]
     there = Source("scrap 1", "oat", lining.width, lining.height)
     marks = plan(tote()).marks
-    cutting = plan_whole(lots, (there,), marks, 0.6)
+    cutting = plan_whole(lots, (there,), marks, 0.0)
     first, *rest = spreads_of(cutting, lots).spreads
     assert first.sheet.source == "scrap 1"
     assert [one.want for one in first.pieces] == [lining]
     assert first.parting.cuts == ()
     assert [one.sheet.source for one in rest] == [""]
     other = Source("scrap 2", "red", F(40), F(40))
-    assert all(sheet.source == "" for sheet in plan_whole(lots, (other,), marks, 0.4).sheets)
+    assert all(sheet.source == "" for sheet in plan_whole(lots, (other,), marks, 0.0).sheets)
 
 
 def test_a_plan_of_the_cuts_is_kept_in_the_file_and_knows_when_the_bags_have_changed(kit, cut):
@@ -194,7 +194,7 @@ def test_what_was_begun_or_pinned_stays_when_the_rest_is_planned_again(kit, cut)
     project = job.project().model_copy(update={"cutting": cutting})
     begun = applied(project, ticked(cutting, 1, 2, "Make a cut")).cutting
     held = applied(project, pinned(begun, 4, True)).cutting
-    again = plan_whole(lots, (), plans[0].marks, 0.6, seed=7, before=held)
+    again = plan_whole(lots, (), plans[0].marks, 0.0, seed=7, before=held)
     assert held.sheets[1] in again.sheets
     assert held.sheets[4] in again.sheets
     assert laid_by_piece(again) == laid_by_piece(cutting)
@@ -210,7 +210,7 @@ def test_more_bags_are_laid_beside_what_is_cut_already(kit, cut):
         begun = applied(job.project(), ticked(begun, at, 1, "")).cutting
     more = plan(plans[0].project.model_copy(update={"bags": 4}))
     lots = lots_of([more, *plans[1:]])
-    again = plan_whole(lots, (), plans[0].marks, 0.8, before=begun)
+    again = plan_whole(lots, (), plans[0].marks, 0.0, before=begun)
     assert again.sheets[:1] == begun.sheets[:1]
     assert set(begun.sheets) <= set(again.sheets)
     wanted = {want.key: want.number for lot in lots for want in lot.wants}
@@ -222,10 +222,10 @@ def test_a_cloth_of_the_shelf_that_was_begun_is_not_opened_twice(kit):
     _, plans = kit
     lots = tuple(lot for lot in lots_of(plans) if lot.stock == "linen")
     there = (Source("a#1", "linen", F(40), F(30)), Source("b#1", "linen", F(20), F(20)))
-    first = plan_whole(lots, there, plans[0].marks, 0.5)
+    first = plan_whole(lots, there, plans[0].marks, 0.0)
     assert {sheet.source for sheet in first.sheets} >= {"a#1", ""}
     held = applied(plans[0].project, pinned(first, 0, True)).cutting
-    again = plan_whole(lots, there, plans[0].marks, 0.5, before=held)
+    again = plan_whole(lots, there, plans[0].marks, 0.0, before=held)
     opened = [sheet.source for sheet in again.sheets if sheet.source]
     assert len(opened) == len(set(opened))
     assert laid_by_piece(again) == laid_by_piece(first)
@@ -235,10 +235,10 @@ def test_of_two_alike_on_the_shelf_the_other_is_free_once_the_first_is_counted_o
     _, plans = kit
     lots = tuple(lot for lot in lots_of(plans) if lot.stock == "linen")
     there = (Source("a#1", "linen", F(40), F(20)), Source("a#2", "linen", F(40), F(20)))
-    first = plan_whole(lots, there[:1], plans[0].marks, 0.4)
+    first = plan_whole(lots, there[:1], plans[0].marks, 0.0)
     at = next(n for n, sheet in enumerate(first.sheets) if sheet.source == "a#1")
     held = applied(plans[0].project, stored(first, at, "")).cutting
-    again = plan_whole(lots, there[:1], plans[0].marks, 0.4, before=held)
+    again = plan_whole(lots, there[:1], plans[0].marks, 0.0, before=held)
     assert [sheet.source for sheet in again.sheets].count("a#1") == 2
     assert laid_by_piece(again) == laid_by_piece(first)
 
@@ -250,6 +250,6 @@ def test_a_piece_of_another_size_than_it_was_cut_is_not_that_piece(kit, cut):
     other = one.model_copy(update={"w": one.w + 1})
     broken = sheet.model_copy(update={"laid": (other, *sheet.laid[1:]), "pinned": True})
     changed = cutting.model_copy(update={"sheets": (broken, *cutting.sheets[1:])})
-    again = plan_whole(lots, (), kit[1][0].marks, 0.4, before=changed)
+    again = plan_whole(lots, (), kit[1][0].marks, 0.0, before=changed)
     laid = laid_by_piece(again)
     assert laid[one.piece] == laid_by_piece(cutting)[one.piece] + 1

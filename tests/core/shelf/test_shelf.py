@@ -128,7 +128,7 @@ def test_what_is_left_of_a_cloth_goes_on_the_shelf_and_what_was_used_goes_from_i
     there = row("big", 2, name="Oat plain", kind="yardage", width=F(40), length=F(36))
     shelf = Shelf(rows=(there,))
     oat = tuple(lot for lot in lots if lot.stock == "oat")
-    cutting = plan_whole(oat, tuple(sources_of(shelf, oat)), plan(tote()).marks, 0.5)
+    cutting = plan_whole(oat, tuple(sources_of(shelf, oat)), plan(tote()).marks, 0.0)
     spread = spreads_of(cutting, oat).spreads[0]
     assert spread.sheet.source == "big#1"
     after = put_away(shelf, spread, "left", "2026-11-27")

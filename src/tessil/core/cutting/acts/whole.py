@@ -179,8 +179,12 @@ def plan_whole(
         sheets += here
         rest = _rest(lot, here, wrong)
         if rest.wants:
-            job = _job_of(rest, free, aim)
-            answer = solve(job, seconds * share, seed, _partly(told, gone, share))
+            job, heard = _job_of(rest, free, aim), _partly(told, gone, share)
+            # Once it is told to stop, what is not laid yet is laid at once.
+            goes_on = heard is None or heard(0.0)
+            answer = (
+                solve(job, seconds * share, seed, heard) if goes_on else plan_cutting(job, 0.0)
+            )
             sheets += _sheets(rest, job, answer, marks)
             over += answer.left_out
         gone += share
