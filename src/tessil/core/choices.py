@@ -28,7 +28,7 @@ def choices_for(project: Project, panel: Panel) -> PanelChoices:
         if key in project.panels:
             return project.panels[key]
     if panel.kind == "outer":
-        return PanelChoices()
+        return PanelChoices.model_construct()
     first = choices_of_lining(project)
     if first is not None:
         return first

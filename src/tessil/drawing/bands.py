@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import cache
 
 from tessil.core.catalogue.prints import Print
 from tessil.core.numbers.exact import Fraction
@@ -42,17 +43,13 @@ def on_panel(key: str) -> str:
 
 
 # A window's material as it looks on paper: pale, or with the holes of a mesh.
-_WINDOWS = {
-    "clear-vinyl": Print(key="clear-vinyl", name="Clear vinyl", ground="#e4ebe9"),
-    "bag-mesh": Print(
-        key="bag-mesh",
-        name="Bag mesh",
-        motif="checks",
-        ground="#d9d5cd",
-        ink="#a8a39a",
-        repeat=Fraction(1, 4),
-    ),
-}
+@cache
+def _windows() -> dict[str, Print]:
+    mesh = {"motif": "checks", "ground": "#d9d5cd", "ink": "#a8a39a", "repeat": Fraction(1, 4)}
+    return {
+        "clear-vinyl": Print(key="clear-vinyl", name="Clear vinyl", ground="#e4ebe9"),
+        "bag-mesh": Print.model_validate({"key": "bag-mesh", "name": "Bag mesh", **mesh}),
+    }
 
 
 def patch_cloths(plan: Plan, panel: PanelPlan) -> Iterator[tuple[Patch, Cloth]]:
@@ -61,7 +58,7 @@ def patch_cloths(plan: Plan, panel: PanelPlan) -> Iterator[tuple[Patch, Cloth]]:
     same = across == down == 1.0
     prints = {entry.key: entry for entry in plan.project.prints}
     if made_of := panel.panel.made_of:
-        yield from ((patch, Cloth(patch.outline, _WINDOWS[made_of])) for patch in panel.patches)
+        yield from ((patch, Cloth(patch.outline, _windows()[made_of])) for patch in panel.patches)
         return
     for patch in panel.patches:
         shape = patch.outline if same else tuple((x * across, y * down) for x, y in patch.outline)

@@ -12,7 +12,6 @@ from tessil.core.cutting.acts.whole import Source, lots_of, plan_whole
 from tessil.core.edits import Edit, edit
 from tessil.core.plan import plan
 from tessil.core.planned import Plan
-from tessil.core.sheets.apart import Apart
 from tessil.core.shelf.acts import sources_of
 from tessil.ui.cutter import Cutter
 from tessil.ui.searches import Watch, Work
@@ -20,6 +19,7 @@ from tessil.ui.searches import Watch, Work
 if TYPE_CHECKING:
     from tessil.core.cutting.acts.reaching import Among, Planned, Reached
     from tessil.core.cutting.acts.whole import Solve
+    from tessil.core.sheets.apart import Apart
     from tessil.core.sheets.search import Told
 
 SECONDS = 8.0
@@ -79,7 +79,7 @@ class CutSearches:
         def search(watch: Watch) -> tuple[Edit, str]:
             if not sources:
                 return edit(""), "No cloth of this bag lies on the shelf."
-            with Apart() as apart:
+            with _apart() as apart:
                 far = lambda share: watch(share, 0)  # noqa: E731
                 return tell(find(made, sources, lambda one: plan(one, book), far, apart))
 
@@ -98,7 +98,7 @@ class CutSearches:
 
         def search(watch: Watch) -> tuple[Edit, str]:
             told = lambda far: watch(far, 0)  # noqa: E731
-            with Apart() as apart:
+            with _apart() as apart:
                 others = list(others_of(spreads, prices, notation, told, apart))
             words = [other_words(one, notation, say) for one in others]
             if not spreads:
@@ -114,13 +114,20 @@ class CutSearches:
 
         def search(watch: Watch) -> tuple[Edit, str]:
             told = lambda far: watch(far, 0)  # noqa: E731
-            with Apart() as apart:  # a search that shares the window's process would hold it up
+            with _apart() as apart:  # a search that shares the window's process would hold it up
                 made = plan_whole(
                     lots, sources, marks, SECONDS, told=told, before=before, solve=apart, aim=aim
                 )
             return edit("Plan the cutting", ("cutting", made)), ""
 
         return search
+
+
+def _apart() -> Apart:
+    """A process of its own for a search; what it needs is loaded when one is first begun."""
+    from tessil.core.sheets.apart import Apart
+
+    return Apart()
 
 
 def _among(every: Sequence[Among], size: Callable[..., str]) -> Iterator[str]:

@@ -123,7 +123,7 @@ class Desk(QObject):
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self.work = work_on(Job())
+        self.work = work_on(Job.model_construct())
         self.book = EMPTY
         self.shelf = NOTHING
         self.memories: dict[int, Memory] = {}

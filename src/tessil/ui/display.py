@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import atexit
-import ctypes.util
 import os
-import shutil
-import subprocess
 from contextlib import suppress
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    import subprocess
 
 
 def ensure_display() -> str:
@@ -25,6 +26,10 @@ def ensure_display() -> str:
 
 def _virtual_display() -> str:
     """Start Xvfb and return its display number; empty if it or Qt's library for it is missing."""
+    import ctypes.util  # late: where there is a screen none of these is needed
+    import shutil
+    import subprocess
+
     server = shutil.which("Xvfb")
     if server is None or ctypes.util.find_library("xcb-cursor") is None:
         return ""
@@ -40,6 +45,8 @@ def _virtual_display() -> str:
 
 
 def _stop(process: subprocess.Popen[str]) -> None:
+    import subprocess
+
     process.terminate()
     with suppress(subprocess.TimeoutExpired):
         process.wait(timeout=3)

@@ -34,7 +34,7 @@ class ShapeChoice(Decided):
     way: Literal["finished", "object", "panel", "cloth"] = "finished"
     sizes: dict[str, Size] = Field(default_factory=dict, max_length=40)
     options: dict[str, str] = Field(default_factory=dict, max_length=40)
-    cloth: Cloth = Field(default_factory=Cloth)
+    cloth: Cloth = Field(default_factory=Cloth.model_construct)
 
 
 class Thing(Decided):
@@ -50,7 +50,9 @@ class Thing(Decided):
 class Held(Decided):
     """All that the bag must hold, how it lies together, and the ease round it."""
 
-    things: Annotated[tuple[Thing, ...], Field(min_length=1, max_length=12)] = (Thing(),)
+    things: Annotated[tuple[Thing, ...], Field(min_length=1, max_length=12)] = (
+        Thing.model_construct(),
+    )
     packed: Literal["stacked", "beside"] = "stacked"
     ease: Room = Fraction(1, 2)
     minded: bool = False

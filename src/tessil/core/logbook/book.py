@@ -237,4 +237,4 @@ class Book(Decided):
         return value
 
 
-EMPTY = Book()
+EMPTY = Book.model_construct()

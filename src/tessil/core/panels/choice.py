@@ -29,12 +29,14 @@ class Measured(Decided):
     """What the maker measured at each rung of one panel; ``added`` is a border sewn on after
     quilting, so much wider and higher in all."""
 
-    pieced: Got = Field(default_factory=Got)
-    quilted: Got = Field(default_factory=Got)
-    added: Got = Field(default_factory=Got)
-    trimmed: Got = Field(default_factory=Got)
-    assembled: Got = Field(default_factory=Got)  # with the other parts of a front
-    notch: Got = Field(default_factory=Got)  # as cut: from the side, and from the other edge
+    pieced: Got = Field(default_factory=Got.model_construct)
+    quilted: Got = Field(default_factory=Got.model_construct)
+    added: Got = Field(default_factory=Got.model_construct)
+    trimmed: Got = Field(default_factory=Got.model_construct)
+    assembled: Got = Field(default_factory=Got.model_construct)  # with the other parts of a front
+    notch: Got = Field(
+        default_factory=Got.model_construct
+    )  # as cut: from the side, and from the other edge
 
     def over(self, other: Measured) -> Measured:
         """This one, and the other where nothing was measured."""
@@ -44,10 +46,10 @@ class Measured(Decided):
 class PanelChoices(Decided):
     """All that is decided and measured for one panel."""
 
-    piecing: Piecing = Field(default_factory=Piecing)
+    piecing: Piecing = Field(default_factory=Piecing.model_construct)
     zones: Annotated[tuple[Zone, ...], Field(max_length=5)] = ()  # below the first part
-    layers: Layers = Field(default_factory=Layers)
-    quilting: Quilting = Field(default_factory=Quilting)
+    layers: Layers = Field(default_factory=Layers.model_construct)
+    quilting: Quilting = Field(default_factory=Quilting.model_construct)
     quilt_zones: Annotated[tuple[QuiltZone, ...], Field(max_length=5)] = ()  # below the first
 
     @property

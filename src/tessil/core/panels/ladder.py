@@ -17,7 +17,7 @@ from tessil.core.panels.panel import PanelPlan
 RungKey = Literal["pieces", "pieced", "quilted", "trimmed", "assembled", "finished"]
 
 
-NOT_MEASURED = Got()
+NOT_MEASURED = Got.model_construct()
 
 
 class Rung(Record, frozen=True):

@@ -96,7 +96,7 @@ class Zone(Decided):
     """
 
     starts: Size
-    piecing: Piecing = Field(default_factory=Piecing)
+    piecing: Piecing = Field(default_factory=Piecing.model_construct)
     covers: bool = False
 
 

@@ -77,7 +77,7 @@ class QuiltZone(Decided):
     """A part of a panel quilted in its own way, from so far below its trimmed top edge."""
 
     starts: Size
-    quilting: Quilting = Field(default_factory=Quilting)
+    quilting: Quilting = Field(default_factory=Quilting.model_construct)
 
 
 class Machine(Decided):

@@ -37,7 +37,7 @@ class Layers(Decided):
     it is."""
 
     top: Key = "cotton"
-    plies: tuple[Ply, ...] = (Ply(),)
+    plies: tuple[Ply, ...] = (Ply.model_construct(),)
     stabiliser: Literal["", "cut-away", "tear-away", "wash-away"] = ""
 
     @field_validator("plies")

@@ -163,7 +163,7 @@ class Shelf(Decided):
         return self.model_copy(update={"cloths": (*others, cloth)[-MOST_CLOTHS:]})
 
 
-NOTHING = Shelf()
+NOTHING = Shelf.model_construct()
 
 
 def merged_shelves(base: Shelf, ours: Shelf, theirs: Shelf) -> Shelf:

@@ -91,7 +91,7 @@ def check_materials(project: Project) -> None:
 
 def leading_choices(project: Project, shape: Shape) -> PanelChoices:
     """The choices of the panel that leads."""
-    return project.panels.get(shape.leader, PanelChoices())
+    return project.panels.get(shape.leader) or PanelChoices.model_construct()
 
 
 def _wall(project: Project, shape: Shape) -> Figure:

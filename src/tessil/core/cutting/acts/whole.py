@@ -182,9 +182,7 @@ def plan_whole(
             job, heard = _job_of(rest, free, aim), _partly(told, gone, share)
             # Once it is told to stop, what is not laid yet is laid at once.
             goes_on = heard is None or heard(0.0)
-            answer = (
-                solve(job, seconds * share, seed, heard) if goes_on else plan_cutting(job, 0.0)
-            )
+            answer = solve(job, seconds * share, seed, heard) if goes_on else plan_cutting(job, 0.0)
             sheets += _sheets(rest, job, answer, marks)
             over += answer.left_out
         gone += share
