@@ -6,6 +6,7 @@ from collections.abc import Mapping
 
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material, with_own
+from tessil.core.numbers.fields import usual
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.panels.panel import foundation_of
 from tessil.core.piecing.choice import Piecing
@@ -28,7 +29,7 @@ def choices_for(project: Project, panel: Panel) -> PanelChoices:
         if key in project.panels:
             return project.panels[key]
     if panel.kind == "outer":
-        return PanelChoices.model_construct()
+        return usual(PanelChoices)()
     first = choices_of_lining(project)
     if first is not None:
         return first

@@ -21,7 +21,7 @@ from tessil.core.hooping.choice import Hooping
 from tessil.core.layout.choice import Rules
 from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Longer, Name, Size
+from tessil.core.numbers.fields import Decided, Longer, Name, Size, usual
 from tessil.core.numbers.lengths import Units
 from tessil.core.panels.choice import Measured, Oversize, PanelChoices
 from tessil.core.piecing.choice import MOST_SCRAPS, Pack, Scrap, SeamTest
@@ -61,14 +61,14 @@ class Shared(Decided):
     prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
     scraps: Annotated[tuple[Scrap, ...], Field(max_length=MOST_SCRAPS)] = ()
     seam_test: SeamTest | None = None
-    stock: Stock = Field(default_factory=Stock.model_construct)
+    stock: Stock = Field(default_factory=usual(Stock))
     materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
     offcuts: Annotated[tuple[Offcut, ...], Field(max_length=60)] = ()
     cut_from: CutFrom = "shelf"  # what there is first, or new cloth alone
     cut_for: CutFor = "least"  # what a plan of the cuts is chosen for
     cutting: Cutting | None = None  # of all bags together
-    machine: Machine = Field(default_factory=Machine.model_construct)
-    pricing: Pricing = Field(default_factory=Pricing.model_construct)
+    machine: Machine = Field(default_factory=usual(Machine))
+    pricing: Pricing = Field(default_factory=usual(Pricing))
     first_seams: Seams | None = None  # that a new bag of the job begins with
 
 
@@ -78,15 +78,15 @@ class OneBag(Decided):
     id: Annotated[str, Field(max_length=40)] = ""  # under which its panels stand in the logbook
     name: Name = "New bag"
     bags: int = 1
-    shape: ShapeChoice = Field(default_factory=ShapeChoice.model_construct)
-    hold: Held = Field(default_factory=Held.model_construct)
-    seams: Seams = Field(default_factory=Seams.model_construct)
+    shape: ShapeChoice = Field(default_factory=usual(ShapeChoice))
+    hold: Held = Field(default_factory=usual(Held))
+    seams: Seams = Field(default_factory=usual(Seams))
     corner: CornerSchool = "cut"
-    base: Base = Field(default_factory=Base.model_construct)
+    base: Base = Field(default_factory=usual(Base))
     press_seams: Literal["open", "side"] = "open"  # of the bag itself
-    zipper: Zipper = Field(default_factory=Zipper.model_construct)
-    oversize: Oversize = Field(default_factory=Oversize.model_construct)
-    hooping: Hooping = Field(default_factory=Hooping.model_construct)
+    zipper: Zipper = Field(default_factory=usual(Zipper))
+    oversize: Oversize = Field(default_factory=usual(Oversize))
+    hooping: Hooping = Field(default_factory=usual(Hooping))
     lining: Lining = "drop-in"
     lining_in: LiningIn = "gap"  # how one that is dropped in comes in
     lining_apart: bool = False  # two halves of a lining may be unlike
@@ -96,19 +96,19 @@ class OneBag(Decided):
     panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
     measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)  # of all alike
     copies: Copies = Field(default_factory=dict, max_length=MOST_BAGS)  # of single ones, by number
-    binding: Binding = Field(default_factory=Binding.model_construct)
-    bias: Bias = Field(default_factory=Bias.model_construct)
-    piping: Piping = Field(default_factory=Piping.model_construct)
-    strap: Strap = Field(default_factory=Strap.model_construct)
-    cord: Cord = Field(default_factory=Cord.model_construct)
-    button: Button = Field(default_factory=Button.model_construct)
+    binding: Binding = Field(default_factory=usual(Binding))
+    bias: Bias = Field(default_factory=usual(Bias))
+    piping: Piping = Field(default_factory=usual(Piping))
+    strap: Strap = Field(default_factory=usual(Strap))
+    cord: Cord = Field(default_factory=usual(Cord))
+    button: Button = Field(default_factory=usual(Button))
     pack: Pack | None = None
-    rules: Rules = Field(default_factory=Rules.model_construct)
+    rules: Rules = Field(default_factory=usual(Rules))
     marks: Annotated[tuple[Mark, ...], Field(max_length=40)] = ()
-    snap: Snap = Field(default_factory=Snap.model_construct)
-    wash: Wash = Field(default_factory=Wash.model_construct)
-    making: Made = Field(default_factory=Made.model_construct)
-    sale: Sale = Field(default_factory=Sale.model_construct)
+    snap: Snap = Field(default_factory=usual(Snap))
+    wash: Wash = Field(default_factory=usual(Wash))
+    making: Made = Field(default_factory=usual(Made))
+    sale: Sale = Field(default_factory=usual(Sale))
     settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
     left: dict[str, LeftShape] = Field(default_factory=dict, max_length=20)  # by kind
 
@@ -136,7 +136,7 @@ class Project(Shared, OneBag):
 
     def got(self, key: str) -> Measured:
         """What was measured of a panel: of the bag in hand, and else of all that are made alike."""
-        shared = self.measured.get(key) or Measured.model_construct()
+        shared = self.measured.get(key) or usual(Measured)()
         own = self.copies.get(str(self.nth), {}).get(key) if self.nth else None
         return shared if own is None else own.over(shared)
 
@@ -160,9 +160,9 @@ class Job(Decided):
 
     format: Literal[13] = 13
     name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
-    shared: Shared = Field(default_factory=Shared.model_construct)
+    shared: Shared = Field(default_factory=usual(Shared))
     bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = Field(
-        default_factory=lambda: (OneBag.model_construct(),)
+        default_factory=lambda: (usual(OneBag)(),)
     )
 
     @property

@@ -19,6 +19,7 @@ from PySide6.QtGui import QUndoCommand, QUndoStack
 from tessil.core.edits import Edit, applied
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.memory.recall import Memory
+from tessil.core.numbers.fields import usual
 from tessil.core.numbers.records import Record
 from tessil.core.plan import plan
 from tessil.core.planned import PARTS, Plan
@@ -123,7 +124,7 @@ class Desk(QObject):
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self.work = work_on(Job.model_construct())
+        self.work = work_on(usual(Job)())
         self.book = EMPTY
         self.shelf = NOTHING
         self.memories: dict[int, Memory] = {}

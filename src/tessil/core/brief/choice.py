@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Key, Name, Room, Seam, Size
+from tessil.core.numbers.fields import Decided, Key, Name, Room, Seam, Size, usual
 
 Lining = Literal["drop-in", "quilted-in", "none"]
 LiningIn = Literal["gap", "tucked", "sleeve", "false-seam"]
@@ -34,7 +34,7 @@ class ShapeChoice(Decided):
     way: Literal["finished", "object", "panel", "cloth"] = "finished"
     sizes: dict[str, Size] = Field(default_factory=dict, max_length=40)
     options: dict[str, str] = Field(default_factory=dict, max_length=40)
-    cloth: Cloth = Field(default_factory=Cloth.model_construct)
+    cloth: Cloth = Field(default_factory=usual(Cloth))
 
 
 class Thing(Decided):

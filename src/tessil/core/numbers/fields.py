@@ -6,8 +6,9 @@ Frozen pydantic types, shared by the project and the logbook.  Must not know wha
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import cache, partial
 from numbers import Rational
-from typing import Annotated, Any
+from typing import Annotated, Any, TypeVar
 
 from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler
 from pydantic_core import CoreSchema, core_schema
@@ -114,6 +115,23 @@ class Decided(BaseModel):
     """Base of all parts of the document: frozen, and strict about unknown fields."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
+
+
+Part = TypeVar("Part", bound=Decided)
+
+
+def usual(kind: type[Part]) -> Callable[[], Part]:
+    """Gives the part of the document with nothing decided, as a default.
+
+    It is frozen, so that all share the one; made when it is first asked for, and without building
+    what checks such parts.
+    """
+    return partial(_usual, kind)
+
+
+@cache
+def _usual(kind: type[Part]) -> Part:
+    return kind.model_construct()
 
 
 Share = Annotated[float, _Kind(core_schema.float_schema(ge=0, le=1, allow_inf_nan=False))]

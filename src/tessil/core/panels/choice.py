@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Room, Size
+from tessil.core.numbers.fields import Decided, Room, Size, usual
 from tessil.core.piecing.choice import Piecing, Zone
 from tessil.core.quilting.choice import Quilting, QuiltWish, QuiltZone
 from tessil.core.sandwich.choice import Layers
@@ -29,14 +29,12 @@ class Measured(Decided):
     """What the maker measured at each rung of one panel; ``added`` is a border sewn on after
     quilting, so much wider and higher in all."""
 
-    pieced: Got = Field(default_factory=Got.model_construct)
-    quilted: Got = Field(default_factory=Got.model_construct)
-    added: Got = Field(default_factory=Got.model_construct)
-    trimmed: Got = Field(default_factory=Got.model_construct)
-    assembled: Got = Field(default_factory=Got.model_construct)  # with the other parts of a front
-    notch: Got = Field(
-        default_factory=Got.model_construct
-    )  # as cut: from the side, and from the other edge
+    pieced: Got = Field(default_factory=usual(Got))
+    quilted: Got = Field(default_factory=usual(Got))
+    added: Got = Field(default_factory=usual(Got))
+    trimmed: Got = Field(default_factory=usual(Got))
+    assembled: Got = Field(default_factory=usual(Got))  # with the other parts of a front
+    notch: Got = Field(default_factory=usual(Got))  # as cut: from the side, and from the other edge
 
     def over(self, other: Measured) -> Measured:
         """This one, and the other where nothing was measured."""
@@ -46,10 +44,10 @@ class Measured(Decided):
 class PanelChoices(Decided):
     """All that is decided and measured for one panel."""
 
-    piecing: Piecing = Field(default_factory=Piecing.model_construct)
+    piecing: Piecing = Field(default_factory=usual(Piecing))
     zones: Annotated[tuple[Zone, ...], Field(max_length=5)] = ()  # below the first part
-    layers: Layers = Field(default_factory=Layers.model_construct)
-    quilting: Quilting = Field(default_factory=Quilting.model_construct)
+    layers: Layers = Field(default_factory=usual(Layers))
+    quilting: Quilting = Field(default_factory=usual(Quilting))
     quilt_zones: Annotated[tuple[QuiltZone, ...], Field(max_length=5)] = ()  # below the first
 
     @property

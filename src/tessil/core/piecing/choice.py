@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, field_validator
 
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Room, Size
+from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Room, Size, usual
 
 MOST_STRIPS = 200
 MOST_PIECES = 5000
@@ -96,7 +96,7 @@ class Zone(Decided):
     """
 
     starts: Size
-    piecing: Piecing = Field(default_factory=Piecing.model_construct)
+    piecing: Piecing = Field(default_factory=usual(Piecing))
     covers: bool = False
 
 

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Ranged, Room, Size
+from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Ranged, Room, Size, usual
 from tessil.core.numbers.records import Record
 
 Pattern = Literal[
@@ -77,7 +77,7 @@ class QuiltZone(Decided):
     """A part of a panel quilted in its own way, from so far below its trimmed top edge."""
 
     starts: Size
-    quilting: Quilting = Field(default_factory=Quilting.model_construct)
+    quilting: Quilting = Field(default_factory=usual(Quilting))
 
 
 class Machine(Decided):
