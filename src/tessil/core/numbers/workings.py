@@ -129,19 +129,22 @@ class Figure(Struct, frozen=True, eq=False, gc=False):  # a sum never holds itse
         return self._with("÷", other, swap=True)
 
 
+CHOSEN, GEOMETRY = Basis.CHOSEN, Basis.GEOMETRY
+
+
 def _combined(op: str, left: Figure, right: Figure) -> Figure:
-    if op in "+−" and left.power != right.power:
-        raise TypeError(f"cannot {op} power {left.power} and {right.power}: {left!r}, {right!r}")
-    one, other, power = left.value, right.value, left.power
-    if op == "+":
-        value = one + other
-    elif op == "−":
-        value = one - other
-    elif op == "×":
-        value, power = one * other, power + right.power
+    one, other, power, own = left.value, right.value, left.power, right.power
+    if op == "×":
+        value, power = one * other, power + own
+    elif op == "÷":
+        value, power = one / other, power - own
+    elif power != own:
+        raise TypeError(f"cannot {op} power {power} and {own}: {left!r}, {right!r}")
     else:
-        value, power = one / other, power - right.power
-    basis = max(Basis.GEOMETRY, left.passes, right.passes)
+        value = one + other if op == "+" else one - other
+    basis = left.passes if left.passes >= right.passes else right.passes
+    if basis is CHOSEN:
+        basis = GEOMETRY
     return Figure(value, power, op, (left, right), basis, basis)
 
 
