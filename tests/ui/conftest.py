@@ -167,6 +167,11 @@ def planned_before():
 
 
 @pytest.fixture
+def beginning():
+    """The window begins at its first page, as for a maker who opens nothing."""
+
+
+@pytest.fixture
 def window(qtbot, request, monkeypatch, planned_before):
     def remembering():
         memory = Memory()
@@ -181,7 +186,10 @@ def window(qtbot, request, monkeypatch, planned_before):
     qtbot.addWidget(made)
     if "at_work" in request.fixturenames:  # as `tessil --demo`: opened before it is shown
         made.open_demo("rehearsal-satchel")
-    made.show()
+    with monkeypatch.context() as patch:
+        if "beginning" not in request.fixturenames:  # the first page is for tests that begin there
+            patch.setattr(Window, "new_bag", lambda self: None)
+        made.show()
     qtbot.waitExposed(made)
     made.activateWindow()
     QApplication.processEvents()

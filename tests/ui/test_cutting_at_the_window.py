@@ -28,11 +28,11 @@ def cutting(hands, qtbot, monkeypatch, found):
     monkeypatch.setattr(cutting_module, "SECONDS", 0.5)
     window = hands.window
     window.open_demo()
+    if found:
+        window.desk.attempt(edit("", ("cut_from", "new"), ("cutting", found[0])))
     window.desk.look(stage=Stage.CUT)
     QApplication.processEvents()
     if found:
-        window.desk.attempt(edit("", ("cut_from", "new"), ("cutting", found[0])))
-        QApplication.processEvents()
         return hands
     hands.choose("cut_from", "new")
     row = window.column.field("cutting.search")

@@ -6,6 +6,7 @@ button, save, open again, print.
 """
 
 import pypdf
+import pytest
 from PySide6.QtCore import Qt
 
 from tessil.core.numbers.exact import Fraction
@@ -159,6 +160,7 @@ def test_with_the_mouse_alone(at_work, tmp_path):
     _was_saved_and_printed(folder)
 
 
+@pytest.mark.usefixtures("beginning")
 def test_the_three_answers_are_checked_where_they_are_given(hands):
     window = hands.window
     field = window.start.rows["thickness"].field

@@ -73,6 +73,7 @@ def test_closing_without_saving_keeps_the_work_for_the_next_start(at_work):
     assert '"bags": 5' in kept.read_text()
 
 
+@pytest.mark.usefixtures("beginning")
 def test_a_new_bag_that_was_only_answered_is_kept_too(hands):
     window = hands.window
     hands.click(window.start.plan_it)

@@ -8,6 +8,8 @@ from tessil.ui import offering as offering_module
 
 FEW = ("tote", "clutch", "boxed-zip")
 
+pytestmark = pytest.mark.usefixtures("beginning")
+
 
 @pytest.fixture
 def box(hands, monkeypatch):
