@@ -1,8 +1,11 @@
 """Every choice of every shape, and every way of making a strap, told wherever the window tells it:
 the answers of the brief, the figures and pictures of the edges, the words of the steps."""
 
+from typing import get_args
+
 import pytest
 
+from tessil.core.brief.choice import LiningIn
 from tessil.core.edges.choice import Strap
 from tessil.core.making.acts.telling import told
 from tessil.core.making.acts.whole import making_of
@@ -49,6 +52,16 @@ def test_a_choice_of_a_shape_is_told_everywhere(key, option, value):
     kind = next((kind for kind in FIRST if kind in begun), "")
     one = made(key, {**begun, **({kind: FIRST[kind]} if kind else {}), option: value})
     assert not [text for text in all_told(one) if "{" in text]
+
+
+@pytest.mark.parametrize("way", get_args(LiningIn))
+@pytest.mark.parametrize("key", SHAPES)
+def test_a_way_of_putting_a_lining_in_is_told_whatever_shape_it_was_chosen_for(key, way):
+    more = {"lining_in": way, "lining": "drop-in"}
+    one = plan(made(key, {}).project.model_copy(update=more))
+    assert not [text for text in all_told(one) if "{" in text]
+    fields = [spec for topic in TOPICS for spec in topic.fields(one) if spec.key == "lining_in"]
+    assert all(spec.value in dict(spec.choices) for spec in fields)
 
 
 @pytest.mark.parametrize("way", ["cloth", "webbing", "covered", "underside"])

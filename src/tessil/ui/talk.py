@@ -7,6 +7,8 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping
 
+from msgspec.structs import replace
+
 from tessil.core.bag.model import StripEnds
 from tessil.core.brief.choice import Thing
 from tessil.core.edits import Edit, edit
@@ -313,7 +315,11 @@ def _lining_in(plan: Plan) -> Iterator[Spec]:
     ways = _ways_in(plan)
     if len(ways) > 1:
         why = "What is left open, or sewn first, to get it in"
-        yield field_of(plan, "lining_in", "choice", "It goes in", why, choices=ways)
+        asked = field_of(plan, "lining_in", "choice", "It goes in", why, choices=ways)
+        # What was chosen for another shape may not be offered here: how it really comes in.
+        offered = dict(ways)
+        way = plan.lining_way if plan.lining_way in offered else ways[0][0]
+        yield replace(asked, value=way)
     twice = any(panel.key == "lining" and panel.copies == 2 for panel in plan.bag.panels)
     if twice or plan.project.lining_apart:
         why = "Two halves may be of unlike cloth, with unlike pockets"
@@ -402,7 +408,9 @@ def _word(spec: Spec, label: str, notation: Notation) -> str:
     if spec.kind == "toggle":
         return label if spec.value else ""
     if spec.kind == "choice":
-        word = dict(spec.choices)[spec.value]
+        word = dict(spec.choices).get(spec.value)
+        if word is None:  # a decision that only another shape has
+            return ""
         return f"no {label}" if word == "none" else f"{label} {word}"
     return "" if spec.value is None else f"{label} {notation.size(spec.value)}"
 
