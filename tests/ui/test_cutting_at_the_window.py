@@ -11,8 +11,10 @@ from PySide6.QtWidgets import QApplication
 from tessil.core.cutting.acts.byhand import partners
 from tessil.core.edits import edit
 from tessil.core.snags import Stage
+from tessil.core.trouble import CannotPlan
 from tessil.drawing.picture import Cloth, Dimension, Label, Placed
 from tessil.ui import cutsearches as cutting_module
+from tessil.ui import firstlaid
 from tessil.ui.cutter import FIRST
 
 
@@ -231,6 +233,34 @@ def test_thousands_of_pieces_are_not_laid_unasked(hands):
     window.acts["cutting-sheet"].trigger()
     assert window.quiet.text() == "Plan the cutting first, at the Cut stage."
     assert window.pages.currentWidget() is window.work
+
+
+def test_no_other_amounts_stand_there_until_the_first_layout_does(hands, qtbot):
+    window = hands.window
+    window.open_demo("mute-sack")
+    window.desk.look(stage=Stage.CUT)
+    assert window.cutter.first.laying
+    assert window.column.receipt.rows == []
+    qtbot.waitUntil(lambda: window.column.receipt.rows != [])
+    keys = {row.reading.key for row in window.column.receipt.rows}
+    assert all(key.startswith("cutting.") for key in keys)
+
+
+def test_what_is_too_large_to_be_laid_is_said_and_changes_nothing(hands, qtbot, monkeypatch):
+    def too_large(*_given, **_more):
+        raise CannotPlan("cutting", "Too much: cut fewer bags together.")
+
+    monkeypatch.setattr(firstlaid, "first_laid", too_large)
+    monkeypatch.setattr(cutting_module, "plan_whole", too_large)
+    window = hands.window
+    window.open_demo("march-card-clutch")
+    window.desk.look(stage=Stage.CUT)
+    qtbot.waitUntil(lambda: not window.cutter.first.laying)
+    assert window.cutter.spreads() is None
+    hands.click(window.column.field("cutting.search").button)
+    qtbot.waitUntil(lambda: not window.searches.running, timeout=10_000)
+    assert window.searches.words["cutting.search"] == "Too much: cut fewer bags together."
+    assert window.desk.project.cutting is None
 
 
 def test_the_cutting_sheet_waits_for_nobody(hands):

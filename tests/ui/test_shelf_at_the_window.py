@@ -129,7 +129,10 @@ def test_how_a_cloth_looks_is_said_once_for_all_its_rows(shelf, qtbot, tmp_path)
     noise = QImage(bytes(random.Random(1).randbytes(3 * 1400 * 1400)), 1400, 1400, 4200, RGB)
     assert noise.save(str(path))
     assert window.take_photo(path) == ""
+    page.view.selectRow(0)  # the hands go on while it is read
     qtbot.waitUntil(lambda: not window.searches.running)
+    assert window.desk.shelf.cloth(window.desk.shelf.rows[0].name).photo is None
+    page.view.selectRow(41)
     photo = window.desk.shelf.cloth("moss stars").photo
     assert max(photo.wide, photo.high) <= 480
     assert len(photo.data) <= MOST_LOOK
@@ -138,6 +141,8 @@ def test_how_a_cloth_looks_is_said_once_for_all_its_rows(shelf, qtbot, tmp_path)
     assert not page.look.rows["ground"].isVisible()
     window.acts["undo"].trigger()
     assert window.desk.shelf.cloth("moss stars").photo is None
+    page.view.clearSelection()
+    assert "Choose the cloth" in window.take_photo(path)
     shelf.click(page.back)
     window.show_prints()
     basket = window.basket_page

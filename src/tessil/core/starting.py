@@ -1,4 +1,5 @@
-"""From three answers to a first project, with everything else at its usual start.
+"""From three answers to a first project, with everything else at its usual start; and more bags of
+a job: asked for, copied, or brought from another one.
 
 Metric makers start with metric seams and gaps, not with converted inches.  Starting
 values are common practice, no source.

@@ -12,7 +12,7 @@ from typing import Any, get_args
 from pydantic import ValidationError
 
 from tessil.core.numbers.corners import read_corners
-from tessil.core.numbers.lengths import LengthError, Units, read_length
+from tessil.core.numbers.lengths import FARTHEST, LengthError, Units, read_length
 from tessil.core.numbers.rulers import rulers
 from tessil.core.shelf.outlines import largest_inside
 from tessil.core.shelf.rows import MOST_ROWS, NOTHING, Kind, Row, Shelf, fresh_id, merged_shelves
@@ -207,7 +207,7 @@ def _row(cells: Cells, where: str, units: Units, id_: str) -> Row:
     try:
         for key in ("width", "length"):
             if key in fields:
-                fields[key] = read_length(fields[key], units)
+                fields[key] = read_length(fields[key], units, FARTHEST)
         if "corners" in fields:
             fields |= _corners(fields["corners"], units)
         if "price" in fields:

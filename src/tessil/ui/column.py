@@ -203,8 +203,10 @@ class Column(QWidget):
             return self.pricer.readings()
         if self.maker.here:
             return self.maker.readings()
-        if self.cutter.here and (found := self.cutter.readings()):
-            return found
+        if self.cutter.here:
+            found = self.cutter.readings()
+            if found or self.cutter.first.laying:
+                return found
         figures = desk.told("figures", lambda plan: readings(plan, *asked), asked)
         leaves = LEAVES.get(desk.seen.stage)
         if not leaves:

@@ -7,13 +7,16 @@ stays.
 
 from __future__ import annotations
 
+from contextlib import suppress
+
 from PySide6.QtCore import QObject, QTimer, Signal
 
-from tessil.core.cutting.acts.whole import FirstLaid, Lot, Source, asked, first_laid
+from tessil.core.cutting.acts.whole import FirstLaid, Lot, Source, asked, first_laid, kept_as
 from tessil.core.cutting.choice import Cutting
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.sheets.job import Aim
+from tessil.core.trouble import CannotPlan
 
 REST_MS = 60  # of the hand before the cloths are laid again
 MOST = 1500  # pieces: more are laid when it is asked for, and not unasked
@@ -47,7 +50,7 @@ class FirstLayout(QObject):
         super().__init__(parent)
         self._asked: Asked | None = None
         self._keys: list[object] = []  # of its lots
-        self._made: dict[object, FirstLaid] = {}  # by all that it follows from
+        self._made: dict[object, FirstLaid | None] = {}  # by all that it follows from
         self._found: tuple[Cutting, tuple[Lot, ...]] | None = None
         self._next = QTimer(self)
         self._next.setSingleShot(True)
@@ -89,11 +92,17 @@ class FirstLayout(QObject):
         keys = self._keys = self._keys or [wanted.of(lot) for lot in wanted.lots]
         for lot, key in zip(wanted.lots, keys, strict=True):
             if key not in self._made:
-                self._made[key] = first_laid(lot, wanted.sources, wanted.marks, wanted.aim)
+                self._made[key] = None
+                with suppress(CannotPlan):  # too large: laid when it is asked for, if it can be
+                    self._made[key] = first_laid(lot, wanted.sources, wanted.marks, wanted.aim)
                 return False
         made = [self._made[key] for key in keys]
         self._made = dict(zip(keys, made, strict=True))
-        sheets = tuple(sheet for one in made for sheet in one.sheets)
-        over = tuple(left for one in made for left in one.over)
-        self._found = Cutting(asked=asked(wanted.lots), sheets=sheets, over=over), wanted.lots
+        laid = [one for one in made if one is not None]
+        sheets = (sheet for one in laid for sheet in one.sheets)
+        over = (left for one in laid for left in one.over)
+        self._found = None
+        with suppress(CannotPlan):
+            if len(laid) == len(made):
+                self._found = kept_as(wanted.lots, sheets, over), wanted.lots
         return True

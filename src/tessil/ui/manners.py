@@ -176,6 +176,7 @@ class Manners(QObject):
         if kind == ".csv":
             logs = window.pages.currentWidget() is window.__dict__.get("log_page")
             return window.take_swatches(path) if logs else window.take_scraps(path)
-        if window.pages.currentWidget() is not window.__dict__.get("log_page"):
+        takes = (window.__dict__.get(page) for page in ("log_page", "shelf_page"))
+        if window.pages.currentWidget() not in takes:
             window.show_prints()
         return window.take_photo(path)

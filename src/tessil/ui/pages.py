@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import cached_property
+from functools import cached_property, partial
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -268,6 +268,8 @@ class PagedWindow(FilingWindow):
         if not path.is_file():
             return f"“{path.name}” is not a file that can be opened."
         key, made, take = self._photo_for()
+        if key == "shelf.photo" and self.shelf_page.chosen_row() is None:
+            return "Choose the cloth in the list first that it is a photo of."
 
         def work(watch: object) -> tuple[Edit, str]:
             from tessil.drawing.photos import read_photo
@@ -284,7 +286,12 @@ class PagedWindow(FilingWindow):
         if page is self.__dict__.get("log_page"):
             return "log.photo", self.log_page.photo_edit, self.desk.attempt_book
         if page is self.__dict__.get("shelf_page"):
-            return "shelf.photo", self.shelf_page.photo_edit, self.shelf_page.take_photo
+            row = self.shelf_page.chosen_row()
+            return (
+                "shelf.photo",
+                self.shelf_page.photo_edit,
+                partial(self.shelf_page.take_photo, row),
+            )
         return "photo", self.basket_page.take_photo, None
 
     def show_photo_state(self) -> None:

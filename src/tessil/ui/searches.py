@@ -16,7 +16,7 @@ from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.piecing.acts.laying import part_path
 from tessil.core.planned import Plan
-from tessil.core.trouble import FileTrouble
+from tessil.core.trouble import CannotPlan, FileTrouble
 from tessil.ui.desk import Desk
 
 Watch = Callable[[float, int], bool]
@@ -113,7 +113,7 @@ class Searches(QObject):
             change, words = work(watch)
         except GivenUp:
             return
-        except FileTrouble as trouble:
+        except (FileTrouble, CannotPlan) as trouble:
             change, words = Edit("", ()), str(trouble)
         except Exception:
             self._found.emit(turn, Edit("", ()), "The search went wrong; nothing was changed.")

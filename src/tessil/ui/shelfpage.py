@@ -186,18 +186,15 @@ class ShelfPage(ListPage):
             self._keep(cloth, f"handle {row.id} {self.shown.photo.handle}")
 
     def photo_edit(self, photo: Photo) -> Edit:
-        """The edit of the shelf that gives the chosen cloth this photo, as small as they are kept
-        here."""
-        row = self.chosen_row()
-        if row is None:
-            return edit("")
-        cloth = small_look(self._cloth_to_change(row).model_copy(update={"photo": photo}))
-        cloths = self.desk.shelf.looking(cloth).cloths
-        return edit(f"Use a photo of {cloth.name}", ("cloths", cloths))
+        """A photo as small as they are kept here, beside the window; what it is taken for is said
+        when it is there."""
+        cloth = small_look(Print(key="cloth", name="cloth", photo=photo))
+        return edit("Use a photo", ("photo", cloth.photo))
 
-    def take_photo(self, change: Edit) -> str:
-        """Take what a photo changes; no sentence, since it was read already."""
-        self.desk.attempt_shelf(applied(self.desk.shelf, change), change.words)
+    def take_photo(self, row: Row | None, change: Edit) -> str:
+        """A photo that was read is that of a row's cloth; no sentence."""
+        if row is not None and change.changes:
+            self._keep(applied(self._cloth_to_change(row), change))
         return ""
 
     def say_photo(self, words: str) -> None:

@@ -1,11 +1,13 @@
 """All bags of a job cut from one heap of cloth: every piece once, none turned that must not be."""
 
 import pytest
+from msgspec.structs import replace
 
 from tessil.core.cutting.acts.whole import (
     Source,
     asked,
     first_laid,
+    kept_as,
     lots_of,
     pinned,
     plan_whole,
@@ -16,9 +18,10 @@ from tessil.core.cutting.acts.whole import (
 )
 from tessil.core.cutting.choice import Cutting
 from tessil.core.cutting.cutlist import SCRAP
-from tessil.core.edits import applied
+from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
+from tessil.core.trouble import CannotPlan
 from tessil.files.projectfile import from_text, load, to_text
 from tests.conftest import DEMO, tote
 from tests.core.sheets.checking import separable
@@ -174,6 +177,32 @@ def test_a_search_that_is_stopped_at_once_still_cuts_everything(kit):
     assert cutting.over == ()
     assert heard
     assert all(0 <= far <= 1 for far in heard)
+
+
+def test_more_than_ten_metres_of_a_cloth_are_laid_kept_and_read_again():
+    """Thirty satchels take more of a lining's cloth than any bag is long."""
+    satchel = load(DEMO)
+    made = plan(applied(satchel.project(), edit("", ("bags", 60))))
+    lots = lots_of([made])
+    laid = [first_laid(lot, (), made.marks, "least") for lot in lots]
+    cutting = kept_as(lots, (sheet for one in laid for sheet in one.sheets), ())
+    assert max(sheet.length for sheet in cutting.sheets) > 394
+    wanted = {want.key: want.number for lot in lots for want in lot.wants}
+    assert laid_by_piece(cutting) == wanted
+    job = satchel.holding(applied(made.project, edit("", ("cutting", cutting))))
+    assert from_text(to_text(job)) == job
+
+
+def test_what_is_too_large_to_be_kept_is_said(kit):
+    made = kit[1][0]
+    lots = lots_of([made])
+    sheet = first_laid(lots[0], (), made.marks, "least").sheets[0]
+    with pytest.raises(CannotPlan, match="more than 400 cloths"):
+        kept_as(lots, [sheet] * 401, ())
+    want = lots[0].wants[0]
+    many = replace(lots[0], wants=(replace(want, width=F(1), height=F(1), number=5001),))
+    with pytest.raises(CannotPlan, match="5001 pieces are more"):
+        first_laid(many, (), made.marks, "least")
 
 
 def test_nothing_to_cut_is_a_plan_of_no_cloths(kit):

@@ -50,6 +50,15 @@ def test_a_row_is_typed_as_one_says_it(text, row):
     assert typed(text) == row
 
 
+def test_a_roll_is_longer_than_any_bag():
+    """A metre is 5000/127 in exactly."""
+    cord = read_row("cord 25 m natural", "inch", F(40), "a")
+    assert (cord.kind, cord.length) == ("cord", 25 * F(5000, 127))
+    assert read_row("15 m oat", "metric", F(40), "a").length == 15 * F(5000, 127)
+    with pytest.raises(LengthError, match="1000 m"):
+        read_row("cord 1001 m natural", "inch", F(40), "a")
+
+
 def test_bare_numbers_are_in_the_maker_s_unit():
     assert typed("12 x 9 dots", "metric") == ("scrap", "dots", 120 * MM, 90 * MM, 1)
 
@@ -63,7 +72,7 @@ def test_bare_numbers_are_in_the_maker_s_unit():
         ("18 oat 2", "has no size"),
         ("fq", "name"),
         ("5 × 4", "name"),
-        ("zip 30 m navy", "longer than 10 m"),
+        ("zip 3000 m navy", "longer than 1000 m"),
         ("fq " + "x" * 90, "at most 80 letters"),
     ],
 )

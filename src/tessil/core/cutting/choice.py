@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Key, Room, Room60, Size
+from tessil.core.numbers.fields import Along, Bolt, Decided, Key, Room, Room60, Size
 
 MOST_LAID = 5000  # pieces on one cloth
 MOST_SHEETS = 400
@@ -30,7 +30,7 @@ class Laid(Decided):
 
     piece: PieceKey  # the bag, and the line of its cut list
     x: Room60
-    y: Room60
+    y: Along
     w: Size
     h: Size
 
@@ -45,13 +45,13 @@ class Sheet(Decided):
     stock: Key
     source: Annotated[str, Field(max_length=60)] = ""
     width: Size
-    length: Size
+    length: Bolt
     trim: Room = Fraction(0)
     laid: Annotated[tuple[Laid, ...], Field(max_length=MOST_LAID)] = ()
     done: Annotated[int, Field(ge=0, le=20_000)] = 0
     pinned: bool = False  # stays as it is when the rest is planned again
     stored: bool = False  # what is left of it lies on the shelf
-    least: Room60 = Fraction(0)  # no layout takes less: of new cloth its length, else nothing
+    least: Along = Fraction(0)  # no layout takes less: of new cloth its length, else nothing
 
     @property
     def stays(self) -> bool:

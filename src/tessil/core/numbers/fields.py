@@ -14,16 +14,23 @@ from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaH
 from pydantic_core import CoreSchema, core_schema
 
 from tessil.core.numbers.exact import Fraction, fraction_of
-from tessil.core.numbers.lengths import LONGEST, Inches, LengthError, read_length, write_exact
+from tessil.core.numbers.lengths import (
+    FARTHEST,
+    LONGEST,
+    Inches,
+    LengthError,
+    read_length,
+    write_exact,
+)
 from tessil.core.numbers.money import MOST, read_money, write_money
 
 
-def _length(value: Any) -> Inches:
+def _length(value: Any, longest: Inches = LONGEST) -> Inches:
     if isinstance(value, Fraction):
         return value
     if isinstance(value, str):
         try:
-            return read_length(value)
+            return read_length(value, longest=longest)
         except LengthError as error:
             raise ValueError(str(error)) from None
     if isinstance(value, Rational) and not isinstance(value, bool):
@@ -86,7 +93,7 @@ def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> _Kind:
     """A length between bounds."""
 
     def read(value: Any) -> Inches:
-        length = _length(value)
+        length = _length(value, max(high, LONGEST))
         if length > high:
             raise ValueError(f"At most {write_exact(high)} goes here.")
         if length < low or (strict and length == low):
@@ -103,6 +110,8 @@ _THIN = "A seam needs at least 1/16 in (1.6 mm)."
 Size = Annotated[Fraction, _bounded(Fraction(0), LONGEST, True, _MORE)]
 Room = Annotated[Fraction, _bounded(Fraction(0), Fraction(12), False, _NOT_LESS)]
 Room60 = Annotated[Fraction, _bounded(Fraction(0), LONGEST, False, _NOT_LESS)]
+Bolt = Annotated[Fraction, _bounded(Fraction(0), FARTHEST, True, _MORE)]  # as it is sold
+Along = Annotated[Fraction, _bounded(Fraction(0), FARTHEST, False, _NOT_LESS)]  # a bolt
 Longer = Annotated[Fraction, _bounded(-Fraction(4), Fraction(12), False, _FAR)]  # or shorter
 Ranged = Annotated[Fraction, _bounded(-Fraction(12), LONGEST, False, _FAR)]
 Seam = Annotated[Fraction, _bounded(Fraction(1, 16), Fraction(2), False, _THIN)]

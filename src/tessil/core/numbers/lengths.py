@@ -28,6 +28,7 @@ IN_PER = {
     "m": 1000 / MM_PER_INCH,
 }
 LONGEST = 10 * IN_PER["m"]
+FARTHEST = 1000 * IN_PER["m"]  # of cloth, cord and the like, as they are sold and cut from
 
 _SPELLINGS = {
     "in": "in",
@@ -255,12 +256,12 @@ def bare_unit(units: Units) -> str:
 
 
 @lru_cache(4096)
-def read_length(text: str, units: Units = "inch") -> Inches:
+def read_length(text: str, units: Units = "inch", longest: Inches = LONGEST) -> Inches:
     """Exact inches from what a maker typed.
 
     Takes ``12 1/2``, ``12½``, ``12-1/2"``, ``12,5 cm``, ``1/3 yd``, ``1 yd 4 in`` and sums
     such as ``3*2.5+1/2``.  Raises LengthError, with a sentence, for anything else and for
-    lengths beyond ten metres.  The sign is kept: what may be negative is the field's matter.
+    lengths beyond the ``longest``.  The sign is kept: what may be negative is the field's matter.
     """
     left = _SMALL_FRACTION.sub("", text)
     small = next((letter for letter in left if letter in _SMALL), "")
@@ -268,12 +269,14 @@ def read_length(text: str, units: Units = "inch") -> Inches:
         raise LengthError(f"“{small}” cannot be read as a length: write plain figures.")
     plain = _APART.sub(" ", text).translate(_PLAIN)
     value = _Reader(plain, bare_unit(units)).length()
-    if abs(value) > LONGEST:
+    if abs(value) > longest:
+        if longest > LONGEST:
+            raise LengthError("That is longer than 1000 m: nobody lays so much by.")
         raise LengthError("That is longer than 10 m (394 in): no bag needs it.")
     return value
 
 
-def read_size(text: str, units: Units = "inch") -> tuple[Inches, Inches]:
+def read_size(text: str, units: Units = "inch", longest: Inches = LONGEST) -> tuple[Inches, Inches]:
     """Width and height from ``15 1/8 x 12`` (x, × or by between them).
 
     A unit written only once, at the end, counts for both: ``38 x 30 mm``.
@@ -284,7 +287,7 @@ def read_size(text: str, units: Units = "inch") -> tuple[Inches, Inches]:
     trailing = re.search(r"[a-zA-Z\"″]+$", parts[1])
     if trailing and not re.search(r"[a-zA-Z\"″']\s*$", parts[0]):
         parts[0] += " " + trailing.group()
-    return read_length(parts[0], units), read_length(parts[1], units)
+    return read_length(parts[0], units, longest), read_length(parts[1], units, longest)
 
 
 def round_up(value: Inches, mark: Inches) -> Inches:

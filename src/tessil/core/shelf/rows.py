@@ -11,7 +11,7 @@ from pydantic import Field
 
 from tessil.core.catalogue.prints import Print, known_as
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Name, Room60, Size
+from tessil.core.numbers.fields import Bolt, Decided, Name, Room60, Size
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 
@@ -101,7 +101,7 @@ class Row(Decided):
     kind: Kind = "scrap"
     name: Name = "cloth"
     width: Size | None = None
-    length: Size | None = None
+    length: Bolt | None = None
     corners: Annotated[tuple[tuple[Room60, Room60], ...], Field(max_length=MOST_CORNERS)] = ()
     number: Annotated[int, Field(ge=0, le=MOST_OF_A_ROW)] = 1
     place: Annotated[str, Field(max_length=80)] = ""

@@ -8,7 +8,7 @@ from __future__ import annotations
 import re
 
 from tessil.core.numbers.corners import read_corners
-from tessil.core.numbers.lengths import Inches, LengthError, Units, read_length, read_size
+from tessil.core.numbers.lengths import FARTHEST, Inches, LengthError, Units, read_length, read_size
 from tessil.core.shelf.outlines import largest_inside
 from tessil.core.shelf.rows import LONG, MOST_CORNERS, USUAL, Kind, Row
 from tessil.core.words.refusals import shortened
@@ -141,9 +141,9 @@ def _size(words: list[str], units: Units, bare: bool) -> tuple[tuple[Inches, ...
         sides = _BY.split(said)
         try:
             if len(sides) == 2:
-                return read_size(said, units), words[many:]
+                return read_size(said, units, FARTHEST), words[many:]
             if len(sides) == 1 and (bare or _UNIT.search(said)) and said[0].isnumeric():
-                return (read_length(said, units),), words[many:]
+                return (read_length(said, units, FARTHEST),), words[many:]
         except LengthError:
             # Read with fewer words it would be another length than was meant.
             if many > 1 and len(sides) == 1 and _UNIT.fullmatch(words[many - 1]):

@@ -11,15 +11,16 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from zlib import crc32
 
 from msgspec.structs import replace
+from pydantic import ValidationError
 
 from tessil.core.bag.ids import NoteKind
 from tessil.core.catalogue import Material
 from tessil.core.catalogue.prints import Print
-from tessil.core.cutting.choice import Cutting, Laid, Sheet
+from tessil.core.cutting.choice import MOST_LAID, MOST_SHEETS, Cutting, Laid, Sheet
 from tessil.core.cutting.item import SCRAP, CutItem
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches, round_up
+from tessil.core.numbers.lengths import FARTHEST, Inches, round_up
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, given, total, up_to
@@ -29,6 +30,7 @@ from tessil.core.sheets.cuts import Box, Parting, parted
 from tessil.core.sheets.job import Aim, Answer, CutJob, Piece, Stock
 from tessil.core.sheets.plan import plan_cutting
 from tessil.core.sheets.search import Told
+from tessil.core.trouble import CannotPlan
 from tessil.core.words.cuts import id_words
 
 Solve = Callable[[CutJob, float, int, Told | None], Answer]
@@ -186,9 +188,23 @@ def plan_whole(
             sheets += _sheets(rest, job, answer, marks)
             over += answer.left_out
         gone += share
-    return Cutting(
-        asked=asked(lots), sheets=tuple(sheets), over=tuple(over), wrong=tuple(wrong.elements())
-    )
+    return kept_as(lots, sheets, over, wrong.elements())
+
+
+def kept_as(
+    lots: Sequence[Lot],
+    sheets: Iterable[Sheet],
+    over: Iterable[tuple[str, int]],
+    wrong: Iterable[str] = (),
+) -> Cutting:
+    """A plan of the cuts as it is kept; raises CannotPlan for one that is too large for that."""
+    try:
+        return Cutting(
+            asked=asked(lots), sheets=tuple(sheets), over=tuple(over), wrong=tuple(wrong)
+        )
+    except ValidationError:
+        words = f"It takes more than {MOST_SHEETS} cloths: cut fewer bags together."
+        raise CannotPlan("cutting", words) from None
 
 
 def first_laid(lot: Lot, sources: Sequence[Source], marks: Rulers, aim: Aim) -> FirstLaid:
@@ -243,6 +259,9 @@ def _job_of(lot: Lot, sources: Sequence[Source], aim: Aim) -> CutJob:
 
 def _sheet(lot: Lot, cloth: Stock, answer: Answer, marks: Rulers) -> Sheet:
     laid = [one for one in answer.placements if one.stock == cloth.id]
+    if len(laid) > MOST_LAID or any(one.y + one.h > FARTHEST / 2 for one in laid):
+        words = f"{lot.name}: {len(laid)} pieces are more than are laid on one cloth"
+        raise CannotPlan("cutting", f"{words}: cut fewer bags together.")
     rows = tuple(Laid(piece=one.piece, x=one.x, y=one.y, w=one.w, h=one.h) for one in laid)
     if cloth.h is not None:
         return Sheet(stock=lot.stock, source=cloth.id, width=cloth.w, length=cloth.h, laid=rows)
