@@ -20,11 +20,12 @@ F = Fraction
 
 
 @pytest.mark.parametrize("size", [(1280, 800), (1100, 700)])
-def test_every_stage_fits_its_window(at_work, size):
+def test_every_stage_fits_its_window(at_work, qtbot, size):
     window, column = at_work.window, at_work.window.column
     window.resize(*size)
     for stage in Stage:
         window.desk.look(stage=stage)
+        qtbot.waitUntil(lambda: not window.cutter.first.laying)
         QApplication.processEvents()
         assert (window.width(), window.height()) == size
         room = column.scrolled.viewport().width()
