@@ -107,6 +107,14 @@ def test_a_snag_is_told_with_its_place_and_ways_out():
     assert "Trim all to 14 × 13⅞, the lining too" in check_text(spoiled)
 
 
+def test_less_than_a_mark_of_the_ruler_is_nothing_to_trim_to():
+    """Measured a sixteenth each way, under a ruler of eighths: told, with the other ways out."""
+    got = Got(width=F(1, 16), height=F(1, 16))
+    told = check_text(plan(tote(measured={"front": Measured(quilted=got)})))
+    assert "too small in width" in told
+    assert "Trim all to" not in told
+
+
 def test_a_length_is_exact_read_and_explained(made):
     told = figure_data(made.panel("front").pieced.width, made)
     assert told == {

@@ -1,13 +1,17 @@
 """``plan(project)``: the one way from what a maker decided to everything that follows.
 
 Pure and quick enough for every keystroke: with a memory, a stage whose inputs are those of the
-last plan hands back what it made then.  Orchestrates only; each sum stands in the module that
-knows its subject.
+last plan hands back what it made then.  What is cut and sewn is planned at once, so that what
+cannot be is refused; what follows from it for those who look, when they first do.  Orchestrates
+only; each sum stands in the module that knows its subject.
 """
 
 from __future__ import annotations
 
+import weakref
+from collections.abc import Callable
 from functools import partial
+from typing import TypeVar
 
 from msgspec.structs import replace
 
@@ -16,8 +20,9 @@ from tessil.core.catalogue import Material
 from tessil.core.checks import find_snags
 from tessil.core.choices import batting_of
 from tessil.core.cutting.cutlist import Lain, by_stock, cut_list, purchase, stocked, strip_sets
+from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import BindingPlan, EdgeStrip, edge_strips, plan_binding
-from tessil.core.edges.bulk import spots_of
+from tessil.core.edges.bulk import Spot, spots_of
 from tessil.core.edges.bulktasks import bulk_tasks
 from tessil.core.edges.choice import Binding
 from tessil.core.edges.edging import plan_edging
@@ -31,6 +36,7 @@ from tessil.core.layout.rules import Table, broken_rules
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.logbook.flow import knowledge_of
 from tessil.core.memory.collecting import uncollected
+from tessil.core.memory.later import Later
 from tessil.core.memory.recall import Memory
 from tessil.core.memory.same import same
 from tessil.core.numbers.exact import Fraction
@@ -38,7 +44,7 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given, total
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.planning import Setting, Task, plan_panel
-from tessil.core.planned import Plan
+from tessil.core.planned import Amounts, Outside, Plan
 from tessil.core.project import Project
 from tessil.core.sandwich.layers import weight
 from tessil.core.sewn.faces import looks_of
@@ -46,6 +52,7 @@ from tessil.core.sewn.placing import Sewn
 from tessil.core.sewn.stacks import meeting, walls_bound
 from tessil.core.shapes import Brief
 from tessil.core.shapes.fit import fits_of
+from tessil.core.snags import Snag
 from tessil.core.tasks.building import build_task_of, built_of
 from tessil.core.tasks.inputs import (
     brief_of,
@@ -59,6 +66,8 @@ from tessil.core.tasks.inputs import (
 )
 from tessil.core.trimming.marks import base_places, placed_marks
 from tessil.core.trimming.squaring import all_but, least_gap
+
+T = TypeVar("T")
 
 
 def _binding(bag: Bag, brief: Brief, choice: Binding, usable: Inches) -> BindingPlan | None:
@@ -189,36 +198,7 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
     lain = Lain(panels, sets, binding, edging, hooped, by_edge)
     items = of("items", cut_list, like("lain", lain), cut_task)
     least, gap = _gaps(project, bag, batting_of(project, lead.choices) is not None)
-    bulk = bulk_tasks(
-        bag.joins,
-        meeting(bag.net),
-        by_key,
-        setting.materials,
-        project.press_seams,
-        project.lining == "drop-in",
-        project.marks,
-        bag.net,
-        project.piping,
-        sewn_on_base(project, bag),
-        project.zipper.set,
-        project.strap.made in OF_WEBBING,
-        bag.zipper.free if bag.zipper is not None else (),
-    )
-    spots = {task.panel.key: of(("bulk", task.panel.key), spots_of, task) for task in bulk}
-    bought = tuple(
-        of(("bought", *key), purchase, stocked(*key, cut_task), group)
-        for key, group in by_stock(items).items()
-    )
-    weights = tuple(
-        of(("weight", panel.key), _panel_weight, panel.panel, panel.materials) for panel in panels
-    )
-    placed = of("placed", placed_marks, project.marks, project.snap, bag.flap, by_key)
-    on_base = of("placed base", base_places, project.base, bag, by_key)
-    sewn = of("sewn", Sewn, bag.net)
-    looks = of("looks", looks_of, sewn)
-    board, shown = of("board", board_of, bag, looks, panels), of("areas", areas, bag, looks)
-    table = like("table", Table(board, shown, by_key, project.prints, project.rules, project.made))
-    made = Plan(
+    return Plan(
         project=project,
         shape=shape,
         marks=brief.rulers,
@@ -230,31 +210,96 @@ def _plan(memory: Memory, project: Project, book: Book) -> Plan:
         setting=setting,
         tasks=tasks,
         panels=panels,
-        sewn=sewn,
-        looks=looks,
-        fits=of("fits", fits_of, shape, brief, bag) if project.hold.minded else (),
+        sewn=of("sewn", Sewn, bag.net),
         wall=brief.wall,
-        weight=of("weight", _weight, weights),
-        washed=of("washed", _washed, project.wash.share, bag),
         gap_least=least,
         gap=like("gap", gap),
         binding=binding,
         edge_strips=by_edge,
         edge_task=edge_task,
         edging=edging,
-        edge_steps=of("edge steps", edge_steps, edge_task, binding, edging, by_edge),
-        placed=like("all placed", (*placed, *on_base)),
-        bulk=like("bulk", spots),
         hooped=hooped,
         sets=sets,
         items=items,
-        bought=like("bought", bought),
-        table=table,
-        packed=of("packed", packed, panels, project.pack, brief.seams.piecing)
-        if project.pack
-        else None,
-        broken=of("broken", broken_rules, like("judged", replace(table, bags=1))),
+        outside=_later(memory, _outside),
+        amounts=_later(memory, partial(_amounts, cut_task)),
+        found=_later(memory, _found),
     )
-    made = replace(made, snags=like("snags", find_snags(made, memory)))
+
+
+def _later(memory: Memory, work: Callable[[Memory, Plan], T]) -> Later[Plan, T]:
+    """A part of a plan that is made when it is asked for, by the same memory while there is one."""
+    still = weakref.ref(memory)
+
+    def make(made: Plan) -> T:
+        with uncollected():
+            return work(still() or Memory(), made)
+
+    return Later(make)
+
+
+def _outside(memory: Memory, made: Plan) -> Outside:
+    """What is seen of the bag, and what its pieces do there."""
+    project, bag, of, like = made.project, made.bag, memory.of, memory.like
+    by_key = {panel.key: panel for panel in made.panels}
+    looks = of("looks", looks_of, made.sewn)
+    board, shown = of("board", board_of, bag, looks, made.panels), of("areas", areas, bag, looks)
+    table = like("table", Table(board, shown, by_key, project.prints, project.rules, project.made))
+    broken = of("broken", broken_rules, like("judged", replace(table, bags=1)))
+    return Outside(looks, table, broken)
+
+
+def _amounts(cut_task: CutTask, memory: Memory, made: Plan) -> Amounts:
+    """How much of it there is."""
+    project, bag, brief, of, like = made.project, made.bag, made.brief, memory.of, memory.like
+    by_key = {panel.key: panel for panel in made.panels}
+    placed = of("placed", placed_marks, project.marks, project.snap, bag.flap, by_key)
+    on_base = of("placed base", base_places, project.base, bag, by_key)
+    weights = tuple(
+        of(("weight", panel.key), _panel_weight, panel.panel, panel.materials)
+        for panel in made.panels
+    )
+    bought = tuple(
+        of(("bought", *key), purchase, stocked(*key, cut_task), group)
+        for key, group in by_stock(made.items).items()
+    )
+    pack = project.pack
+    sewing = (made.edge_task, made.binding, made.edging, made.edge_strips)
+    return Amounts(
+        fits=of("fits", fits_of, made.shape, brief, bag) if project.hold.minded else (),
+        weight=of("weight", _weight, weights),
+        washed=of("washed", _washed, project.wash.share, bag),
+        edge_steps=of("edge steps", edge_steps, *sewing),
+        placed=like("all placed", (*placed, *on_base)),
+        bulk=like("bulk", _bulk(memory, made)),
+        bought=like("bought", bought),
+        packed=of("packed", packed, made.panels, pack, brief.seams.piecing) if pack else None,
+    )
+
+
+def _bulk(memory: Memory, made: Plan) -> dict[str, tuple[Spot, ...]]:
+    """How thick it gets round each outer panel."""
+    project, bag = made.project, made.bag
+    tasks = bulk_tasks(
+        bag.joins,
+        meeting(bag.net),
+        {panel.key: panel for panel in made.panels},
+        made.materials,
+        project.press_seams,
+        project.lining == "drop-in",
+        project.marks,
+        bag.net,
+        project.piping,
+        sewn_on_base(project, bag),
+        project.zipper.set,
+        project.strap.made in OF_WEBBING,
+        bag.zipper.free if bag.zipper is not None else (),
+    )
+    return {task.panel.key: memory.of(("bulk", task.panel.key), spots_of, task) for task in tasks}
+
+
+def _found(memory: Memory, made: Plan) -> tuple[Snag, ...]:
+    """What will go wrong; with it all is asked for that a plan has, and the memory settles."""
+    found = memory.like("snags", find_snags(made, memory))
     memory.settle()
-    return made
+    return found

@@ -1,6 +1,7 @@
 """What a plan holds: everything that is computed for one project.
 
-A record.  Checks, readings and views read it; ``plan`` makes it.
+A record.  Checks, readings and views read it; ``plan`` makes it.  What can be refused, and what is
+cut and sewn, is there at once; what follows from it for those who look, when they first look.
 """
 
 from __future__ import annotations
@@ -22,6 +23,7 @@ from tessil.core.edges.task import EdgeTask
 from tessil.core.hooping.hoopings import HoopPlan
 from tessil.core.layout.packs import Packed
 from tessil.core.layout.rules import Broken, Table
+from tessil.core.memory.later import Later
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Figure
@@ -37,6 +39,27 @@ from tessil.core.snags import Snag
 from tessil.core.trimming.marks import Placed
 
 PARTS = frozenset({"project"})  # of a plan, that are seldom read as a whole
+
+
+class Outside(Record, frozen=True):
+    """What is seen of a bag, and which rules its pieces break there."""
+
+    looks: tuple[Look, ...]  # from the front, the back, and open
+    table: Table
+    broken: tuple[Broken, ...]
+
+
+class Amounts(Record, frozen=True):
+    """How much of it there is: heavy, thick, to buy, to mark and to sew."""
+
+    fits: tuple[Fit, ...]
+    weight: Figure
+    washed: tuple[Figure, ...]  # finished sizes after the first wash
+    edge_steps: Mapping[str, tuple[Step, ...]]  # leaf by leaf of the edge stage
+    placed: tuple[Placed, ...]  # all marks, on whichever panel
+    bulk: Mapping[str, tuple[Spot, ...]]  # how thick it gets round each outer panel
+    bought: tuple[Purchase, ...]
+    packed: Packed | None  # what a pack of squares makes
 
 
 class Plan(Record, frozen=True):
@@ -57,28 +80,67 @@ class Plan(Record, frozen=True):
     tasks: tuple[Task, ...]
     panels: tuple[PanelPlan, ...]
     sewn: Sewn
-    looks: tuple[Look, ...]  # from the front, the back, and open
-    fits: tuple[Fit, ...]
     wall: Figure
-    weight: Figure
-    washed: tuple[Figure, ...]  # finished sizes after the first wash
     gap_least: Figure  # that this bag turns through
     gap: Figure  # that is left open to turn it
     binding: BindingPlan | None
     edge_strips: tuple[EdgeStrip, ...]  # of edges that have a binding of their own
     edge_task: EdgeTask
     edging: Edging
-    edge_steps: Mapping[str, tuple[Step, ...]]  # leaf by leaf of the edge stage
-    placed: tuple[Placed, ...]  # all marks, on whichever panel
-    bulk: Mapping[str, tuple[Spot, ...]]  # how thick it gets round each outer panel
     hooped: HoopPlan | None  # what is made in a hoop, and how
     sets: tuple[SetGroup, ...]
     items: tuple[CutItem, ...]
-    bought: tuple[Purchase, ...]
-    table: Table
-    packed: Packed | None  # what a pack of squares makes
-    broken: tuple[Broken, ...] = ()
-    snags: tuple[Snag, ...] = ()
+    outside: Later[Plan, Outside]
+    amounts: Later[Plan, Amounts]
+    found: Later[Plan, tuple[Snag, ...]]
+
+    @property
+    def looks(self) -> tuple[Look, ...]:
+        return self.outside.of(self).looks
+
+    @property
+    def table(self) -> Table:
+        return self.outside.of(self).table
+
+    @property
+    def broken(self) -> tuple[Broken, ...]:
+        return self.outside.of(self).broken
+
+    @property
+    def fits(self) -> tuple[Fit, ...]:
+        return self.amounts.of(self).fits
+
+    @property
+    def weight(self) -> Figure:
+        return self.amounts.of(self).weight
+
+    @property
+    def washed(self) -> tuple[Figure, ...]:
+        return self.amounts.of(self).washed
+
+    @property
+    def edge_steps(self) -> Mapping[str, tuple[Step, ...]]:
+        return self.amounts.of(self).edge_steps
+
+    @property
+    def placed(self) -> tuple[Placed, ...]:
+        return self.amounts.of(self).placed
+
+    @property
+    def bulk(self) -> Mapping[str, tuple[Spot, ...]]:
+        return self.amounts.of(self).bulk
+
+    @property
+    def bought(self) -> tuple[Purchase, ...]:
+        return self.amounts.of(self).bought
+
+    @property
+    def packed(self) -> Packed | None:
+        return self.amounts.of(self).packed
+
+    @property
+    def snags(self) -> tuple[Snag, ...]:
+        return self.found.of(self)
 
     def panel(self, key: str) -> PanelPlan:
         """The panel of that key, or the leading one if it has gone."""

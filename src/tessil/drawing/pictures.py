@@ -6,6 +6,7 @@ panel.  Knows the plan and pictures; must not know Qt.
 
 from __future__ import annotations
 
+import dataclasses
 from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING
 
@@ -74,7 +75,25 @@ class View(Record, frozen=True):
 
 
 def picture_of(plan: Plan, view: View) -> Picture:
-    """The bench of a stage."""
+    """The bench of a stage, with the flags of its snags."""
+    return flagged(bare_picture(plan, view), flags_of(plan, view))
+
+
+def flagged(picture: Picture, flags: tuple[Item, ...]) -> Picture:
+    """A picture and the flags on it."""
+    return dataclasses.replace(picture, items=(*picture.items, *flags)) if flags else picture
+
+
+def flags_of(plan: Plan, view: View) -> tuple[Item, ...]:
+    """The numbered flags of the snags that sit on what is shown, and lines where they sit."""
+    if view.stage not in _SHOWN_ON or (view.worn and view.stage is Stage.PIECE):
+        return ()
+    panel = plan.panel(view.panel)
+    return tuple(_badges(plan, panel, view, _to_bench(panel, view)))
+
+
+def bare_picture(plan: Plan, view: View) -> Picture:
+    """The bench of a stage before anyone has looked for snags."""
     panel = plan.panel(view.panel)
     if view.stage is Stage.CUT:
         found = view.spreads
@@ -93,19 +112,7 @@ def picture_of(plan: Plan, view: View) -> Picture:
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:
         return made
-    to_bench = _to_bench(panel, view)
-    extra = [*_picked(view.picked, to_bench), *_badges(plan, panel, view, to_bench)]
-    return Picture(
-        (*made.items, *extra),
-        made.box,
-        made.room,
-        made.caption,
-        made.ruled,
-        made.pieces,
-        made.handles,
-        made.strokes,
-        made.turns,
-    )
+    return flagged(made, tuple(_picked(view.picked, _to_bench(panel, view))))
 
 
 def _to_bench(panel: PanelPlan, view: View) -> ToBench:

@@ -25,6 +25,8 @@ class Offering(QObject):
         self._turn = 0
         self._thread: threading.Thread | None = None
         self._came.connect(self._take)
+        self._gone = threading.Event()
+        self.destroyed.connect(self._gone.set)
         self.looking = False
 
     def look(self, heap: Heap, asked: Asked) -> None:
@@ -52,20 +54,24 @@ class Offering(QObject):
         if self._thread is not None:
             self._thread.join()
 
+    def _is_waited_for(self, turn: int) -> bool:
+        return turn == self._turn and not self._gone.is_set()
+
     def _run(self, turn: int, heap: Heap, asked: Asked) -> None:
         made, chosen = list[Offer](), list[Offer]()
         try:
             every = ways(heap)
             for at, laid in enumerate(every, start=1):
                 one = offer(heap, asked, laid)
-                if turn != self._turn:
+                if not self._is_waited_for(turn):
                     return
                 if one is not None:
                     made.append(one)
                 self._came.emit(turn, None, at / (len(every) + 1))
             chosen = [with_others(heap, asked, one) for one in best(made)]
         finally:  # whatever went wrong, nobody waits for ever
-            self._came.emit(turn, chosen, 1.0)
+            if self._is_waited_for(turn):
+                self._came.emit(turn, chosen, 1.0)
 
     def _take(self, turn: int, chosen: list[Offer] | None, share: float) -> None:
         if turn != self._turn:

@@ -26,12 +26,13 @@ from tessil.core.snags import Stage, by_stage
 from tessil.core.words.refusals import printable
 from tessil.drawing import theme
 from tessil.drawing.picture import Picture
-from tessil.drawing.pictures import picture_of, thumbnail
+from tessil.drawing.pictures import thumbnail
 from tessil.files import recovery
 from tessil.files.projectfile import FileTrouble, state_on_disk
 from tessil.files.report import finished_short, finished_text
 from tessil.ui.acting import ActingWindow
 from tessil.ui.actions import ACTIONS
+from tessil.ui.benchpicture import BenchPicture
 from tessil.ui.column import Column
 from tessil.ui.cutsearches import CutSearches
 from tessil.ui.cutter import Cutter
@@ -90,6 +91,7 @@ class Window(ActingWindow):
         self._unkept = ""  # why the work cannot be kept by itself, once that was said
         self._autosave = Rest(AUTOSAVE_MS, AUTOSAVE_MOST_MS, self)
         self._autosave.due.connect(self.keep_safe)
+        self._picture = BenchPicture(self.desk)
         self._before: Plan | None = None  # the plan before what is to be told of
         self._telling = Rest(TELL_MS, TELL_MOST_MS, self)
         self._telling.due.connect(self._tell_moved)
@@ -270,7 +272,7 @@ class Window(ActingWindow):
         """Letters as they are typed move the bench at once; lists and figures follow it."""
         hand = QApplication.focusWidget()
         if LATE_MS and isinstance(hand, TypedField) and hand.typing:
-            self._show_bench()
+            self._show_bench(looked=False)
             self.late.touch()
         else:
             self.refresh()
@@ -279,16 +281,16 @@ class Window(ActingWindow):
     def refresh(self) -> None:
         """Show the desk as it is now."""
         self.late.stop()
-        desk = self.desk
-        plan = desk.plan
+        desk, plan = self.desk, self.desk.plan
         self._show_title()
-        self.name.show_value(desk.project.name)
-        self.bags.show_value(desk.project.bags)
+        project = desk.project
+        self.name.show_value(project.name)
+        self.bags.show_value(project.bags)
         self.switch.show_job(desk.job, desk.at)
         self._show_finished()
-        self.units_button.setText("inches" if desk.project.units == "inch" else "cm")
-        self.selvage.name = desk.project.name
-        self.selvage.show_state(desk.seen.stage, desk.project.settled, by_stage(plan.snags))
+        self.units_button.setText("inches" if project.units == "inch" else "cm")
+        self.selvage.name = project.name
+        self.selvage.show_state(desk.seen.stage, project.settled, by_stage(plan.snags))
         self.tray.show_panels(
             [
                 (panel.key, self._tile_label(panel.key), partial(self._thumbnail, panel.key))
@@ -302,7 +304,6 @@ class Window(ActingWindow):
         self.quilt_bar.refresh()
         self.cut_bar.refresh()
         self.make_bar.refresh()
-        project = desk.project
         self.ladder.show_one(project.nth, project.bags, project.copies)
         self.ladder.show_ladder(desk.seen.panel, plan.ladder(desk.seen.panel))
         self.column.refresh()
@@ -328,13 +329,14 @@ class Window(ActingWindow):
 
     def _sketched(self) -> None:
         """A slider moves: the bench follows at once, figures and ladder when the hand lets them."""
-        self._show_bench()
+        self._show_bench(looked=False)
         self.bench.repaint()
         self._figures_late.start()
 
     def _show_sketch(self) -> None:
-        desk = self.desk
-        self.ladder.show_ladder(desk.seen.panel, desk.shown.ladder(desk.seen.panel))
+        panel = self.desk.seen.panel
+        self._show_bench()
+        self.ladder.show_ladder(panel, self.desk.shown.ladder(panel))
         self.column.show_sketch()
 
     def _tile_label(self, key: str) -> str:
@@ -351,7 +353,7 @@ class Window(ActingWindow):
         (picture,) = self.desk.told(("tile", key), lambda plan: [thumbnail(plan, plan.panel(key))])
         return picture
 
-    def _show_bench(self) -> None:
+    def _show_bench(self, looked: bool = True) -> None:
         desk, seen = self.desk, self.desk.seen
         place = seen.picked.place if seen.picked else None
         if seen.snag is not None:
@@ -364,8 +366,7 @@ class Window(ActingWindow):
         piece = view.piece if seen.stage is not Stage.LAYER else f"ply:{seen.ply}"
         line = f"line:{seen.line}" if seen.line else ""
         self.bench.show_lines(line, seen.draws and seen.stage is Stage.QUILT)
-        (picture,) = desk.told("bench", lambda plan: [picture_of(plan, view)], view)
-        self.bench.show_picture(picture, piece, metric, mark, lays)
+        self.bench.show_picture(self._picture.of(view, looked), piece, metric, mark, lays)
 
     # -- answering --------------------------------------------------------------
 

@@ -19,7 +19,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, given
 from tessil.core.panels.planning import plan_panel
 from tessil.core.plan import plan
-from tessil.core.planned import Plan
+from tessil.core.planned import Amounts, Outside, Plan
 from tessil.core.shapes import SHAPES
 from tessil.core.trouble import CannotPlan
 from tests.conftest import DEMO, load_bag
@@ -62,11 +62,19 @@ def _typed(dice):
     return f"panel.{field}", value
 
 
+def _names():
+    """All that a plan has, with what is made when it is asked for."""
+    later = {"outside": Outside, "amounts": Amounts}
+    own = [name for name in names_of(Plan) if name not in {*later, "found"}]
+    return [*own, *(name for kind in later.values() for name in names_of(kind)), "snags"]
+
+
 def _differing(one, other, path="plan"):
     """Where two values differ: the paths to what is not the same."""
     if same(one, other):
         return []
-    if type(one) is type(other) and (names := names_of(type(one))):
+    names = _names() if isinstance(one, Plan) else names_of(type(one))
+    if type(one) is type(other) and names:
         pairs = [(name, getattr(one, name), getattr(other, name)) for name in names]
     elif isinstance(one, tuple) and len(one) == len(other):
         pairs = [(str(at), *pair) for at, pair in enumerate(zip(one, other, strict=True))]
@@ -108,8 +116,8 @@ def test_a_remembered_plan_is_a_fresh_plan(name):
 
 
 def _new(before, after):
-    """Parts of a plan that are other objects than they were."""
-    return {n for n in names_of(Plan) if getattr(before, n) is not getattr(after, n)}
+    """Parts of a plan, those made later too, that are other objects than they were."""
+    return {n for n in _names() if getattr(before, n) is not getattr(after, n)}
 
 
 def test_what_did_not_change_is_the_same_object(demo):
@@ -182,16 +190,20 @@ def test_what_no_plan_asks_for_is_let_go(demo):
     memory.of("once", len, "abc")
     assert memory.of("once", lambda _: 0, "abc") == 3
     for at in range(4):
-        plan(applied(demo, edit("", ("bags", 2 + at))), memory=memory)
+        asked = plan(applied(demo, edit("", ("bags", 2 + at))), memory=memory)
+        assert asked.snags
     assert memory.of("once", lambda _: 0, "abc") == 0
 
 
-def test_a_plan_and_its_memory_go_as_soon_as_nothing_holds_them(demo):
+@pytest.mark.parametrize("asked", [False, True])
+def test_a_plan_and_its_memory_go_as_soon_as_nothing_holds_them(demo, asked):
     """Without circles: nothing of them is left for the collector to find."""
     plan(demo)
     gc.collect()
     memory = Memory()
     made = plan(demo, memory=memory)
+    if asked:
+        assert made.snags
     gone = weakref.ref(memory)
     gc.disable()
     try:

@@ -15,6 +15,7 @@ from tessil.core.memory.watched import Watched, Way, still
 P = ParamSpec("P")
 R = TypeVar("R")
 T = TypeVar("T")
+MOST_UNLIKE = 1000  # pairs held, where many plans are begun and none is asked for to its end
 UNUSED = 2  # plans after which a result that nothing asked for is let go
 
 
@@ -45,6 +46,8 @@ class Memory:
         if kept is not None:
             if same(kept[1], made):
                 return kept[1]  # type: ignore[return-value]
+            if len(self._unlike) >= MOST_UNLIKE:
+                self._unlike.clear()
             self._unlike[id(kept[1]), id(made)] = kept[1], made
         self._kept[key] = (), made
         return made

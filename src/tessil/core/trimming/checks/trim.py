@@ -61,10 +61,10 @@ def _too_small(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
 def _small_fixes(
     plan: Plan, panel: PanelPlan, certain: bool, way: str, by: Inches
 ) -> tuple[Edit, ...]:
-    fixes = []
+    fixes = list[Edit]()
     if plan.project.oversize.way != "model" and not certain:
         fixes.append(edit("Piece it as large as the model says", ("oversize.way", "model")))
-    fixes.append(_trim_to_what_is(plan, panel))
+    fixes += _trim_to_what_is(plan, panel)
     if certain:
         fixes.append(_sew_border_on(plan, panel, way, by))
         fixes.append(_piece_again(plan, panel, by))
@@ -96,8 +96,9 @@ def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> Edit:
     )
 
 
-def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> Edit:
-    """Settle for the size there is: the leading panel takes it, and all others follow."""
+def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> list[Edit]:
+    """Settle for the size there is: the leading panel takes it, and all others follow.  None where
+    less is there than the smallest mark of the ruler."""
     mark, read = plan.marks.ruler.value, plan.marks.notation.read_off
     got = panel.measured.quilted
     have = (
@@ -108,11 +109,13 @@ def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> Edit:
         min(round_down(there, mark), want)
         for there, want in zip(have, panel.trimmed.values(), strict=True)
     )
+    if not width or not height:
+        return []
     words = f"Trim all to {read(width)} × {read(height)}"
     if any(p.key == "lining" for p in plan.panels):
         words += ", the lining too"
     step = measure(plan.project, plan.shape.leader, "trimmed", Got(width=width, height=height))
-    return Edit(words, step.changes)
+    return [Edit(words, step.changes)]
 
 
 def _mismatched(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
