@@ -37,7 +37,7 @@ from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.logbook.flow import knowledge_of
 from tessil.core.memory.collecting import uncollected
 from tessil.core.memory.later import Later
-from tessil.core.memory.recall import Memory
+from tessil.core.memory.recall import Memory, NoMemory
 from tessil.core.memory.same import same
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
@@ -166,7 +166,7 @@ def plan(project: Project, book: Book = EMPTY, memory: Memory | None = None) -> 
 
     ``memory`` keeps what each stage made of what, for the next plan; it changes nothing else.
     """
-    memory = memory or Memory()
+    memory = memory or NoMemory()
     with uncollected():
         return memory.of("plan", partial(_plan, memory), project, book)
 
@@ -233,7 +233,7 @@ def _later(memory: Memory, work: Callable[[Memory, Plan], T]) -> Later[Plan, T]:
 
     def make(made: Plan) -> T:
         with uncollected():
-            return work(still() or Memory(), made)
+            return work(still() or NoMemory(), made)
 
     return Later(make)
 

@@ -89,3 +89,23 @@ class Memory:
         gone = [key for key, at in self._used.items() if at < self._plans - UNUSED]
         for key in gone:
             del self._used[key], self._kept[key]
+
+
+class NoMemory(Memory):
+    """For a plan that no other follows: nothing is noted, compared or kept."""
+
+    def of(self, key: Hashable, work: Callable[P, R], *inputs: P.args, **none: P.kwargs) -> R:
+        return work(*inputs, **none)
+
+    def like(self, key: Hashable, made: R) -> R:
+        return made
+
+    def reading(
+        self,
+        key: Hashable,
+        work: Callable[[T], Iterable[R]],
+        record: T,
+        whole: frozenset[str] = frozenset(),
+        asked: object = None,
+    ) -> tuple[R, ...]:
+        return tuple(work(record))
