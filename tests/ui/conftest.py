@@ -10,13 +10,10 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.memory.recall import Memory
-from tessil.core.plan import plan
-from tessil.files.logfile import load_book
 from tessil.ui import desk as desk_module
 from tessil.ui import window as window_module
 from tessil.ui.app import dress
 from tessil.ui.window import Window
-from tests.conftest import DEMO, load_bag
 
 
 @pytest.fixture(scope="session")
@@ -156,11 +153,21 @@ def _gone_for_good(qapp):
 
 
 @pytest.fixture(scope="session")
-def planned_before():
-    """What planning the demo bag leaves to be remembered; that a memory changes nothing but the
-    time is tested in tests/core/memory."""
-    memory = Memory()
-    plan(load_bag(DEMO), load_book(DEMO.with_name("logbook.json")), memory)
+def planned_before(qapp, tmp_path_factory):
+    """What a first window leaves to be remembered of the demo bag; that a memory changes nothing
+    but the time is tested in tests/core/memory."""
+    home = tmp_path_factory.mktemp("first")
+    with pytest.MonkeyPatch.context() as patch:
+        for name in ("STATE", "DATA", "CONFIG"):
+            patch.setenv(f"XDG_{name}_HOME", str(home / name))
+        first = Window()
+        first.open_demo("rehearsal-satchel")
+        first.show()
+        QApplication.processEvents()
+        memory = first.desk.memory
+        first.close()
+        first.deleteLater()
+        QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
     gc.collect()
     gc.freeze()  # the toolkit and all that windows need is loaded by now
     return memory
