@@ -7,9 +7,13 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit
 
+from tessil.core import plan as planning
+from tessil.core.choosing import measure
 from tessil.core.numbers.exact import Fraction
+from tessil.core.panels.choice import Got
 from tessil.core.project import MOST_BAGS
 from tessil.core.snags import Stage
+from tessil.drawing.picture import Badge
 from tessil.files import recovery
 from tessil.ui.actions import ACTIONS
 from tessil.ui.stages import specs
@@ -125,6 +129,34 @@ def test_the_bench_follows_each_letter_and_all_else_the_hand(late, at_work, qtbo
     at_work.press(Qt.Key.Key_Escape)
     assert field.text() == kept  # what stood there when the hands came
     assert window.finished.text() == finished  # given back at once, all of it
+
+
+def test_flags_stay_where_they_are_between_two_letters(late, at_work, qtbot, monkeypatch):
+    window, looked = at_work.window, []
+    find = planning.find_snags
+    small = measure(
+        window.desk.project, "front", "quilted", Got(width=Fraction(13), height=Fraction(14))
+    )
+    assert window.desk.attempt(small) == ""
+    window.desk.look(stage=Stage.TRIM, panel="front")
+    qtbot.waitUntil(lambda: not window.late.waits)
+    numbers = [flag.number for flag in window.bench.picture.of(Badge)]
+    assert numbers == [1, 2]  # too small each way
+    monkeypatch.setattr(planning, "find_snags", lambda *a: looked.append(1) or find(*a))
+    field = at_work.field("snap.offset")
+    at_work.click(field)
+    before = window.bench.picture
+    field.selectAll()
+    QTest.keyClicks(field, "2")
+    assert window.desk.project.snap.offset == 2
+    assert window.bench.picture is not before
+    assert [flag.number for flag in window.bench.picture.of(Badge)] == numbers
+    assert looked == []
+    qtbot.waitUntil(lambda: looked == [1])
+    assert [flag.number for flag in window.bench.picture.of(Badge)] == numbers
+    window.undo()  # the snap's place
+    window.undo()  # what was measured
+    assert window.bench.picture.of(Badge) == []
 
 
 def test_all_else_waits_for_no_hand_for_long(late, at_work, qtbot):
