@@ -128,6 +128,15 @@ class Cutter:
             self._read = (cutting, lots, found)
         return self._read[2]
 
+    def on_bench(self, looked: bool) -> Spreads | None:
+        """What the bench shows of them; a first layout goes on when the hand that types rests."""
+        if not self.here:
+            return None
+        found = self.spreads()
+        if not looked:
+            self.first.wait()
+        return found
+
     def whole(self) -> Spreads | None:
         """The same for paper and lists, which do not wait for a first layout."""
         self.spreads()

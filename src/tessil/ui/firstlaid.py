@@ -8,6 +8,7 @@ stays.
 from __future__ import annotations
 
 from contextlib import suppress
+from time import monotonic
 
 from PySide6.QtCore import QObject, QTimer, Signal
 
@@ -19,6 +20,8 @@ from tessil.core.sheets.job import Aim
 from tessil.core.trouble import CannotPlan
 
 REST_MS = 60  # of the hand before the cloths are laid again
+TYPED_MS = 250  # after a letter, before the next cloth is laid
+TYPED_MOST = 1.0  # seconds that letters put it off
 MOST = 1500  # pieces: more are laid when it is asked for, and not unasked
 
 
@@ -55,6 +58,7 @@ class FirstLayout(QObject):
         self._next = QTimer(self)
         self._next.setSingleShot(True)
         self._next.timeout.connect(self._go_on)
+        self._since: float | None = None  # when a hand that types was first waited for
 
     def of(self, wanted: Asked) -> tuple[Cutting, tuple[Lot, ...]] | None:
         """The newest whole layout and the lots it is of; a newer one is begun if these are others.
@@ -73,6 +77,13 @@ class FirstLayout(QObject):
         """Whether a layout is on its way."""
         return self._next.isActive()
 
+    def wait(self) -> None:
+        """A letter was typed: the next cloth is laid when the hand rests, or after a second."""
+        moment = monotonic()
+        self._since = self._since or moment
+        if self.laying and moment - self._since < TYPED_MOST:
+            self._next.start(TYPED_MS)
+
     def hurry(self) -> None:
         """What is asked for is laid at once."""
         while self._next.isActive():
@@ -80,6 +91,7 @@ class FirstLayout(QObject):
                 self._next.stop()
 
     def _go_on(self) -> None:
+        self._since = None
         if self._lay_on():
             self.moved.emit()
         else:

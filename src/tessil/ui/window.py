@@ -358,7 +358,7 @@ class Window(ActingWindow):
         place = seen.picked.place if seen.picked else None
         if seen.snag is not None:
             place = seen.snag.place
-        found = self.cutter.spreads() if self.cutter.here else None
+        found = self.cutter.on_bench(looked)
         view = view_of(seen, place, found, *self.maker.shown(), self.pricer.shown())
         metric = desk.project.units == "metric"
         mark = seen.mark if seen.stage is Stage.TRIM else None
