@@ -6,6 +6,7 @@ import ezdxf
 import pypdf
 import pytest
 from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from tessil.core.cutting.acts.byhand import partners
@@ -15,6 +16,7 @@ from tessil.core.trouble import CannotPlan
 from tessil.drawing.picture import Cloth, Dimension, Label, Placed
 from tessil.ui import cutsearches as cutting_module
 from tessil.ui import firstlaid
+from tessil.ui import window as window_module
 from tessil.ui.cutter import FIRST
 
 
@@ -233,6 +235,25 @@ def test_thousands_of_pieces_are_not_laid_unasked(hands):
     window.acts["cutting-sheet"].trigger()
     assert window.quiet.text() == "Plan the cutting first, at the Cut stage."
     assert window.pages.currentWidget() is window.work
+
+
+def test_a_first_layout_waits_for_a_hand_that_types_but_not_for_ever(hands, qtbot, monkeypatch):
+    window = hands.window
+    monkeypatch.setattr(window_module, "LATE_MS", 25)
+    monkeypatch.setattr(firstlaid, "TYPED_MS", 60_000)
+    window.open_demo("mute-sack")
+    window.desk.look(stage=Stage.CUT)
+    window.name.setFocus()
+    first, told = window.cutter.first, []
+    first.moved.connect(lambda: told.append(1))
+    QTest.keyClicks(window.name, "ab")
+    qtbot.wait(200)
+    assert first.laying
+    assert told == []
+    monkeypatch.setattr(firstlaid, "TYPED_MOST", 0.1)  # which is over
+    QTest.keyClicks(window.name, "c")  # puts it off no more
+    qtbot.waitUntil(lambda: told != [] and not first.laying)
+    assert window.cutter.spreads().over == ()
 
 
 def test_no_other_amounts_stand_there_until_the_first_layout_does(hands, qtbot):
