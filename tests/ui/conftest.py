@@ -182,8 +182,8 @@ def beginning():
 def window(qtbot, request, monkeypatch, planned_before):
     def remembering():
         memory = Memory()
-        for name, kept in vars(planned_before).items():
-            setattr(memory, name, copy(kept))
+        memory._kept, memory._used = copy(planned_before._kept), copy(planned_before._used)
+        memory._plans = planned_before._plans
         return memory
 
     monkeypatch.setattr(desk_module, "Memory", remembering)

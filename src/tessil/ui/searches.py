@@ -135,6 +135,8 @@ class Searches(QObject):
 
 
 def _arranging(plan: Plan) -> Work:
+    table = plan.table
+
     def work(watch: Watch) -> tuple[Edit, str]:
         from tessil.core.edits import applied
         from tessil.core.layout.acts.arranging import arranged, outcome
@@ -142,7 +144,7 @@ def _arranging(plan: Plan) -> Work:
         from tessil.core.layout.rules import ask
         from tessil.core.plan import plan as plan_again
 
-        asked = ask(plan.table)
+        asked = ask(table)
         answer = arrange(asked.problem, plan.project.rules.seed, watch=watch)
         change = arranged(plan, asked, answer)
         return change, outcome(plan_again(applied(plan.project, change)))

@@ -7,6 +7,7 @@ object is handed back, so that what rests on it need not be computed, compared o
 from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Iterable, Mapping
+from threading import RLock
 from typing import ParamSpec, TypeVar, cast
 
 from tessil.core.memory.same import same
@@ -20,9 +21,13 @@ UNUSED = 2  # plans after which a result that nothing asked for is let go
 
 
 class Memory:
-    """Results by stage and key.  An empty one changes nothing but the time that is taken."""
+    """Results by stage and key.  An empty one changes nothing but the time that is taken.
+
+    One at a time: a search beside the window may be the first to ask for what is made later.
+    """
 
     def __init__(self) -> None:
+        self._lock = RLock()
         self._kept: dict[Hashable, tuple[object, object]] = {}
         self._used: dict[Hashable, int] = {}
         self._plans = 0
@@ -31,26 +36,28 @@ class Memory:
 
     def of(self, key: Hashable, work: Callable[P, R], *inputs: P.args, **none: P.kwargs) -> R:
         """What ``work`` makes of its inputs: what it made last time where they are the same."""
-        self._used[key] = self._plans
-        kept = self._kept.get(key)
-        if kept is not None and self._same_all(cast("tuple[object, ...]", kept[0]), inputs):
-            return kept[1]  # type: ignore[return-value]
-        made = work(*inputs, **none)
-        self._kept[key] = inputs, made
-        return made
+        with self._lock:
+            self._used[key] = self._plans
+            kept = self._kept.get(key)
+            if kept is not None and self._same_all(cast("tuple[object, ...]", kept[0]), inputs):
+                return kept[1]  # type: ignore[return-value]
+            made = work(*inputs, **none)
+            self._kept[key] = inputs, made
+            return made
 
     def like(self, key: Hashable, made: R) -> R:
         """The object of last time where the new one is the same."""
-        self._used[key] = self._plans
-        kept = self._kept.get(key)
-        if kept is not None:
-            if same(kept[1], made):
-                return kept[1]  # type: ignore[return-value]
-            if len(self._unlike) >= MOST_UNLIKE:
-                self._unlike.clear()
-            self._unlike[id(kept[1]), id(made)] = kept[1], made
-        self._kept[key] = (), made
-        return made
+        with self._lock:
+            self._used[key] = self._plans
+            kept = self._kept.get(key)
+            if kept is not None:
+                if same(kept[1], made):
+                    return kept[1]  # type: ignore[return-value]
+                if len(self._unlike) >= MOST_UNLIKE:
+                    self._unlike.clear()
+                self._unlike[id(kept[1]), id(made)] = kept[1], made
+            self._kept[key] = (), made
+            return made
 
     def _same_all(self, kept: tuple[object, ...], inputs: tuple[object, ...]) -> bool:
         """Whether all inputs are the same; those known to be unlike are not compared again."""
@@ -71,24 +78,27 @@ class Memory:
         """What ``work`` finds in a record: what it found last time where the same was ``asked``
         and all that it read then is the same now.  Fields named ``whole`` are records of which it
         may read a part.  What is found must not hold the record itself."""
-        self._used[key] = self._plans
-        kept = self._kept.get(key)
-        if kept is not None:
-            before, read = cast("tuple[object, Mapping[Way, object]]", kept[0])
-            if same(before, asked) and still(record, read, self._is):
-                return cast("tuple[R, ...]", kept[1])
-        noted: dict[Way, object] = {}
-        found = tuple(work(cast("T", Watched(record, noted, whole))))
-        self._kept[key] = (asked, noted), found
-        return found
+        with self._lock:
+            self._used[key] = self._plans
+            kept = self._kept.get(key)
+            if kept is not None:
+                before, read = cast("tuple[object, Mapping[Way, object]]", kept[0])
+                if same(before, asked) and still(record, read, self._is):
+                    return cast("tuple[R, ...]", kept[1])
+            noted: dict[Way, object] = {}
+            found = tuple(work(cast("T", Watched(record, noted, whole))))
+            self._kept[key] = (asked, noted), found
+            return found
 
     def settle(self) -> None:
         """A plan is made: what no plan asked for of late is let go."""
-        self._plans += 1
-        self._unlike.clear()
-        gone = [key for key, at in self._used.items() if at < self._plans - UNUSED]
-        for key in gone:
-            del self._used[key], self._kept[key]
+        with self._lock:
+            self._plans += 1
+            self._unlike.clear()
+            gone = [key for key, at in self._used.items() if at < self._plans - UNUSED]
+            for key in gone:
+                del self._used[key]
+                self._kept.pop(key, None)  # none where it could not be made
 
 
 class NoMemory(Memory):
