@@ -44,7 +44,7 @@ def pytest_collection_finish():
     twentieth of the time."""
     gc.collect()
     gc.freeze()
-    gc.set_threshold(20_000, 20, 20)
+    gc.set_threshold(60_000, 20, 20)
 
 
 @pytest.fixture(scope="session")

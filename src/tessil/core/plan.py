@@ -299,7 +299,7 @@ def _bulk(memory: Memory, made: Plan) -> dict[str, tuple[Spot, ...]]:
 
 
 def _found(memory: Memory, made: Plan) -> tuple[Snag, ...]:
-    """What will go wrong; with it all is asked for that a plan has, and the memory settles."""
+    """What will go wrong; it is asked for once a plan stands, and so the memory settles then."""
     found = memory.like("snags", find_snags(made, memory))
     memory.settle()
     return found
