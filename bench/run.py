@@ -121,7 +121,7 @@ def planning() -> None:
     seldom()
 
     def of(jobs: list[Project], memory: Memory | None) -> Callable[[int], object]:
-        return lambda at: whole(plan(jobs[at % len(jobs)], memory=memory))
+        return lambda at: plan(jobs[at % len(jobs)], memory=memory).complete()
 
     def at_once(jobs: list[Project], memory: Memory | None) -> list[float]:
         """Seconds until the bench can be drawn; the rest follows untimed."""
@@ -130,7 +130,7 @@ def planning() -> None:
             begun = time.perf_counter()
             made = plan(jobs[at % len(jobs)], memory=memory)
             times.append(time.perf_counter() - begun)
-            whole(made)
+            made.complete()
         return times
 
     for name, demo in demo_bags().items():
@@ -162,23 +162,15 @@ def planning() -> None:
         return [plan(gaps[(at + bag) % 16]) for bag in range(many)]
 
     def first_whole(at: int) -> list[Plan]:
-        return [whole(made) for made in first(at)]
+        return [made.complete() for made in first(at)]
 
     def again(at: int) -> None:
         for bag, memory in enumerate(memories):
-            whole(plan(gaps[at % 16] if not bag else demo, memory=memory))
+            plan(gaps[at % 16] if not bag else demo, memory=memory).complete()
 
     print(f"plan of 60 panels, fresh: {percentiles(timed(first_whole, 20))}")
     print(f"plan of 60 panels, fresh, at once: {percentiles(timed(first, 20))}")
     print(f"plan of 60 panels, one edit in them: {percentiles(timed(again, 60))}")
-
-
-def whole(made: Plan) -> Plan:
-    """A plan with all that is made when it is asked for."""
-    assert made.looks
-    assert made.weight
-    assert made.snags is made.snags
-    return made
 
 
 def demo_bags() -> dict[str, Project]:

@@ -161,7 +161,7 @@ def judge(work: Callable[[], object], seen: Counter[str]) -> str:
 
 def job_reports(job: Job) -> object:
     """The reports of all bags of a job."""
-    return job_data(job, [plan(job.project(at)) for at in range(len(job.bags))])
+    return job_data(job, [plan(job.project(at)).complete() for at in range(len(job.bags))])
 
 
 def main() -> int:
@@ -175,7 +175,7 @@ def main() -> int:
     base = load(demo / "rehearsal-satchel.tessil").project()
     works: tuple[tuple[list[Any], Callable[[Path], object]], ...] = (
         (bags, lambda path: job_reports(load(path))),
-        (books, lambda path: plan(base, load_book(path))),
+        (books, lambda path: plan(base, load_book(path)).complete()),
     )
     seen: Counter[str] = Counter()
     faults: Counter[str] = Counter()

@@ -1,6 +1,7 @@
 """The cutting of a job through the real window: planned, turned through, ticked off, taken back."""
 
 from collections import Counter
+from time import monotonic
 
 import ezdxf
 import pypdf
@@ -254,6 +255,15 @@ def test_a_first_layout_waits_for_a_hand_that_types_but_not_for_ever(hands, qtbo
     QTest.keyClicks(window.name, "c")  # puts it off no more
     qtbot.waitUntil(lambda: told != [] and not first.laying)
     assert window.cutter.spreads().over == ()
+    later = monotonic() + 100
+    first.wait()  # nothing is on its way: this letter puts nothing off
+    monkeypatch.setattr(firstlaid, "monotonic", lambda: later)
+    monkeypatch.setattr(firstlaid, "TYPED_MS", 60_000)
+    QTest.keyClicks(window.name, "d")  # long after; the first one since
+    qtbot.wait(200)
+    assert first.laying
+    first.hurry()
+    assert not first.laying
 
 
 def test_no_other_amounts_stand_there_until_the_first_layout_does(hands, qtbot):

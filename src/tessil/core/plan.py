@@ -172,6 +172,7 @@ def plan(project: Project, book: Book = EMPTY, memory: Memory | None = None) -> 
 
 
 def _plan(memory: Memory, project: Project, book: Book) -> Plan:
+    memory.begin()
     shape, of, like = shape_of(project), memory.of, memory.like
     check_materials(project)
     brief = like("brief", brief_of(project, shape))

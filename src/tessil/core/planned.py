@@ -94,6 +94,13 @@ class Plan(Record, frozen=True):
     amounts: Later[Plan, Amounts]
     found: Later[Plan, tuple[Snag, ...]]
 
+    def complete(self) -> Plan:
+        """The same, with all made that is made when it is asked for."""
+        self.outside.of(self)
+        self.amounts.of(self)
+        self.found.of(self)
+        return self
+
     @property
     def looks(self) -> tuple[Look, ...]:
         return self.outside.of(self).looks

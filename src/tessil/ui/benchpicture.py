@@ -1,7 +1,7 @@
 """What the bench shows: the picture of a view, and the flags of its snags over it.
 
-While letters are typed or something is dragged nobody looks for snags; the flags of the last look
-stay until the hand rests.
+While letters are typed nobody looks for snags; the flags of the last look stay until the hand
+rests.
 """
 
 from __future__ import annotations

@@ -220,7 +220,7 @@ class Desk(QObject):
         for at in range(len(job.bags)):
             work, memory = work_on(job, at), Memory()
             try:
-                made = plan(work.project, book, memory)
+                made = plan(work.project, book, memory).complete()
             except CannotPlan as trouble:
                 sentence = sentence or trouble.sentence
                 continue

@@ -79,13 +79,16 @@ class FirstLayout(QObject):
 
     def wait(self) -> None:
         """A letter was typed: the next cloth is laid when the hand rests, or after a second."""
+        if not self.laying:
+            return
         moment = monotonic()
         self._since = self._since or moment
-        if self.laying and moment - self._since < TYPED_MOST:
+        if moment - self._since < TYPED_MOST:
             self._next.start(TYPED_MS)
 
     def hurry(self) -> None:
         """What is asked for is laid at once."""
+        self._since = None
         while self._next.isActive():
             if self._lay_on():
                 self._next.stop()

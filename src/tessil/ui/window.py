@@ -329,13 +329,12 @@ class Window(ActingWindow):
 
     def _sketched(self) -> None:
         """A slider moves: the bench follows at once, figures and ladder when the hand lets them."""
-        self._show_bench(looked=False)
+        self._show_bench()
         self.bench.repaint()
         self._figures_late.start()
 
     def _show_sketch(self) -> None:
         panel = self.desk.seen.panel
-        self._show_bench()
         self.ladder.show_ladder(panel, self.desk.shown.ladder(panel))
         self.column.show_sketch()
 

@@ -26,6 +26,8 @@ class Later(Generic[W, T]):
 
     def of(self, whole: W) -> T:
         """The result; how it is made is forgotten with the first asking."""
-        if self._work is not None:
-            self._made, self._work = self._work(whole), None
+        work = self._work  # once: another thread may be done with it meanwhile
+        if work is not None:
+            self._made = work(whole)
+            self._work = None
         return self._made

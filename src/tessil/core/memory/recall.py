@@ -16,7 +16,6 @@ from tessil.core.memory.watched import Watched, Way, still
 P = ParamSpec("P")
 R = TypeVar("R")
 T = TypeVar("T")
-MOST_UNLIKE = 1000  # pairs held, where many plans are begun and none is asked for to its end
 UNUSED = 2  # plans after which a result that nothing asked for is let go
 
 
@@ -31,7 +30,7 @@ class Memory:
         self._kept: dict[Hashable, tuple[object, object]] = {}
         self._used: dict[Hashable, int] = {}
         self._plans = 0
-        # Found unlike in this plan, and held until its end so that no other takes their places.
+        # Found unlike in this plan, and held until the next so that no other takes their places.
         self._unlike: dict[tuple[int, int], tuple[object, object]] = {}
 
     def of(self, key: Hashable, work: Callable[P, R], *inputs: P.args, **none: P.kwargs) -> R:
@@ -53,8 +52,6 @@ class Memory:
             if kept is not None:
                 if same(kept[1], made):
                     return kept[1]  # type: ignore[return-value]
-                if len(self._unlike) >= MOST_UNLIKE:
-                    self._unlike.clear()
                 self._unlike[id(kept[1]), id(made)] = kept[1], made
             self._kept[key] = (), made
             return made
@@ -89,6 +86,11 @@ class Memory:
             found = tuple(work(cast("T", Watched(record, noted, whole))))
             self._kept[key] = (asked, noted), found
             return found
+
+    def begin(self) -> None:
+        """Another plan begins, whether the last was asked for to its end or not."""
+        with self._lock:
+            self._unlike.clear()
 
     def settle(self) -> None:
         """A plan is made: what no plan asked for of late is let go."""
