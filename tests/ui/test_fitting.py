@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QAbstractButton, QApplication, QWidget
 
 from tessil.core.cutting.acts.whole import plan_whole
 from tessil.core.edits import edit
+from tessil.core.numbers.exact import Fraction
 from tessil.core.snags import Stage
 from tessil.drawing import theme
 from tessil.drawing.wording import Box, Ground
@@ -81,6 +82,21 @@ def test_a_planned_cutting_fits_the_least_window(window):
             _settle(window)
             wrong += not_fitting(window)
     assert wrong == []
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (1100, 700), (1024, 640)], ids=str)
+def test_the_finished_size_is_whole_however_long_its_figures_are(window, size):
+    window.open_demo("rehearsal-satchel")
+    window.resize(*size)
+    for units in ("inch", "metric"):
+        for wide in (Fraction(9), Fraction(12), Fraction(321, 16)):
+            change = ("hold.things.0.width", wide), ("units", units)
+            assert window.desk.attempt(edit("", *change)) == ""
+            _settle(window)
+            label = window.finished
+            assert label.text().startswith("finished ")
+            assert "…" not in label.text()
+            assert label.fontMetrics().horizontalAdvance(label.text()) <= label.width()
 
 
 @pytest.mark.parametrize(("share", "size"), [(0.9, (1600, 1000)), (1.5, (1100, 700))], ids=str)

@@ -261,7 +261,6 @@ class Window(ActingWindow):
         super().resizeEvent(event)
         fixed(self.column, 336 if self.width() >= theme.px(1200) else 304)
         self.quilt_bar.set_compact(self.height() < LOW)
-        self._show_finished()
 
     # -- showing ----------------------------------------------------------------
 
@@ -319,13 +318,10 @@ class Window(ActingWindow):
         self._tabs.lay((*dots, *asked, *snags, *head, self.ladder.one_of.button, *boxes))
 
     def _show_finished(self) -> None:
-        """The finished size in words, or in figures alone where the window is narrow."""
-        if not self.desk.is_open:
-            return
-        words = f"finished {finished_text(self.desk.plan)}"
-        short = self.width() < theme.px(1100)
-        self.finished.setText(finished_short(self.desk.plan) if short else words)
-        self.finished.setToolTip(words)
+        """The finished size in words, or in figures alone where there is no room for them."""
+        plan = self.desk.plan
+        words, short = finished_text(plan), finished_short(plan)
+        self.finished.say(f"finished {words}", f"finished {short}")
 
     def _sketched(self) -> None:
         """A slider moves: the bench follows at once, figures and ladder when the hand lets them."""

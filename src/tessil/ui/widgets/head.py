@@ -10,7 +10,7 @@ from tessil.ui.widgets.bagswitch import BagSwitch
 from tessil.ui.widgets.fields import CountField, WordField
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.tray import PanelTray
-from tessil.ui.widgets.words import Words, plain_tip
+from tessil.ui.widgets.words import Elided, Words, plain_tip
 
 
 class Head(QHBoxLayout):
@@ -22,7 +22,7 @@ class Head(QHBoxLayout):
         self.setSpacing(12)
         self.told = Words()
         self.told.setObjectName("error")
-        self.finished = Words()
+        self.finished = Elided()
         self.finished.setObjectName("soft")
         self.switch = BagSwitch(desk.rename_job)
         self.name = self._name()

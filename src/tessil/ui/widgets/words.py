@@ -26,23 +26,32 @@ class Told(Words):
 
 
 class Elided(Words):
-    """Words that give way where there is little room; all of them stand in their tooltip."""
+    """Words that give way where there is little room, to shorter ones if there are such; all of
+    them stand in their tooltip."""
 
     def __init__(self, text: str = "") -> None:
         super().__init__()
-        self.whole = ""
-        self.setMinimumWidth(24)
+        self.whole = self.short = ""
         self.say(text)
 
-    def say(self, text: str) -> None:
-        """Show these words."""
-        self.whole = text
-        self.setToolTip(plain_tip(text))
+    def say(self, text: str, short: str = "") -> None:
+        """Show these words, or the short ones."""
+        if (text, short) != (self.whole, self.short):
+            self.whole, self.short = text, short
+            self.setToolTip(plain_tip(text))
+            self.updateGeometry()
         self._fit()
 
+    def _wide(self, text: str) -> int:
+        return self.fontMetrics().horizontalAdvance(text) + 2
+
+    def _least(self) -> int:
+        return max(self._wide(self.short), 24)
+
     def _fit(self) -> None:
-        room = max(self.width(), 24)
-        text = self.fontMetrics().elidedText(self.whole, Qt.TextElideMode.ElideRight, room)
+        room = max(self.width(), self._least())
+        text = self.short if self.short and self._wide(self.whole) > room else self.whole
+        text = self.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, room)
         if text != self.text():
             self.setText(text)
 
@@ -51,11 +60,10 @@ class Elided(Words):
         self._fit()
 
     def sizeHint(self) -> QSize:
-        wide = self.fontMetrics().horizontalAdvance(self.whole)
-        return QSize(wide + 2, super().sizeHint().height())
+        return QSize(self._wide(self.whole), super().sizeHint().height())
 
     def minimumSizeHint(self) -> QSize:
-        return QSize(24, super().minimumSizeHint().height())
+        return QSize(self._least(), super().minimumSizeHint().height())
 
 
 def plain_tip(text: str) -> str:
