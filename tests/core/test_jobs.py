@@ -3,13 +3,13 @@
 from collections import Counter
 
 import pytest
-from pydantic import ValidationError
 
 from tessil.core.brief.choice import Seams
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.choosing import forget, measure
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.memory.same import same
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got, Measured
 from tessil.core.panels.learning import panel_swatches
@@ -113,7 +113,7 @@ def test_what_cannot_be_brought_together_is_said(kit):
         brought(ours, other, iter("abc"))
     assert brought(ours, ours, iter("abc")).shared.materials == (own,)
     many = kit.model_copy(update={"bags": kit.bags * 8})
-    with pytest.raises(ValidationError):
+    with pytest.raises(Refused):
         brought(many, many, iter(f"m{n}" for n in range(99)))
 
 
@@ -128,7 +128,7 @@ def test_a_job_has_one_bag_to_sixty(number, refused):
     bags = tuple(OneBag(name=f"Bag {at}") for at in range(number))
     assert MOST_IN_A_JOB == 60
     if refused:
-        with pytest.raises(ValidationError):
+        with pytest.raises(Refused):
             Job(bags=bags)
     else:
         assert len(Job(bags=bags).bags) == number

@@ -133,7 +133,7 @@ def test_an_older_format_is_migrated(monkeypatch):
     monkeypatch.setitem(
         projectfile.MIGRATIONS, FORMAT, lambda data: {**data, "format": newer, "name": "moved on"}
     )
-    data = projectfile._migrated(json.loads(flat_text(tote())), "It")
+    data = projectfile.migrated(json.loads(flat_text(tote())), "It")
     assert data["name"] == "moved on"
 
 

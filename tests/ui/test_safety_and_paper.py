@@ -153,6 +153,8 @@ def test_work_that_was_thrown_away_is_gone(qtbot):
 
 def test_a_fault_inside_keeps_the_work_first(at_work, capsys, monkeypatch):
     window = at_work.window
+    at_work.click(window.bags)
+    at_work.type("5")
     monkeypatch.setattr(sys, "excepthook", sys.__excepthook__)
     _guard(window)
     recovery.forget()
@@ -163,6 +165,16 @@ def test_a_fault_inside_keeps_the_work_first(at_work, capsys, monkeypatch):
     assert recovery._own_path().exists()
     assert "your work is kept" in window.told.text()
     assert "a fault" in capsys.readouterr().err
+
+
+def test_a_demo_that_nobody_touched_is_not_kept(at_work):
+    window = at_work.window
+    assert window.keep_safe() == ""
+    assert not recovery._own_path().exists()
+    at_work.click(window.bags)
+    at_work.type("5")
+    assert window.keep_safe() == ""
+    assert recovery._own_path().exists()
 
 
 def test_the_frame_takes_the_furnished_window_in(qtbot):

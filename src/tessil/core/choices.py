@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material, with_own
-from tessil.core.numbers.fields import usual
+from tessil.core.numbers.decided import usual
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.panels.panel import foundation_of
 from tessil.core.piecing.choice import Piecing
@@ -20,21 +20,24 @@ def choices_for(project: Project, panel: Panel) -> PanelChoices:
     """A panel's own choices, those of the panel it is like, or the start for its kind; one of a
     material of its own is that alone."""
     if panel.made_of:
-        return PanelChoices(
-            piecing=Piecing(way="whole"),
-            layers=Layers(top=panel.made_of, plies=()),
-            quilting=Quilting(pattern="none"),
-        )
+        return _whole(Layers.model_construct(top=panel.made_of, plies=()))
     for key in (panel.key, panel.like):
         if key in project.panels:
             return project.panels[key]
     if panel.kind == "outer":
-        return usual(PanelChoices)()
+        return usual(PanelChoices)
     first = choices_of_lining(project)
     if first is not None:
         return first
-    return PanelChoices(
-        piecing=Piecing(way="whole"), layers=Layers(plies=()), quilting=Quilting(pattern="none")
+    return _whole(Layers.model_construct(plies=()))
+
+
+def _whole(layers: Layers) -> PanelChoices:
+    """One piece, not quilted."""
+    return PanelChoices.model_construct(
+        piecing=Piecing.model_construct(way="whole"),
+        layers=layers,
+        quilting=Quilting.model_construct(pattern="none"),
     )
 
 

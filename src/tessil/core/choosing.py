@@ -18,11 +18,13 @@ from tessil.core.project import Project
 def choose(project: Project, panel: Panel, words: str, *changes: tuple[str, Any]) -> Edit:
     """An edit of panel choices from dotted paths below them, such as ``piecing.count``.
 
-    Raises pydantic's ValidationError at once for a value the field refuses.
+    Choices that do not stand in the document yet come into it first, as they are in force now.
     """
-    current = choices_for(project, panel)
-    changed = applied(current, Edit(words, tuple((path_of(path), v) for path, v in changes)))
-    return Edit(words, ((("panels", owner_key(project, panel)), changed),))
+    key = owner_key(project, panel)
+    begun = () if key in project.panels else ((("panels", key), choices_for(project, panel)),)
+    return Edit(
+        words, (*begun, *((("panels", key, *path_of(path)), value) for path, value in changes))
+    )
 
 
 def read_in(project: Project, units: Units) -> Edit:

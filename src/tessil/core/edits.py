@@ -1,7 +1,7 @@
 """Changes to a project as data: which fields get which values, and the words for undo.
 
 A command, a snag's fix and a bench gesture are all ``Edit``s.  Knows only how to set a
-field by its path in frozen pydantic models; must not know what the fields mean.
+field by its path in frozen parts of a document; must not know what the fields mean.
 """
 
 from __future__ import annotations
@@ -9,12 +9,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any, TypeVar
 
-from pydantic import BaseModel
-
+from tessil.core.numbers.decided import Decided
 from tessil.core.numbers.records import Record
 
 Path = tuple[str | int, ...]
-M = TypeVar("M", bound=BaseModel)
+M = TypeVar("M", bound=Decided)
 
 
 class Edit(Record, frozen=True):
@@ -35,7 +34,7 @@ def path_of(dotted: str) -> Path:
 
 
 def applied(model: M, change: Edit) -> M:
-    """The project after an edit; raises pydantic's ValidationError for values it refuses."""
+    """The project after an edit; raises ``Refused`` for values it refuses."""
     for path, value in change.changes:
         model = _set(model, path, value)
     return model
@@ -45,7 +44,7 @@ def _set(holder: Any, path: Path, value: Any) -> Any:
     if not path:
         return value
     head, rest = path[0], path[1:]
-    if isinstance(holder, BaseModel):
+    if isinstance(holder, Decided):
         fields = dict(holder)
         if head not in fields:
             raise KeyError(f"{type(holder).__name__} has no field {head!r}")

@@ -1,6 +1,6 @@
 """The document: everything a maker decided and measured, and nothing that follows from it.
 
-Frozen pydantic models.  Lengths are exact inches; a file keeps them as short exact text.
+Frozen parts.  Lengths are exact inches; a file keeps them as short exact text.
 Field checks here are those a field can know alone; what depends on other fields is the
 plan's to say.
 """
@@ -8,8 +8,6 @@ plan's to say.
 from __future__ import annotations
 
 from typing import Annotated, Literal, TypeVar
-
-from pydantic import Field, field_validator
 
 from tessil.core.brief.choice import Base, CornerSchool, Held, Lining, LiningIn, Seams, ShapeChoice
 from tessil.core.catalogue.own import OwnMaterial
@@ -20,8 +18,9 @@ from tessil.core.edges.choice import Bias, Binding, Button, Cord, Piping, Strap,
 from tessil.core.hooping.choice import Hooping
 from tessil.core.layout.choice import Rules
 from tessil.core.making.choice import Made
+from tessil.core.numbers.decided import Decided, checks, none_yet, usual
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Longer, Name, Size, usual
+from tessil.core.numbers.fields import Limits, Longer, Name, Size
 from tessil.core.numbers.lengths import Units
 from tessil.core.panels.choice import Measured, Oversize, PanelChoices
 from tessil.core.piecing.choice import MOST_SCRAPS, Pack, Scrap, SeamTest
@@ -36,85 +35,84 @@ MOST_IN_A_JOB = 60
 Part = TypeVar("Part", bound=Decided)
 
 
-Copies = dict[
-    Annotated[str, Field(pattern="^[1-9][0-9]{0,2}$")],
-    Annotated[dict[str, Measured], Field(max_length=60)],
-]
+OfPanels = Annotated[dict[str, Measured], Limits(max_length=60)]
+Number = Annotated[str, Limits(pattern="^[1-9][0-9]{0,2}$")]
+Copies = Annotated[dict[Number, OfPanels], Limits(max_length=MOST_BAGS)]
 
 
 class LeftShape(Decided):
     """What was decided and measured for another shape before this one was looked at."""
 
     shape: ShapeChoice
-    panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
-    measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)
+    panels: Annotated[dict[str, PanelChoices], Limits(max_length=60)] = none_yet()
+    measured: OfPanels = none_yet()
     lining: Lining = "drop-in"
-    copies: Copies = Field(default_factory=dict, max_length=MOST_BAGS)
+    copies: Copies = none_yet()
 
 
 class Shared(Decided):
     """What all bags of a job have in common: how it is measured, what there is to sew with."""
 
-    mark: Annotated[str, Field(max_length=40)] = ""  # the job's own, by which its cloths are kept
+    mark: Annotated[str, Limits(max_length=40)] = ""  # the job's own, by which its cloths are kept
     units: Units = "inch"
     rounding: Units | None = None  # marks that sizes keep, if not those that are read
-    prints: Annotated[tuple[Print, ...], Field(max_length=60)] = ()
-    scraps: Annotated[tuple[Scrap, ...], Field(max_length=MOST_SCRAPS)] = ()
+    prints: Annotated[tuple[Print, ...], Limits(max_length=60)] = ()
+    scraps: Annotated[tuple[Scrap, ...], Limits(max_length=MOST_SCRAPS)] = ()
     seam_test: SeamTest | None = None
-    stock: Stock = Field(default_factory=usual(Stock))
-    materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
-    offcuts: Annotated[tuple[Offcut, ...], Field(max_length=60)] = ()
+    stock: Stock = usual(Stock)
+    materials: Annotated[tuple[OwnMaterial, ...], Limits(max_length=60)] = ()
+    offcuts: Annotated[tuple[Offcut, ...], Limits(max_length=60)] = ()
     cut_from: CutFrom = "shelf"  # what there is first, or new cloth alone
     cut_for: CutFor = "least"  # what a plan of the cuts is chosen for
     cutting: Cutting | None = None  # of all bags together
-    machine: Machine = Field(default_factory=usual(Machine))
-    pricing: Pricing = Field(default_factory=usual(Pricing))
+    machine: Machine = usual(Machine)
+    pricing: Pricing = usual(Pricing)
     first_seams: Seams | None = None  # that a new bag of the job begins with
 
 
 class OneBag(Decided):
     """One bag of a job: how many of it, and everything chosen and measured for it."""
 
-    id: Annotated[str, Field(max_length=40)] = ""  # under which its panels stand in the logbook
+    id: Annotated[str, Limits(max_length=40)] = ""  # under which its panels stand in the logbook
     name: Name = "New bag"
     bags: int = 1
-    shape: ShapeChoice = Field(default_factory=usual(ShapeChoice))
-    hold: Held = Field(default_factory=usual(Held))
-    seams: Seams = Field(default_factory=usual(Seams))
+    shape: ShapeChoice = usual(ShapeChoice)
+    hold: Held = usual(Held)
+    seams: Seams = usual(Seams)
     corner: CornerSchool = "cut"
-    base: Base = Field(default_factory=usual(Base))
+    base: Base = usual(Base)
     press_seams: Literal["open", "side"] = "open"  # of the bag itself
-    zipper: Zipper = Field(default_factory=usual(Zipper))
-    oversize: Oversize = Field(default_factory=usual(Oversize))
-    hooping: Hooping = Field(default_factory=usual(Hooping))
+    zipper: Zipper = usual(Zipper)
+    oversize: Oversize = usual(Oversize)
+    hooping: Hooping = usual(Hooping)
     lining: Lining = "drop-in"
     lining_in: LiningIn = "gap"  # how one that is dropped in comes in
     lining_apart: bool = False  # two halves of a lining may be unlike
     turning_gap: Size | None = None
     gap_corners: Size | None = None  # all of the seam but so much from each corner, instead
     lining_shorter: Longer = Fraction(0)
-    panels: dict[str, PanelChoices] = Field(default_factory=dict, max_length=60)
-    measured: dict[str, Measured] = Field(default_factory=dict, max_length=60)  # of all alike
-    copies: Copies = Field(default_factory=dict, max_length=MOST_BAGS)  # of single ones, by number
-    binding: Binding = Field(default_factory=usual(Binding))
-    bias: Bias = Field(default_factory=usual(Bias))
-    piping: Piping = Field(default_factory=usual(Piping))
-    strap: Strap = Field(default_factory=usual(Strap))
-    cord: Cord = Field(default_factory=usual(Cord))
-    button: Button = Field(default_factory=usual(Button))
+    panels: Annotated[dict[str, PanelChoices], Limits(max_length=60)] = none_yet()
+    measured: OfPanels = none_yet()  # of all alike
+    copies: Copies = none_yet()  # of single ones, by number
+    binding: Binding = usual(Binding)
+    bias: Bias = usual(Bias)
+    piping: Piping = usual(Piping)
+    strap: Strap = usual(Strap)
+    cord: Cord = usual(Cord)
+    button: Button = usual(Button)
     pack: Pack | None = None
-    rules: Rules = Field(default_factory=usual(Rules))
-    marks: Annotated[tuple[Mark, ...], Field(max_length=40)] = ()
-    snap: Snap = Field(default_factory=usual(Snap))
-    wash: Wash = Field(default_factory=usual(Wash))
-    making: Made = Field(default_factory=usual(Made))
-    sale: Sale = Field(default_factory=usual(Sale))
-    settled: Annotated[tuple[str, ...], Field(max_length=8)] = ()
-    left: dict[str, LeftShape] = Field(default_factory=dict, max_length=20)  # by kind
+    rules: Rules = usual(Rules)
+    marks: Annotated[tuple[Mark, ...], Limits(max_length=40)] = ()
+    snap: Snap = usual(Snap)
+    wash: Wash = usual(Wash)
+    making: Made = usual(Made)
+    sale: Sale = usual(Sale)
+    settled: Annotated[tuple[str, ...], Limits(max_length=8)] = ()
+    left: Annotated[dict[str, LeftShape], Limits(max_length=20)] = none_yet()  # by kind
 
-    @field_validator("bags")
-    @classmethod
-    def _some_bags(cls, value: int) -> int:
+    @checks("bags")
+    @staticmethod
+    def _some_bags(value: int) -> int:
         if not 1 <= value <= MOST_BAGS:
             raise ValueError(f"Give a number of bags from 1 to {MOST_BAGS}.")
         return value
@@ -132,11 +130,11 @@ class Project(Shared, OneBag):
     does not keep it.
     """
 
-    nth: Annotated[int, Field(ge=0, le=MOST_BAGS)] = 0
+    nth: Annotated[int, Limits(ge=0, le=MOST_BAGS)] = 0
 
     def got(self, key: str) -> Measured:
         """What was measured of a panel: of the bag in hand, and else of all that are made alike."""
-        shared = self.measured.get(key) or usual(Measured)()
+        shared = self.measured.get(key) or usual(Measured)
         own = self.copies.get(str(self.nth), {}).get(key) if self.nth else None
         return shared if own is None else own.over(shared)
 
@@ -159,10 +157,10 @@ class Job(Decided):
     """The document: bags that are made from one heap of cloth, and that heap."""
 
     format: Literal[13] = 13
-    name: Annotated[str, Field(max_length=80)] = ""  # of several bags together
-    shared: Shared = Field(default_factory=usual(Shared))
-    bags: Annotated[tuple[OneBag, ...], Field(min_length=1, max_length=MOST_IN_A_JOB)] = Field(
-        default_factory=lambda: (usual(OneBag)(),)
+    name: Annotated[str, Limits(max_length=80)] = ""  # of several bags together
+    shared: Shared = usual(Shared)
+    bags: Annotated[tuple[OneBag, ...], Limits(min_length=1, max_length=MOST_IN_A_JOB)] = (
+        usual(OneBag),
     )
 
     @property

@@ -29,13 +29,27 @@ from tessil.core.trouble import CannotPlan
 
 CM = IN_PER["cm"]
 FIRST_PRINTS = (
-    Print(key="river", name="River waves", motif="waves", ground="#4f8a8b", ink="#e9f1ec"),
-    Print(key="straw", name="Straw check", motif="checks", ground="#f1cfa2", ink="#c79a5b"),
-    Print(key="brick", name="Brick sprigs", motif="sprigs", ground="#c9543b", ink="#f6c4b0"),
-    Print(key="moss", name="Moss dots", motif="dots", ground="#7aa07c", ink="#dfe9cf"),
-    Print(key="night", name="Night leaves", motif="leaves", ground="#2e4f75", ink="#b7cbe0"),
-    Print(key="plum", name="Plum plain", motif="plain", ground="#6b3f57", ink="#9a6b85"),
-    Print(key="oat", name="Oat plain", motif="plain", ground="#d9cdb8", ink="#b8a98c"),
+    Print.model_construct(
+        key="river", name="River waves", motif="waves", ground="#4f8a8b", ink="#e9f1ec"
+    ),
+    Print.model_construct(
+        key="straw", name="Straw check", motif="checks", ground="#f1cfa2", ink="#c79a5b"
+    ),
+    Print.model_construct(
+        key="brick", name="Brick sprigs", motif="sprigs", ground="#c9543b", ink="#f6c4b0"
+    ),
+    Print.model_construct(
+        key="moss", name="Moss dots", motif="dots", ground="#7aa07c", ink="#dfe9cf"
+    ),
+    Print.model_construct(
+        key="night", name="Night leaves", motif="leaves", ground="#2e4f75", ink="#b7cbe0"
+    ),
+    Print.model_construct(
+        key="plum", name="Plum plain", motif="plain", ground="#6b3f57", ink="#9a6b85"
+    ),
+    Print.model_construct(
+        key="oat", name="Oat plain", motif="plain", ground="#d9cdb8", ink="#b8a98c"
+    ),
 )
 
 
@@ -101,7 +115,7 @@ def _bag_name(answers: Answers) -> str:
 
 
 def first_project(answers: Answers) -> Project:
-    """The project that three answers make; raises ValidationError for an impossible one."""
+    """The project that three answers make; raises Refused for an impossible one."""
     metric = answers.units == "metric"
     lead = SHAPES[answers.shape].leader
     outer = PanelChoices(

@@ -47,8 +47,10 @@ def on_panel(key: str) -> str:
 def _windows() -> dict[str, Print]:
     mesh = {"motif": "checks", "ground": "#d9d5cd", "ink": "#a8a39a", "repeat": Fraction(1, 4)}
     return {
-        "clear-vinyl": Print(key="clear-vinyl", name="Clear vinyl", ground="#e4ebe9"),
-        "bag-mesh": Print.model_validate({"key": "bag-mesh", "name": "Bag mesh", **mesh}),
+        "clear-vinyl": Print.model_construct(
+            key="clear-vinyl", name="Clear vinyl", ground="#e4ebe9"
+        ),
+        "bag-mesh": Print.model_construct(key="bag-mesh", name="Bag mesh", **mesh),
     }
 
 

@@ -12,8 +12,7 @@ import re
 from collections.abc import Iterable, Iterator, Sequence
 from pathlib import Path
 
-from pydantic import ValidationError
-
+from tessil.core.numbers.decided import Refused
 from tessil.core.trouble import FileTrouble
 from tessil.core.words.refusals import printable, refusal, where_words
 from tessil.files.disk import reason
@@ -94,7 +93,7 @@ def _cells(row: dict[str, str]) -> Cells:
     }
 
 
-def row_trouble(error: ValidationError, where: str) -> FileTrouble:
+def row_trouble(error: Refused, where: str) -> FileTrouble:
     """What is wrong with a row of a list: where it stands, which column, a sentence."""
     first = error.errors()[0]
     column = f" {where_words(first['loc'])}:" if first["loc"] else ""

@@ -5,11 +5,11 @@ from __future__ import annotations
 import json
 from math import ceil
 from pathlib import Path
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
-
+from tessil.core.numbers.decided import Decided
 from tessil.core.numbers.exact import Fraction, fraction_of
+from tessil.core.numbers.fields import Limits
 from tessil.core.sheets.job import Aim, Answer, Cut, CutJob, Piece, Stock
 from tessil.core.trouble import BrokenFile, FileTrouble
 from tessil.core.words.refusals import printable
@@ -19,12 +19,12 @@ from tessil.files.projectfile import validated
 LARGEST = 16 * 1024 * 1024
 MOST_PIECES = 10_000
 LONGEST = 1_000_000.0  # in the job's own unit
-Size = Annotated[float, Field(gt=0, le=LONGEST, allow_inf_nan=False)]
-Named = Annotated[str, Field(min_length=1, max_length=120)]
+Size = Annotated[float, Limits(gt=0, le=LONGEST, allow_inf_nan=False)]
+Named = Annotated[str, Limits(min_length=1, max_length=120)]
 
 
-class _Part(BaseModel):
-    model_config = ConfigDict(extra="ignore", frozen=True)
+class _Part(Decided):
+    model_config: ClassVar[dict[str, Any]] = {"extra": "ignore"}
 
 
 class PieceEntry(_Part):
@@ -34,7 +34,7 @@ class PieceEntry(_Part):
     label: str = ""
     w: Size
     h: Size
-    qty: Annotated[int, Field(ge=1, le=MOST_PIECES)] = 1
+    qty: Annotated[int, Limits(ge=1, le=MOST_PIECES)] = 1
     print: str = ""
     turn: bool = True
 
@@ -47,7 +47,7 @@ class StockEntry(_Part):
     print: str = ""
     w: Size
     h: Size | None = None
-    trim: Annotated[float, Field(ge=0, le=LONGEST)] = 0.0
+    trim: Annotated[float, Limits(ge=0, le=LONGEST)] = 0.0
     step: Size | None = None
 
 
@@ -55,8 +55,8 @@ class JobEntry(_Part):
     """A job: what there is, what is wanted, and the unit of all lengths."""
 
     unit: Literal["in", "cm", "mm"] = "in"
-    stock: Annotated[tuple[StockEntry, ...], Field(max_length=2000)]
-    pieces: Annotated[tuple[PieceEntry, ...], Field(max_length=MOST_PIECES)]
+    stock: Annotated[tuple[StockEntry, ...], Limits(max_length=2000)]
+    pieces: Annotated[tuple[PieceEntry, ...], Limits(max_length=MOST_PIECES)]
     aim: Aim = "least"
 
 
@@ -175,7 +175,7 @@ def answer_text(answer: Answer, job: CutJob) -> str:
 
 def job_schema() -> dict[str, Any]:
     """The JSON Schema of a cutting job."""
-    made = JobEntry.model_json_schema()
+    made = JobEntry.model_json_schema("validation")
     made["$schema"] = "https://json-schema.org/draft/2020-12/schema"
     made["title"] = "Tessil cutting job"
     return made

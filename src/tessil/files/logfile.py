@@ -9,10 +9,9 @@ import json
 from pathlib import Path
 from typing import Any
 
-from pydantic import ValidationError
-
 from tessil.core.logbook.book import EMPTY, MOST_SWATCHES, Book, Swatch
 from tessil.core.logbook.merge import merged_books
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.lengths import Notation, Units
 from tessil.core.numbers.rulers import rulers
 from tessil.core.trouble import BrokenFile, FileTrouble, NewerFile
@@ -52,7 +51,7 @@ def book_path() -> Path:
 
 def to_text(book: Book) -> str:
     """The book as it stands in its file."""
-    data = book.model_dump(mode="json", exclude_defaults=True)
+    data = book.model_dump(mode="json", short=True)
     return (
         json.dumps({"format": FORMAT, **data}, ensure_ascii=False, indent=2, sort_keys=True) + "\n"
     )
@@ -209,7 +208,7 @@ def _swatch(cells: Cells, where: str, units: Units) -> Swatch:
     fields["used"] = cells.get("used", "yes").lower() not in ("no", "0", "false", "off")
     try:
         return Swatch(**fields)
-    except ValidationError as error:
+    except Refused as error:
         raise row_trouble(error, where) from None
 
 

@@ -13,8 +13,7 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any, TypeVar
 
-from pydantic import BaseModel, ValidationError
-
+from tessil.core.numbers.decided import Decided, Refused
 from tessil.core.project import FORMAT, Job
 from tessil.core.trouble import BrokenFile, NewerFile
 from tessil.core.trouble import FileTrouble as FileTrouble
@@ -26,7 +25,7 @@ SUFFIX = ".tessil"
 LARGEST = 16 * 1024 * 1024
 DEEPEST = 40
 
-Document = TypeVar("Document", bound=BaseModel)
+Document = TypeVar("Document", bound=Decided)
 Migration = Callable[[dict[str, Any]], dict[str, Any]]
 
 
@@ -217,7 +216,7 @@ def from_text(text: str, name: str = "This file") -> Job:
         ) from None
     except (RecursionError, ValueError):
         raise BrokenFile(f"{name} is not a Tessil project: its contents make no sense.") from None
-    return _validated(_migrated(data, name), name)
+    return _validated(migrated(data, name), name)
 
 
 def _depth(text: str) -> int:
@@ -232,7 +231,8 @@ def _depth(text: str) -> int:
     return most
 
 
-def _migrated(data: Any, name: str) -> dict[str, Any]:
+def migrated(data: Any, name: str) -> dict[str, Any]:
+    """A document of any format as one of today's; raises FileTrouble where it has none."""
     if not isinstance(data, dict) or not _is_number(data.get("format")):
         raise BrokenFile(f"{name} is not a Tessil project: it has no format number.")
     if data["format"] > FORMAT:
@@ -267,7 +267,7 @@ def validated(
     that nobody needs to be told."""
     try:
         return model.model_validate(data)
-    except ValidationError as error:
+    except Refused as error:
         first = error.errors()[0]
         where = where_words(_without(first["loc"], hidden))
         if first["type"] == "extra_forbidden":

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from pydantic import ValidationError
-
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.lengths import LengthError
 from tessil.core.numbers.rulers import rulers
 from tessil.core.piecing.choice import MOST_SCRAPS, Scrap
@@ -53,5 +52,5 @@ def _scrap(cells: Cells, where: str, project: Project) -> Scrap:
         return read_scrap(words + cells.get("print", ""), project.prints, project.units)
     except LengthError as error:
         raise FileTrouble(f"{where}: {printable(str(error))}") from None
-    except ValidationError as error:
+    except Refused as error:
         raise FileTrouble(f"{where}: {first_refusal(error)}") from None

@@ -9,9 +9,8 @@ import json
 from pathlib import Path
 from typing import Any, get_args
 
-from pydantic import ValidationError
-
 from tessil.core.numbers.corners import read_corners
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.lengths import FARTHEST, LengthError, Units, read_length
 from tessil.core.numbers.rulers import rulers
 from tessil.core.shelf.outlines import largest_inside
@@ -53,7 +52,7 @@ def shelf_path() -> Path:
 
 def to_text(shelf: Shelf) -> str:
     """The shelf as it stands in its file."""
-    data = shelf.model_dump(mode="json", exclude_defaults=True)
+    data = shelf.model_dump(mode="json", short=True)
     return json.dumps({"format": FORMAT, **data}, ensure_ascii=False, indent=1) + "\n"
 
 
@@ -215,5 +214,5 @@ def _row(cells: Cells, where: str, units: Units, id_: str) -> Row:
         return Row(**fields)
     except LengthError as error:
         raise FileTrouble(f"{where}: {printable(str(error))}") from None
-    except ValidationError as error:
+    except Refused as error:
         raise FileTrouble(f"{where}: {first_refusal(error)}") from None

@@ -5,10 +5,9 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from pydantic import ValidationError
-
 from tessil.core.costing.stats import wage_of
 from tessil.core.logbook.book import MOST_TIMES, Book, MadeBag, Timing
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.lengths import Units
 from tessil.core.numbers.money import write_money
 from tessil.core.numbers.rulers import rulers
@@ -60,7 +59,7 @@ def _timing(cells: Cells, where: str) -> Timing:
     fields["used"] = cells.get("used", "yes").lower() not in NO
     try:
         return Timing(**fields)
-    except ValidationError as error:
+    except Refused as error:
         raise row_trouble(error, where) from None
 
 

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from pydantic import ValidationError
 from PySide6.QtCore import QPoint
 from PySide6.QtWidgets import QMenu, QPushButton
 
 from tessil.core.choosing import measure, read_in
 from tessil.core.edits import edit
+from tessil.core.numbers.decided import Refused
 from tessil.core.piecing.acts.whole import row_step
 from tessil.core.project import Project
 from tessil.core.starting import brought, copied, joining
@@ -101,7 +101,7 @@ class ActingWindow(MoneyWindow):
             job = brought(desk.job, load(path), iter(new_mark, ""))
         except (FileTrouble, CannotPlan) as trouble:
             return str(trouble)
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         name = printable(path.stem)
         return desk.have_job(job, len(desk.job.bags), f"Add the bags of {name}")

@@ -8,6 +8,7 @@ import sys
 import traceback
 from importlib.resources import as_file, files
 from pathlib import Path
+from threading import Thread
 from types import TracebackType
 from typing import TYPE_CHECKING
 
@@ -20,6 +21,8 @@ from tessil.ui.shell import Shell
 
 if TYPE_CHECKING:
     from tessil.ui.window import Window
+
+WARM_MS = 50  # the window is painted by then
 
 
 def make_app() -> QApplication:
@@ -90,11 +93,20 @@ def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> W
         # What was made while starting stays: later collections need not look at it.
         gc.freeze()
     seldom()
+    QTimer.singleShot(WARM_MS, _warm)
     if sentence:
         print(sentence, file=sys.stderr)
         window.ask_open()
         window.file_bar.tell(sentence)
     return window
+
+
+def _warm() -> None:
+    """Build what checks an entry beside the window, before the first is typed."""
+    from tessil.core.numbers.decided import ready
+    from tessil.core.project import Job, Project
+
+    Thread(target=lambda: ready(Project, Job), name="checks", daemon=True).start()
 
 
 def _furnished(

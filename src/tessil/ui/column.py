@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from pydantic import ValidationError
 from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QResizeEvent
 from PySide6.QtWidgets import QCheckBox, QFrame, QHBoxLayout, QVBoxLayout, QWidget
@@ -14,6 +13,7 @@ from shiboken6 import isValid
 from tessil.core.catalogue import Material
 from tessil.core.edits import edit
 from tessil.core.making.cautions import caution_for
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.lengths import Notation
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
@@ -306,7 +306,7 @@ class Column(QWidget):
             return ""
         try:
             change = spec.edit(value)
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         except ValueError as error:
             return str(error)
@@ -316,7 +316,7 @@ class Column(QWidget):
         """Show what a slider would make; the field beside it says why not, if it cannot."""
         try:
             sentence = self.desk.try_out(self.specs[key].edit(value))
-        except ValidationError as error:
+        except Refused as error:
             sentence = first_refusal(error)
         self.fields[key].tell(sentence)
         return sentence

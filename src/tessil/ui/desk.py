@@ -12,14 +12,13 @@ from pathlib import Path
 from typing import TypeVar
 
 from msgspec.structs import replace
-from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtGui import QUndoCommand, QUndoStack
 
 from tessil.core.edits import Edit, applied
 from tessil.core.logbook.book import EMPTY, Book
 from tessil.core.memory.recall import Memory
-from tessil.core.numbers.fields import usual
+from tessil.core.numbers.decided import Refused, usual
 from tessil.core.numbers.records import Record
 from tessil.core.plan import plan
 from tessil.core.planned import PARTS, Plan
@@ -124,7 +123,7 @@ class Desk(QObject):
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self.work = work_on(usual(Job)())
+        self.work = work_on(usual(Job))
         self.book = EMPTY
         self.shelf = NOTHING
         self.memories: dict[int, Memory] = {}
@@ -309,7 +308,7 @@ class Desk(QObject):
         """What the bags are called together."""
         try:
             job = Job(**{**dict(self.job), "name": name})
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         if job != self.job:
             work = work_on(job, self.at)
@@ -330,7 +329,7 @@ class Desk(QObject):
                 project = project.model_copy(update={"nth": 0})
             work = Work(self.job.holding(project, self.at), self.at, project)
             made = self._planned(work, self.book)
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
@@ -345,7 +344,7 @@ class Desk(QObject):
                 return ""
             self.teaching.emit()
             made = self._planned(self.work, book)
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence
@@ -362,7 +361,7 @@ class Desk(QObject):
         try:
             project = applied(self.project, change)
             self.sketch = plan(project, self.book, self._memory(self.work.at))
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         except CannotPlan as trouble:
             return trouble.sentence

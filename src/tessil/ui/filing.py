@@ -7,8 +7,6 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Callable
-from functools import lru_cache
-from importlib.resources import as_file, files
 from pathlib import Path
 from typing import TYPE_CHECKING
 from uuid import uuid4
@@ -19,9 +17,9 @@ from tessil.core.edits import edit
 from tessil.core.logbook.book import MOST_SWATCHES, MOST_TESTS, Book
 from tessil.core.panels.learning import with_panels
 from tessil.core.project import Job, Project, job_of
-from tessil.files import recent, recovery
+from tessil.files import recent, recovery, shipped
 from tessil.files.disk import is_there, reachable
-from tessil.files.logfile import begin_book, keep_together, load_book, read_swatches, swatches_csv
+from tessil.files.logfile import begin_book, keep_together, read_swatches, swatches_csv
 from tessil.files.places import documents_folder
 from tessil.files.projectfile import (
     SUFFIX,
@@ -47,14 +45,6 @@ if TYPE_CHECKING:
 
 BOOK_MS, BOOK_MOST_MS = 200, 1000
 LONGEST_STEM = 120  # bytes of a file's name that is offered
-
-
-@lru_cache(8)
-def _demo(key: str) -> tuple[Job, Book]:
-    """A job of the band's, and its logbook; they ship with the program and never change."""
-    folder = files("tessil") / "demo"
-    with as_file(folder / f"{key}.tessil") as path, as_file(folder / "logbook.json") as log:
-        return load(path), load_book(log)
 
 
 class FilingWindow(QMainWindow):
@@ -106,7 +96,7 @@ class FilingWindow(QMainWindow):
 
     def open_demo(self, key: str = "kit-of-four") -> None:
         """The band's kit, or one of its bags, as a new job."""
-        job, book = _demo(key)
+        job, book = shipped.demo(key)
         self.open_job(job, None, book)
 
     def open_satchel(self) -> None:
@@ -436,10 +426,16 @@ class FilingWindow(QMainWindow):
         """Write the recovery file and the logbook; the crash handler calls this too.  A sentence if
         the work could not be kept."""
         self.flush_book()
-        if self.desk.path is not None and self.desk.stack.isClean():
+        in_file = self.desk.path is not None and self.desk.stack.isClean()
+        if in_file or self.demo_untouched:
             recovery.forget()  # the file has it all
             return ""
         return self.keep_work() if self.desk.is_open else ""
+
+    @property
+    def demo_untouched(self) -> bool:
+        """Whether the demo is on the desk as it ships."""
+        return self.is_demo and not self.desk.stack.count()
 
     def keep_work(self) -> str:
         """Keep what is on the desk; a sentence if that cannot be done."""

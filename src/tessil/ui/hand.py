@@ -9,10 +9,10 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from msgspec.structs import replace
-from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
 from tessil.core.edits import Edit
+from tessil.core.numbers.decided import Refused
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import PieceAt, fill_row, lock, paint, pieces_of, swap, turn
 from tessil.core.planned import Plan
@@ -183,7 +183,7 @@ class Hand(QObject):
         goes where no line can."""
         try:
             return make()
-        except ValidationError as error:
+        except Refused as error:
             self.told.emit(first_refusal(error))
         except ValueError as error:
             self.told.emit(str(error))

@@ -6,7 +6,6 @@ import datetime
 from collections.abc import Callable
 from typing import Any
 
-from pydantic import ValidationError
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout
 
@@ -14,6 +13,7 @@ from tessil.core.choices import materials_of
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.logbook.book import Swatch
 from tessil.core.logbook.views import StackView, materials_named, stack_name, stack_view, stacks_of
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 from tessil.core.quilting.shrinkage import stack_key
 from tessil.core.words.refusals import first_refusal
@@ -259,7 +259,7 @@ class LogPage(RecordPage):
             return ""
         try:
             changed = applied(swatch, edit("", (key, value)))
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         swatches = self.desk.book.swatches
         kept = (*swatches[: self.at], changed, *swatches[self.at + 1 :])

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from pydantic import ValidationError
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QHBoxLayout
 
@@ -19,6 +18,7 @@ from tessil.core.costing.stats import (
 )
 from tessil.core.edits import Edit, applied, edit
 from tessil.core.logbook.book import MadeBag
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError, read_length
 from tessil.core.words.money import currency_of, money_text
@@ -169,7 +169,7 @@ class MadePage(ListPage):
         try:
             value = self._read(field, text)
             after = applied(made[at], edit("", (field, value)))
-        except ValidationError as error:
+        except Refused as error:
             self.say(first_refusal(error))
             return False
         except (LengthError, ValueError) as error:

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from pydantic import ValidationError
 from PySide6.QtWidgets import QVBoxLayout
 
 from tessil.core.catalogue import NO_PLIES, Material, materials, to_own
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.choices import materials_of
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.decided import Refused
 from tessil.core.words.refusals import first_refusal
 from tessil.drawing.plotview import materials_picture
 from tessil.ui.desk import Desk
@@ -142,7 +142,7 @@ class MaterialsPage(RecordPage):
         own, now = self.desk.project.materials, self.entry
         try:
             changed = applied(to_own(now), edit("", (key, value)))
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         kept = tuple(entry for entry in own if entry.key != now.key)
         at = next((at for at, entry in enumerate(own) if entry.key == now.key), len(kept))

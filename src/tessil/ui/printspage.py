@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from pydantic import ValidationError
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
@@ -13,6 +12,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QScrollArea, QVB
 from tessil.core.catalogue.prints import Photo, Print
 from tessil.core.edits import Edit, edit
 from tessil.core.layout.values import value_word
+from tessil.core.numbers.decided import Refused
 from tessil.core.shelf.inhand import cloth_names
 from tessil.core.words.refusals import first_refusal
 from tessil.ui.desk import Desk
@@ -233,7 +233,7 @@ class PrintsPage(QWidget):
     def _try(self, key: str, change: Edit, run: str = "") -> str:
         try:
             sentence = self.desk.attempt(change, f"print {self.at} {key} {run}" if run else "")
-        except ValidationError as error:
+        except Refused as error:
             sentence = first_refusal(error)
         sentence = plainly_said(sentence)
         if not run:  # a typed field tells its own sentence, in its own time

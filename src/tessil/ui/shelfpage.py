@@ -7,13 +7,13 @@ from typing import Any
 from uuid import uuid4
 
 from msgspec.structs import replace
-from pydantic import ValidationError
 from PySide6.QtCore import QSize, Signal
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
 from tessil.core.catalogue.prints import Photo, Print, known_as
 from tessil.core.edits import Edit, applied, edit
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.lengths import LengthError, Notation
 from tessil.core.shelf.inhand import CLOTHS
 from tessil.core.shelf.rows import Row, fresh_id
@@ -167,7 +167,7 @@ class ShelfPage(ListPage):
         field = "photo.apart" if key == "apart" else key
         try:
             cloth = applied(self._cloth_to_change(row), edit("", (field, value), *also))
-        except ValidationError as error:
+        except Refused as error:
             sentence = plainly_said(first_refusal(error))
             if not run:
                 self.look.rows[key].tell(sentence)
@@ -214,7 +214,7 @@ class ShelfPage(ListPage):
         except LengthError as error:
             self.say(printable(str(error)))
             return
-        except ValidationError as error:
+        except Refused as error:
             self.say(first_refusal(error))
             return
         self.say("")
@@ -230,7 +230,7 @@ class ShelfPage(ListPage):
         also = [("kept_by", "")] if field == "kept_for" else []  # by hand: kept by its name alone
         try:
             after = applied(row, edit("", (field, value), *also))
-        except ValidationError as error:
+        except Refused as error:
             self.say(first_refusal(error))
             return False
         self.say("")

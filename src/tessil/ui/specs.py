@@ -34,7 +34,7 @@ Kind = Literal[
 
 class Spec(Record, frozen=True):
     """One field.  ``key`` is stable; ``edit`` makes the change for an answer and may raise
-    pydantic's ValidationError."""
+    Refused."""
 
     key: str
     kind: Kind

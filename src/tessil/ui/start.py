@@ -5,7 +5,6 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import Any
 
-from pydantic import ValidationError
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QGridLayout,
@@ -16,6 +15,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.rulers import rulers
 from tessil.core.plan import plan
@@ -275,4 +275,4 @@ def _planned(answers: Answers) -> Plan:
 
 
 def _sentence(error: ValueError) -> str:
-    return first_refusal(error) if isinstance(error, ValidationError) else str(error)
+    return first_refusal(error) if isinstance(error, Refused) else str(error)

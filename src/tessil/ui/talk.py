@@ -10,7 +10,6 @@ from collections.abc import Callable, Iterable, Iterator, Mapping
 from msgspec.structs import replace
 
 from tessil.core.bag.model import StripEnds
-from tessil.core.brief.choice import Thing
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Notation
 from tessil.core.numbers.records import Record
@@ -73,15 +72,8 @@ def _holds(plan: Plan) -> Iterator[Spec]:
     things = project.hold.things
     for at in range(len(things)):
         yield from _thing(plan, at, len(things))
-    more = (
-        *things,
-        Thing(
-            name="another thing",
-            width=things[-1].width,
-            height=things[-1].height,
-            thickness=things[-1].thickness,
-        ),
-    )
+    another = things[-1].model_copy(update={"name": "another thing", "count": 1})
+    more = (*things, another)
     if len(things) < 12:
         yield Spec(
             "hold.more",

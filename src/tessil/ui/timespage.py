@@ -6,14 +6,13 @@ import datetime
 from collections import Counter
 from collections.abc import Callable
 
-from pydantic import ValidationError
-
 from tessil.core.costing.learning import Curve, Timed, ends_rate, fitted
 from tessil.core.costing.stats import learning_dots, minutes_by_work
 from tessil.core.costing.timing import made_before, overlapping, sittings, timed
 from tessil.core.edits import applied, edit
 from tessil.core.logbook.book import MOST_TIMES, Timing
 from tessil.core.logbook.typed import NoSitting, read_timing
+from tessil.core.numbers.decided import Refused
 from tessil.core.words.refusals import first_refusal
 from tessil.drawing import theme
 from tessil.drawing.statview import bars_picture, learning_picture
@@ -136,7 +135,7 @@ class TimesPage(ListPage):
         times = self.desk.book.times
         try:
             made = applied(times[at], edit("", (field, value)))
-        except ValidationError as error:
+        except Refused as error:
             self.say(first_refusal(error))
             return False
         return not self._keep("Change a sitting", (*times[:at], made, *times[at + 1 :]))

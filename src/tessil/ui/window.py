@@ -410,8 +410,7 @@ class Window(ActingWindow):
         self.told.setText(sentence)
 
     def _has_unsaved_work(self) -> bool:
-        demo_untouched = self.is_demo and not self.desk.stack.count()
-        return self.desk.is_open and self.unsaved.unsaved and not demo_untouched
+        return self.desk.is_open and self.unsaved.unsaved and not self.demo_untouched
 
     # -- manners ------------------------------------------------------------------
 

@@ -1,12 +1,12 @@
 """Sittings as a maker says them, and two windows that write one log."""
 
 import pytest
-from pydantic import ValidationError
 
 from tessil.core.catalogue.prints import Photo
 from tessil.core.logbook.book import MOST_PHOTOS, Book, MadeBag, Timing
 from tessil.core.logbook.merge import merged_books
 from tessil.core.logbook.typed import NoSitting, read_timing
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 
 LIKE = Timing(kind="tote", bag="Tote")
@@ -61,7 +61,7 @@ def test_what_is_no_sitting_is_told_in_a_sentence(text, says):
     ],
 )
 def test_a_sitting_that_cannot_be_is_refused(fields):
-    with pytest.raises(ValidationError):
+    with pytest.raises(Refused):
         Timing(**fields)
 
 
@@ -77,7 +77,7 @@ def test_two_windows_that_write_one_log_lose_nothing():
 def test_photos_of_bags_are_bounded():
     seen = MadeBag(photo=Photo(data="iVBORw0KGgo=", wide=4, high=3))
     assert len(Book(made=(seen,) * MOST_PHOTOS).made) == MOST_PHOTOS
-    with pytest.raises(ValidationError, match="take one out first"):
+    with pytest.raises(Refused, match="take one out first"):
         Book(made=(seen,) * (MOST_PHOTOS + 1))
 
 

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
-
+from tessil.core.numbers.decided import Decided, none_yet, usual
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Key, Name, Room, Seam, Size, usual
+from tessil.core.numbers.fields import Key, Limits, Name, Room, Seam, Size
 
 Lining = Literal["drop-in", "quilted-in", "none"]
 LiningIn = Literal["gap", "tucked", "sleeve", "false-seam"]
@@ -20,7 +19,7 @@ class Cloth(Decided):
 
     width: Size = Fraction(18)
     height: Size = Fraction(21)
-    pieces: Annotated[int, Field(ge=1, le=50)] = 1
+    pieces: Annotated[int, Limits(ge=1, le=50)] = 1
     quilted: bool = False
     lining: bool = True  # whether a dropped-in lining comes out of it too
     directional: bool = False  # its print has an up, along its height: no piece is turned
@@ -32,9 +31,9 @@ class ShapeChoice(Decided):
 
     kind: Key = "tote"
     way: Literal["finished", "object", "panel", "cloth"] = "finished"
-    sizes: dict[str, Size] = Field(default_factory=dict, max_length=40)
-    options: dict[str, str] = Field(default_factory=dict, max_length=40)
-    cloth: Cloth = Field(default_factory=usual(Cloth))
+    sizes: Annotated[dict[str, Size], Limits(max_length=40)] = none_yet()
+    options: Annotated[dict[str, str], Limits(max_length=40)] = none_yet()
+    cloth: Cloth = usual(Cloth)
 
 
 class Thing(Decided):
@@ -44,13 +43,13 @@ class Thing(Decided):
     width: Size = Fraction(9)
     height: Size = Fraction(12)
     thickness: Size = Fraction(1)
-    count: Annotated[int, Field(ge=1, le=500)] = 1
+    count: Annotated[int, Limits(ge=1, le=500)] = 1
 
 
 class Held(Decided):
     """All that the bag must hold, how it lies together, and the ease round it."""
 
-    things: Annotated[tuple[Thing, ...], Field(min_length=1, max_length=12)] = (
+    things: Annotated[tuple[Thing, ...], Limits(min_length=1, max_length=12)] = (
         Thing.model_construct(),
     )
     packed: Literal["stacked", "beside"] = "stacked"

@@ -5,10 +5,9 @@ from __future__ import annotations
 from math import hypot
 from typing import Annotated, Literal
 
-from pydantic import Field
-
+from tessil.core.numbers.decided import Decided
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Colour, Decided, Key, Name, Share, Size
+from tessil.core.numbers.fields import Colour, Key, Limits, Name, Share, Size
 from tessil.core.numbers.lengths import Inches
 
 Motif = Literal[
@@ -42,9 +41,9 @@ class Photo(Decided):
     cloth.  ``mean`` is the average colour of the part in use.
     """
 
-    data: Annotated[str, Field(min_length=8, max_length=MOST_PHOTO, pattern=r"^[A-Za-z0-9+/=]+$")]
-    wide: Annotated[int, Field(ge=1, le=2048)]
-    high: Annotated[int, Field(ge=1, le=2048)]
+    data: Annotated[str, Limits(min_length=8, max_length=MOST_PHOTO, pattern=r"^[A-Za-z0-9+/=]+$")]
+    wide: Annotated[int, Limits(ge=1, le=2048)]
+    high: Annotated[int, Limits(ge=1, le=2048)]
     crop: tuple[Share, Share, Share, Share] = (0.0, 0.0, 1.0, 1.0)
     one: tuple[Share, Share] = (0.0, 0.5)
     other: tuple[Share, Share] = (1.0, 0.5)
@@ -67,7 +66,7 @@ class Print(Decided):
     directional: bool = False
     placed: bool = False  # each piece is cut with its picture in the middle
     favourite: bool = False
-    amount: Annotated[int, Field(ge=0, le=MOST_IN_HAND)] | None = None
+    amount: Annotated[int, Limits(ge=0, le=MOST_IN_HAND)] | None = None
     photo: Photo | None = None
 
     @property

@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field
-
+from tessil.core.numbers.decided import Decided, none_yet
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, ExactShare, Money
+from tessil.core.numbers.fields import ExactShare, Limits, Money, Then
 from tessil.core.words.money import is_currency
 
-PriceKey = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9 ./-]{0,80}$")]
+PriceKey = Annotated[str, Limits(pattern=r"^[a-z0-9][a-z0-9 ./-]{0,80}$")]
 
 
 def _currency(code: str) -> str:
@@ -19,9 +18,9 @@ def _currency(code: str) -> str:
     return code
 
 
-Currency = Annotated[str, Field(pattern=r"^([A-Z]{3})?$"), AfterValidator(_currency)]
+Currency = Annotated[str, Limits(pattern=r"^([A-Z]{3})?$"), Then(_currency)]
 Sold = Literal["sold", "gift", "lower"]
-Part = Annotated[ExactShare, Field(ge=0, lt=1)]
+Part = Annotated[ExactShare, Limits(ge=0, lt=1)]
 MOST_PRICES = 400
 MOST_MINUTES = 24 * 60
 
@@ -35,7 +34,7 @@ class Pricing(Decided):
     """
 
     currency: Currency = ""
-    prices: dict[PriceKey, Money] = Field(default_factory=dict, max_length=MOST_PRICES)
+    prices: Annotated[dict[PriceKey, Money], Limits(max_length=MOST_PRICES)] = none_yet()
     wage: Money = Fraction(15)
     overhead: Money = Fraction(0)
     packaging: Money = Fraction(0)
@@ -47,8 +46,8 @@ class Pricing(Decided):
     coupon: Part = Fraction(0)  # that new cloth and all else is bought for less by
     scraps_free: bool = True
     count: Literal["used", "opened"] = "used"  # cloth by what goes into the bag, or by what is cut
-    sitting: Annotated[int, Field(ge=10, le=MOST_MINUTES)] = 120  # minutes
-    sittings: Annotated[int, Field(ge=1, le=60)] = 2
+    sitting: Annotated[int, Limits(ge=10, le=MOST_MINUTES)] = 120  # minutes
+    sittings: Annotated[int, Limits(ge=1, le=60)] = 2
     together: bool = False  # all bags of the job are reckoned as one
 
 
@@ -57,6 +56,6 @@ class Sale(Decided):
 
     price: Money | None = None
     way: Sold = "sold"
-    reason: Annotated[str, Field(max_length=120)] = ""
-    buyer: Annotated[str, Field(max_length=80)] = ""
-    due: Annotated[str, Field(max_length=10)] = ""
+    reason: Annotated[str, Limits(max_length=120)] = ""
+    buyer: Annotated[str, Limits(max_length=80)] = ""
+    due: Annotated[str, Limits(max_length=10)] = ""

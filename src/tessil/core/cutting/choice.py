@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
-
+from tessil.core.numbers.decided import Decided
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Along, Bolt, Decided, Key, Room, Room60, Size
+from tessil.core.numbers.fields import Along, Bolt, Key, Limits, Room, Room60, Size
 
 MOST_LAID = 5000  # pieces on one cloth
 MOST_SHEETS = 400
@@ -22,7 +21,7 @@ class Stock(Decided):
     straightening: Room = Fraction(1, 2)
 
 
-PieceKey = Annotated[str, Field(pattern=r"^[0-9]{1,2}\.[0-9]{1,3}$")]
+PieceKey = Annotated[str, Limits(pattern=r"^[0-9]{1,2}\.[0-9]{1,3}$")]
 
 
 class Laid(Decided):
@@ -43,12 +42,12 @@ class Sheet(Decided):
     """
 
     stock: Key
-    source: Annotated[str, Field(max_length=60)] = ""
+    source: Annotated[str, Limits(max_length=60)] = ""
     width: Size
     length: Bolt
     trim: Room = Fraction(0)
-    laid: Annotated[tuple[Laid, ...], Field(max_length=MOST_LAID)] = ()
-    done: Annotated[int, Field(ge=0, le=20_000)] = 0
+    laid: Annotated[tuple[Laid, ...], Limits(max_length=MOST_LAID)] = ()
+    done: Annotated[int, Limits(ge=0, le=20_000)] = 0
     pinned: bool = False  # stays as it is when the rest is planned again
     stored: bool = False  # what is left of it lies on the shelf
     least: Along = Fraction(0)  # no layout takes less: of new cloth its length, else nothing
@@ -62,7 +61,7 @@ class Sheet(Decided):
 class Cutting(Decided):
     """How a job is cut: what was asked, in short, and what came of it."""
 
-    asked: Annotated[str, Field(pattern=r"^[0-9a-f]{8}$")]
-    sheets: Annotated[tuple[Sheet, ...], Field(max_length=MOST_SHEETS)] = ()
-    over: Annotated[tuple[tuple[PieceKey, int], ...], Field(max_length=400)] = ()  # fit nowhere
-    wrong: Annotated[tuple[PieceKey, ...], Field(max_length=400)] = ()  # cut wrong: once more each
+    asked: Annotated[str, Limits(pattern=r"^[0-9a-f]{8}$")]
+    sheets: Annotated[tuple[Sheet, ...], Limits(max_length=MOST_SHEETS)] = ()
+    over: Annotated[tuple[tuple[PieceKey, int], ...], Limits(max_length=400)] = ()  # fit nowhere
+    wrong: Annotated[tuple[PieceKey, ...], Limits(max_length=400)] = ()  # cut wrong: once more each

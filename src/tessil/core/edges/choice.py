@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
-
 from tessil.core.brief.choice import ZipSet
 from tessil.core.edges.bias import OutlineError, checked
+from tessil.core.numbers.decided import Decided, checks
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Key, Ranged, Room, Seam, Size
+from tessil.core.numbers.fields import Key, Limits, Ranged, Room, Seam, Size
 from tessil.core.numbers.lengths import MM_PER_INCH
 from tessil.core.numbers.sizes import SIDES, Side
 
@@ -29,9 +28,9 @@ class Binding(Decided):
     fold: Literal["double", "single"] = "double"
     seam: Seam = Fraction(1, 4)
     cover: Room = Fraction(1, 8)
-    cut: Seam | Size | None = None
+    cut: Size | None = None
     overlap: Room = Fraction(5, 2)
-    strips_on_hand: Annotated[int, Field(ge=0, le=999)] | None = None
+    strips_on_hand: Annotated[int, Limits(ge=0, le=999)] | None = None
     corners: Literal["mitred", "butted"] = "mitred"
     ending: Literal["tuck", "diagonal"] = "tuck"
     first: Literal["front", "back"] = "front"
@@ -45,9 +44,9 @@ class BiasPiece(Decided):
 
     width: Size = Fraction(18)
     height: Size = Fraction(21)
-    corners: Annotated[tuple[tuple[Ranged, Ranged], ...], Field(max_length=40)] = ()
+    corners: Annotated[tuple[tuple[Ranged, Ranged], ...], Limits(max_length=40)] = ()
 
-    @model_validator(mode="after")
+    @checks()
     def _is_cloth(self) -> BiasPiece:
         if self.corners:
             try:
@@ -69,7 +68,7 @@ class Bias(Decided):
     """Where bias strips come from, and what counts: few joins or little waste."""
 
     source: Literal["yardage", "pieces", "tube"] = "yardage"
-    pieces: Annotated[tuple[BiasPiece, ...], Field(max_length=MOST_PIECES)] = ()
+    pieces: Annotated[tuple[BiasPiece, ...], Limits(max_length=MOST_PIECES)] = ()
     prefer: Literal["joins", "waste"] = "joins"
     least: Size = Fraction(4)
 
@@ -82,8 +81,8 @@ class Piping(Decided):
     for that of the seam it goes into.
     """
 
-    panels: Annotated[tuple[Key, ...], Field(max_length=12)] = ()
-    sides: Annotated[tuple[Side, ...], Field(max_length=4)] = ()  # all of them where none is named
+    panels: Annotated[tuple[Key, ...], Limits(max_length=12)] = ()
+    sides: Annotated[tuple[Side, ...], Limits(max_length=4)] = ()  # all of them where none is named
     print: str = ""
     cord: Size = CORD
     around: Size | None = None

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
+from tessil.core.numbers.decided import Decided
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Key, Size
+from tessil.core.numbers.fields import Key, Size
 
 
 class Hooping(Decided):

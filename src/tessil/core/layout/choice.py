@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
-
-from tessil.core.numbers.fields import Decided
+from tessil.core.numbers.decided import Decided
+from tessil.core.numbers.fields import Limits
 
 
 class Rules(Decided):
@@ -20,4 +19,4 @@ class Rules(Decided):
     order: Literal["free", "spread", "graded", "striped"] = "free"
     graded: Literal["down", "up", "right", "left"] = "down"
     favourites: str = ""  # panel:zone on which they shall lie
-    seed: Annotated[int, Field(ge=0, le=999_999)] = 1
+    seed: Annotated[int, Limits(ge=0, le=999_999)] = 1

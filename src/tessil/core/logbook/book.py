@@ -1,6 +1,6 @@
 """The logbook as a document: swatches, seam tests and materials, outside any project.
 
-Frozen pydantic models, like the project.  A swatch that contradicts itself is refused with a
+Frozen parts, like the project.  A swatch that contradicts itself is refused with a
 sentence; what is learned from swatches is ``fit``'s to say.
 """
 
@@ -9,13 +9,12 @@ from __future__ import annotations
 import datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import AfterValidator, Field, field_validator, model_validator
-
 from tessil.core.bag.deeds import Operation
 from tessil.core.catalogue.own import OwnMaterial
 from tessil.core.catalogue.prints import Photo
+from tessil.core.numbers.decided import Decided, checks, none_yet
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Degrees, Money, Size
+from tessil.core.numbers.fields import Degrees, Limits, Money, Size, Then
 from tessil.core.piecing.choice import SeamTest
 
 MOST_SWATCHES = 5000
@@ -25,7 +24,7 @@ MOST_TIMES = 10_000
 MOST_MADE = 2000
 MOST_LOSS = Fraction(1, 4)
 LEAST_LINES = 3
-Stack = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9+-]{0,200}$")]
+Stack = Annotated[str, Limits(pattern=r"^[a-z0-9][a-z0-9+-]{0,200}$")]
 SwatchPattern = Literal["channels", "grid", "diagonal", "diamonds"]
 
 
@@ -36,15 +35,15 @@ def _sewable(gap: Fraction) -> Fraction:
 
 
 LEAST_GAP = Fraction(1, 16)
-Gap = Annotated[Size, AfterValidator(_sewable)]
+Gap = Annotated[Size, Then(_sewable)]
 
 
 class Sewn(Decided):
     """One set of lines as it was sewn: degrees to the width, and the gap from line to line."""
 
-    angle: Annotated[float, Field(ge=-90, le=90, allow_inf_nan=False)]
+    angle: Annotated[float, Limits(ge=-90, le=90, allow_inf_nan=False)]
     gap: Gap
-    share: Annotated[float, Field(gt=0, le=1, allow_inf_nan=False)] = 1.0
+    share: Annotated[float, Limits(gt=0, le=1, allow_inf_nan=False)] = 1.0
 
 
 def _day(value: str) -> str:
@@ -65,15 +64,15 @@ class Swatch(Decided):
     that project's id and panel.
     """
 
-    name: Annotated[str, Field(min_length=1, max_length=60)] = "swatch"
-    date: Annotated[str, Field(max_length=10)] = ""
+    name: Annotated[str, Limits(min_length=1, max_length=60)] = "swatch"
+    date: Annotated[str, Limits(max_length=10)] = ""
     batting: Stack = "cotton-batting"
     pattern: SwatchPattern = "channels"
     run: Literal["upright", "level"] = "upright"
     angle: Degrees = Fraction(45)
     gap: Gap = Fraction(1)
     gap_other: Gap | None = None
-    sets: Annotated[tuple[Sewn, ...], Field(max_length=12)] = ()
+    sets: Annotated[tuple[Sewn, ...], Limits(max_length=12)] = ()
     width_before: Size = Fraction(10)
     height_before: Size = Fraction(10)
     width_after: Size | None = None
@@ -82,14 +81,14 @@ class Swatch(Decided):
     falling_before: Size | None = None
     rising_after: Size | None = None
     falling_after: Size | None = None
-    minutes: Annotated[float, Field(gt=0, le=600, allow_inf_nan=False)] | None = None
+    minutes: Annotated[float, Limits(gt=0, le=600, allow_inf_nan=False)] | None = None
     used: bool = True
-    source: Annotated[str, Field(max_length=100)] = ""
+    source: Annotated[str, Limits(max_length=100)] = ""
     photo: Photo | None = None
 
-    _a_day = field_validator("date")(_day)
+    _a_day = checks("date")(_day)
 
-    @model_validator(mode="after")
+    @checks()
     def _possible(self) -> Swatch:
         for way in ("width", "height", "rising", "falling"):
             before, after = getattr(self, f"{way}_before"), getattr(self, f"{way}_after")
@@ -143,8 +142,8 @@ def _sewn(angle: float, gap: Fraction) -> Sewn:
 
 
 Work = Operation | Literal["all"]
-Minutes = Annotated[float, Field(gt=0, le=6000, allow_inf_nan=False)]
-Kind = Annotated[str, Field(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
+Minutes = Annotated[float, Limits(gt=0, le=6000, allow_inf_nan=False)]
+Kind = Annotated[str, Limits(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
 
 
 def _moment(value: str) -> str:
@@ -165,22 +164,22 @@ class Timing(Decided):
     take as long.
     """
 
-    date: Annotated[str, Field(max_length=10)] = ""
-    begun: Annotated[str, Field(max_length=8)] = ""
+    date: Annotated[str, Limits(max_length=10)] = ""
+    begun: Annotated[str, Limits(max_length=8)] = ""
     kind: Kind = "tote"
-    bag: Annotated[str, Field(max_length=80)] = ""
+    bag: Annotated[str, Limits(max_length=80)] = ""
     work: Work = "all"
-    number: Annotated[int, Field(ge=1, le=999)] = 1
-    before: Annotated[int, Field(ge=0, le=100_000)] = 0
+    number: Annotated[int, Limits(ge=1, le=999)] = 1
+    before: Annotated[int, Limits(ge=0, le=100_000)] = 0
     minutes: Minutes = 60.0
     guess: Minutes | None = None
     goes_on: bool = False
     used: bool = True
-    note: Annotated[str, Field(max_length=200)] = ""
-    source: Annotated[str, Field(max_length=120)] = ""
+    note: Annotated[str, Limits(max_length=200)] = ""
+    source: Annotated[str, Limits(max_length=120)] = ""
 
-    _a_day = field_validator("date")(_day)
-    _a_moment = field_validator("begun")(_moment)
+    _a_day = checks("date")(_day)
+    _a_moment = checks("begun")(_moment)
 
 
 class MadeBag(Decided):
@@ -190,48 +189,48 @@ class MadeBag(Decided):
     ``choices`` is all that was decided for it, as in a job file, to make it again.
     """
 
-    name: Annotated[str, Field(min_length=1, max_length=80)] = "bag"
+    name: Annotated[str, Limits(min_length=1, max_length=80)] = "bag"
     kind: Kind = "tote"
-    date: Annotated[str, Field(max_length=10)] = ""
-    number: Annotated[int, Field(ge=1, le=999)] = 1
-    planned: Annotated[tuple[Size, ...], Field(max_length=3)] = ()
-    got: Annotated[tuple[Size, ...], Field(max_length=3)] = ()
+    date: Annotated[str, Limits(max_length=10)] = ""
+    number: Annotated[int, Limits(ge=1, le=999)] = 1
+    planned: Annotated[tuple[Size, ...], Limits(max_length=3)] = ()
+    got: Annotated[tuple[Size, ...], Limits(max_length=3)] = ()
     minutes: Minutes | None = None
-    currency: Annotated[str, Field(pattern=r"^([A-Z]{3})?$")] = ""
+    currency: Annotated[str, Limits(pattern=r"^([A-Z]{3})?$")] = ""
     cost: Money | None = None
     price: Money | None = None
     way: Literal["sold", "gift", "lower", "kept"] = "sold"
-    buyer: Annotated[str, Field(max_length=80)] = ""
-    remarks: Annotated[str, Field(max_length=1000)] = ""
-    mistakes: Annotated[str, Field(max_length=1000)] = ""
-    scraps: Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)] | None = None
-    source: Annotated[str, Field(max_length=100)] = ""  # its swatches' in this book
-    choices: dict[str, Any] = Field(default_factory=dict)
+    buyer: Annotated[str, Limits(max_length=80)] = ""
+    remarks: Annotated[str, Limits(max_length=1000)] = ""
+    mistakes: Annotated[str, Limits(max_length=1000)] = ""
+    scraps: Annotated[float, Limits(ge=0, le=1, allow_inf_nan=False)] | None = None
+    source: Annotated[str, Limits(max_length=100)] = ""  # its swatches' in this book
+    choices: dict[str, Any] = none_yet()
     photo: Photo | None = None
 
-    _a_day = field_validator("date")(_day)
+    _a_day = checks("date")(_day)
 
 
 class Book(Decided):
     """All that the maker has written down, by kind.  Format 2."""
 
     format: Literal[2] = 2
-    swatches: Annotated[tuple[Swatch, ...], Field(max_length=MOST_SWATCHES)] = ()
-    seam_tests: Annotated[tuple[SeamTest, ...], Field(max_length=MOST_TESTS)] = ()
-    materials: Annotated[tuple[OwnMaterial, ...], Field(max_length=60)] = ()
-    times: Annotated[tuple[Timing, ...], Field(max_length=MOST_TIMES)] = ()
-    made: Annotated[tuple[MadeBag, ...], Field(max_length=MOST_MADE)] = ()
+    swatches: Annotated[tuple[Swatch, ...], Limits(max_length=MOST_SWATCHES)] = ()
+    seam_tests: Annotated[tuple[SeamTest, ...], Limits(max_length=MOST_TESTS)] = ()
+    materials: Annotated[tuple[OwnMaterial, ...], Limits(max_length=60)] = ()
+    times: Annotated[tuple[Timing, ...], Limits(max_length=MOST_TIMES)] = ()
+    made: Annotated[tuple[MadeBag, ...], Limits(max_length=MOST_MADE)] = ()
 
-    @field_validator("swatches")
-    @classmethod
-    def _few_photos(cls, value: tuple[Swatch, ...]) -> tuple[Swatch, ...]:
+    @checks("swatches")
+    @staticmethod
+    def _few_photos(value: tuple[Swatch, ...]) -> tuple[Swatch, ...]:
         if sum(swatch.photo is not None for swatch in value) > MOST_PHOTOS:
             raise ValueError(f"The logbook keeps {MOST_PHOTOS} photos at most: take one out first.")
         return value
 
-    @field_validator("made")
-    @classmethod
-    def _few_bags_seen(cls, value: tuple[MadeBag, ...]) -> tuple[MadeBag, ...]:
+    @checks("made")
+    @staticmethod
+    def _few_bags_seen(value: tuple[MadeBag, ...]) -> tuple[MadeBag, ...]:
         if sum(bag.photo is not None for bag in value) > MOST_PHOTOS:
             raise ValueError(f"The log keeps photos of {MOST_PHOTOS} bags: take one out first.")
         return value

@@ -4,16 +4,17 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
-
 from tessil.core.bag.deeds import Operation
 from tessil.core.catalogue.prints import Photo
-from tessil.core.numbers.fields import Decided
+from tessil.core.numbers.decided import Decided, none_yet
+from tessil.core.numbers.fields import Limits
 
-StepKey = Annotated[str, Field(pattern=r"^[a-z0-9 .,:-]{1,80}$")]
+StepKey = Annotated[str, Limits(pattern=r"^[a-z0-9 .,:-]{1,80}$")]
 MOST_STEPS = 400
 MOST_SEEN = 12  # photos of one bag's steps
 MOST_SECONDS = 360_000  # of one step: a hundred hours
+Seconds = Annotated[int, Limits(ge=0, le=MOST_SECONDS)]
+Note = Annotated[str, Limits(max_length=400)]
 
 
 class Made(Decided):
@@ -22,15 +23,11 @@ class Made(Decided):
 
     snap: Literal["lining", "early"] = "lining"  # before the lining closes, or first of all
     handles: Literal["before", "after"] = "before"  # those on the face: the top is topstitched
-    done: Annotated[tuple[StepKey, ...], Field(max_length=MOST_STEPS)] = ()
-    skipped: Annotated[tuple[StepKey, ...], Field(max_length=MOST_STEPS)] = ()
-    moved: Annotated[tuple[tuple[StepKey, StepKey], ...], Field(max_length=MOST_STEPS)] = ()
-    seconds: dict[StepKey, Annotated[int, Field(ge=0, le=MOST_SECONDS)]] = Field(
-        default_factory=dict, max_length=MOST_STEPS
-    )
+    done: Annotated[tuple[StepKey, ...], Limits(max_length=MOST_STEPS)] = ()
+    skipped: Annotated[tuple[StepKey, ...], Limits(max_length=MOST_STEPS)] = ()
+    moved: Annotated[tuple[tuple[StepKey, StepKey], ...], Limits(max_length=MOST_STEPS)] = ()
+    seconds: Annotated[dict[StepKey, Seconds], Limits(max_length=MOST_STEPS)] = none_yet()
     # How many of the batch are through a kind of work, where that is counted.
-    through: dict[Operation, Annotated[int, Field(ge=0, le=999)]] = Field(default_factory=dict)
-    photos: dict[StepKey, Photo] = Field(default_factory=dict, max_length=MOST_SEEN)
-    notes: dict[StepKey, Annotated[str, Field(max_length=400)]] = Field(
-        default_factory=dict, max_length=MOST_STEPS
-    )
+    through: dict[Operation, Annotated[int, Limits(ge=0, le=999)]] = none_yet()
+    photos: Annotated[dict[StepKey, Photo], Limits(max_length=MOST_SEEN)] = none_yet()
+    notes: Annotated[dict[StepKey, Note], Limits(max_length=MOST_STEPS)] = none_yet()

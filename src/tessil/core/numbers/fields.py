@@ -1,17 +1,14 @@
 """Kinds of fields the documents are made of: exact lengths, angles, names, and their bounds.
 
-Frozen pydantic types, shared by the project and the logbook.  Must not know what is asked.
+Shared by the project, the logbook and the shelf.  Must not know what is asked, nor load what
+checks.
 """
 
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import cache, partial
 from numbers import Rational
-from typing import Annotated, Any, TypeVar
-
-from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler
-from pydantic_core import CoreSchema, core_schema
+from typing import TYPE_CHECKING, Annotated, Any
 
 from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import (
@@ -23,6 +20,11 @@ from tessil.core.numbers.lengths import (
     write_exact,
 )
 from tessil.core.numbers.money import MOST, read_money, write_money
+from tessil.core.numbers.records import Record
+
+if TYPE_CHECKING:
+    from pydantic import GetCoreSchemaHandler, GetJsonSchemaHandler
+    from pydantic_core import CoreSchema
 
 
 def _length(value: Any, longest: Inches = LONGEST) -> Inches:
@@ -56,40 +58,68 @@ def _degrees(value: Any) -> Fraction:
     return angle
 
 
-class _Kind:
-    """A kind of field, built once for all that are of it: most of what a document's types take to
-    make ready is the same kinds over and over."""
+class Kind:
+    """An exact number: how it is read and written, and its JSON Schema; built once for all fields
+    of it."""
 
-    def __init__(self, schema: CoreSchema, written: dict[str, Any] | None = None) -> None:
-        self._schema, self._written = schema, written
+    def __init__(
+        self,
+        read: Callable[[Any], Fraction],
+        write: Callable[[Fraction], object],
+        written: dict[str, Any],
+    ) -> None:
+        self.read, self.write, self._written = read, write, written
+        self._schema: CoreSchema | None = None
 
     def __get_pydantic_core_schema__(self, _source: Any, _handler: GetCoreSchemaHandler) -> Any:
+        if self._schema is None:
+            from tessil.core.numbers.checker import exact
+
+            self._schema = exact(self.read, self.write, self._written["type"])
         return self._schema
 
     def __get_pydantic_json_schema__(
-        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+        self, _schema: CoreSchema, _handler: GetJsonSchemaHandler
     ) -> dict[str, Any]:
-        return dict(self._written) if self._written else handler(schema)
+        return dict(self._written)
 
 
-def _exact(
-    read: Callable[[Any], Fraction],
-    write: Callable[[Fraction], object],
-    returns: CoreSchema,
-    written: dict[str, Any],
-) -> _Kind:
-    """An exact number, read and written by these."""
-    serialization = core_schema.plain_serializer_function_ser_schema(write, return_schema=returns)
-    return _Kind(
-        core_schema.no_info_plain_validator_function(read, serialization=serialization), written
-    )
+class Limits(Record, frozen=True):
+    """Bounds of a text, a number, a list or a group of entries, by the names of JSON Schema's
+    library."""
+
+    min_length: int | None = None
+    max_length: int | None = None
+    pattern: str | None = None
+    gt: float | None = None
+    ge: float | None = None
+    lt: float | None = None
+    le: float | None = None
+    allow_inf_nan: bool | None = None
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> Any:
+        from tessil.core.numbers.checker import within
+
+        bounds = {name: getattr(self, name) for name in self.__struct_fields__}
+        return within(handler(source), {name: at for name, at in bounds.items() if at is not None})
+
+
+class Then(Record, frozen=True):
+    """What a value must be besides: ``look`` gives it back or raises ValueError."""
+
+    look: Callable[[Any], Any]
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> Any:
+        from tessil.core.numbers.checker import then
+
+        return then(handler(source), self.look)
 
 
 _LENGTH = {"type": "string", "pattern": r"^-?[0-9 ./]+ (in|mm)$", "maxLength": 80}
 _NUMBER = {"type": "number"}
 
 
-def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> _Kind:
+def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> Kind:
     """A length between bounds."""
 
     def read(value: Any) -> Inches:
@@ -100,7 +130,7 @@ def _bounded(low: Inches, high: Inches, strict: bool, sentence: str) -> _Kind:
             raise ValueError(sentence)
         return length
 
-    return _exact(read, write_exact, core_schema.str_schema(), _LENGTH)
+    return Kind(read, write_exact, _LENGTH)
 
 
 _MORE = "This must be more than zero."
@@ -115,35 +145,12 @@ Along = Annotated[Fraction, _bounded(Fraction(0), FARTHEST, False, _NOT_LESS)]  
 Longer = Annotated[Fraction, _bounded(-Fraction(4), Fraction(12), False, _FAR)]  # or shorter
 Ranged = Annotated[Fraction, _bounded(-Fraction(12), LONGEST, False, _FAR)]
 Seam = Annotated[Fraction, _bounded(Fraction(1, 16), Fraction(2), False, _THIN)]
-Name = Annotated[str, _Kind(core_schema.str_schema(min_length=1, max_length=80))]
-Key = Annotated[str, _Kind(core_schema.str_schema(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$"))]
-Colour = Annotated[str, _Kind(core_schema.str_schema(pattern=r"^#[0-9a-f]{6}$"))]
+Name = Annotated[str, Limits(min_length=1, max_length=80)]
+Key = Annotated[str, Limits(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
+Colour = Annotated[str, Limits(pattern=r"^#[0-9a-f]{6}$")]
 
 
-class Decided(BaseModel):
-    """Base of all parts of the document: frozen, and strict about unknown fields."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
-
-
-Part = TypeVar("Part", bound=Decided)
-
-
-def usual(kind: type[Part]) -> Callable[[], Part]:
-    """Gives the part of the document with nothing decided, as a default.
-
-    It is frozen, so that all share the one; made when it is first asked for, and without building
-    what checks such parts.
-    """
-    return partial(_usual, kind)
-
-
-@cache
-def _usual(kind: type[Part]) -> Part:
-    return kind.model_construct()
-
-
-Share = Annotated[float, _Kind(core_schema.float_schema(ge=0, le=1, allow_inf_nan=False))]
+Share = Annotated[float, Limits(ge=0, le=1, allow_inf_nan=False)]
 
 
 def _part(value: Any) -> Fraction:
@@ -154,8 +161,13 @@ def _part(value: Any) -> Fraction:
         raise ValueError("A share goes here, such as 0.03.") from None
 
 
-ExactShare = Annotated[Fraction, _exact(_part, float, core_schema.float_schema(), _NUMBER)]
-Degrees = Annotated[Fraction, _exact(_degrees, float, core_schema.float_schema(), _NUMBER)]
+def exact_share(**written: float) -> Kind:
+    """A number as it is written in decimals, kept exact; with what its JSON Schema says besides."""
+    return Kind(_part, float, {**_NUMBER, **written})
+
+
+ExactShare = Annotated[Fraction, exact_share()]
+Degrees = Annotated[Fraction, Kind(_degrees, float, _NUMBER)]
 
 
 def _money(value: Any) -> Fraction:
@@ -172,4 +184,4 @@ def _money(value: Any) -> Fraction:
 
 
 _MONEY = {"type": "string", "pattern": r"^[0-9]+([.][0-9]+|/[0-9]+)?$", "maxLength": 80}
-Money = Annotated[Fraction, _exact(_money, write_money, core_schema.str_schema(), _MONEY)]
+Money = Annotated[Fraction, Kind(_money, write_money, _MONEY)]

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
-
+from tessil.core.numbers.decided import Decided, usual
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Room, Size, usual
+from tessil.core.numbers.fields import Limits, Room, Size
 from tessil.core.piecing.choice import Piecing, Zone
 from tessil.core.quilting.choice import Quilting, QuiltWish, QuiltZone
 from tessil.core.sandwich.choice import Layers
@@ -22,33 +21,36 @@ class Got(Decided):
     def over(self, other: Got) -> Got:
         """This one, and the other where nothing was measured."""
         width = other.width if self.width is None else self.width
-        return Got(width=width, height=other.height if self.height is None else self.height)
+        height = other.height if self.height is None else self.height
+        return Got.model_construct(width=width, height=height)
 
 
 class Measured(Decided):
     """What the maker measured at each rung of one panel; ``added`` is a border sewn on after
     quilting, so much wider and higher in all."""
 
-    pieced: Got = Field(default_factory=usual(Got))
-    quilted: Got = Field(default_factory=usual(Got))
-    added: Got = Field(default_factory=usual(Got))
-    trimmed: Got = Field(default_factory=usual(Got))
-    assembled: Got = Field(default_factory=usual(Got))  # with the other parts of a front
-    notch: Got = Field(default_factory=usual(Got))  # as cut: from the side, and from the other edge
+    pieced: Got = usual(Got)
+    quilted: Got = usual(Got)
+    added: Got = usual(Got)
+    trimmed: Got = usual(Got)
+    assembled: Got = usual(Got)  # with the other parts of a front
+    notch: Got = usual(Got)  # as cut: from the side, and from the other edge
 
     def over(self, other: Measured) -> Measured:
         """This one, and the other where nothing was measured."""
-        return Measured(**{rung: got.over(getattr(other, rung)) for rung, got in self})
+        return Measured.model_construct(
+            **{rung: got.over(getattr(other, rung)) for rung, got in self}
+        )
 
 
 class PanelChoices(Decided):
     """All that is decided and measured for one panel."""
 
-    piecing: Piecing = Field(default_factory=usual(Piecing))
-    zones: Annotated[tuple[Zone, ...], Field(max_length=5)] = ()  # below the first part
-    layers: Layers = Field(default_factory=usual(Layers))
-    quilting: Quilting = Field(default_factory=usual(Quilting))
-    quilt_zones: Annotated[tuple[QuiltZone, ...], Field(max_length=5)] = ()  # below the first
+    piecing: Piecing = usual(Piecing)
+    zones: Annotated[tuple[Zone, ...], Limits(max_length=5)] = ()  # below the first part
+    layers: Layers = usual(Layers)
+    quilting: Quilting = usual(Quilting)
+    quilt_zones: Annotated[tuple[QuiltZone, ...], Limits(max_length=5)] = ()  # below the first
 
     @property
     def quilt_wish(self) -> QuiltWish:

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator
-
+from tessil.core.numbers.decided import Decided, checks, usual
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Room, Size, usual
+from tessil.core.numbers.fields import Degrees, ExactShare, Limits, Room, Size
 
 MOST_STRIPS = 200
 MOST_PIECES = 5000
@@ -15,7 +14,7 @@ MOST_SCRAPS = 300
 Way = Literal["whole", "strips", "squares", "web", "flip", "courses", "crumbs"]
 GRIDS = ("squares", "web")  # ways that lay pieces in rows and columns
 Surplus = Literal["both", "one", "other", "recut", "border"]
-Places = Annotated[tuple[int, ...], Field(max_length=MOST_PIECES)]
+Places = Annotated[tuple[int, ...], Limits(max_length=MOST_PIECES)]
 
 
 # What strips are flipped and sewn on, if not on the batting: a material of the catalogue.
@@ -31,14 +30,14 @@ class Scrap(Decided):
 
     width: Size
     height: Size
-    number: Annotated[int, Field(ge=1, le=200)] = 1
+    number: Annotated[int, Limits(ge=1, le=200)] = 1
     print: str = ""
 
 
 class Filled(Decided):
     """One scrap laid in a course: which of the list, and whether it lies on its side."""
 
-    scrap: Annotated[int, Field(ge=0, lt=MOST_SCRAPS)]
+    scrap: Annotated[int, Limits(ge=0, lt=MOST_SCRAPS)]
     turned: bool = False
 
 
@@ -55,8 +54,9 @@ class Piecing(Decided):
     angle: Degrees = Fraction(45)
     fixed: Literal["width", "count", "mixed"] = "width"
     strip_cut: Size = Fraction(5, 2)
-    widths: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = Field(
-        default_factory=lambda: (Fraction(5, 2), Fraction(3, 2))
+    widths: Annotated[tuple[Size, ...], Limits(min_length=1, max_length=24)] = (
+        Fraction(5, 2),
+        Fraction(3, 2),
     )
     count: int = 6
     square: Size = Fraction(5, 2)
@@ -66,23 +66,21 @@ class Piecing(Decided):
     foundation: Literal["foundation", "batting", "paper", "melting"] = "batting"
     lined: bool = False  # flipped and sewn with the lining glued under, so that seams quilt it
     overhang: Room = Fraction(3, 4)
-    heights: Annotated[tuple[Size, ...], Field(min_length=1, max_length=24)] = Field(
-        default_factory=lambda: (Fraction(5, 2),)
-    )
-    filled: Annotated[tuple[tuple[Filled, ...], ...], Field(max_length=60)] = ()
-    allowance: Annotated[ExactShare, Field(ge=0, le=1)] = Fraction(1, 8)
+    heights: Annotated[tuple[Size, ...], Limits(min_length=1, max_length=24)] = (Fraction(5, 2),)
+    filled: Annotated[tuple[tuple[Filled, ...], ...], Limits(max_length=60)] = ()
+    allowance: Annotated[ExactShare, Limits(ge=0, le=1)] = Fraction(1, 8)
     sashing: Room = Fraction(0)
     border: Room = Fraction(0)
     border_print: str = ""
     press: Literal["open", "side"] = "open"
     turned: Places = ()
     locked: Places = ()
-    prints: Annotated[tuple[str, ...], Field(max_length=MOST_PIECES)] = ()
-    laid: Annotated[int, Field(ge=0, le=MOST_PIECES)] = 0
+    prints: Annotated[tuple[str, ...], Limits(max_length=MOST_PIECES)] = ()
+    laid: Annotated[int, Limits(ge=0, le=MOST_PIECES)] = 0
 
-    @field_validator("count")
-    @classmethod
-    def _few_enough(cls, value: int) -> int:
+    @checks("count")
+    @staticmethod
+    def _few_enough(value: int) -> int:
         if not 1 <= value <= MOST_STRIPS:
             raise ValueError(f"Give a number of strips from 1 to {MOST_STRIPS}.")
         return value
@@ -96,14 +94,14 @@ class Zone(Decided):
     """
 
     starts: Size
-    piecing: Piecing = Field(default_factory=usual(Piecing))
+    piecing: Piecing = usual(Piecing)
     covers: bool = False
 
 
 class SeamTest(Decided):
     """Strips sewn to learn one's own seam: how many, how wide cut, and what they measured."""
 
-    strips: Annotated[int, Field(ge=2, le=40)] = 4
+    strips: Annotated[int, Limits(ge=2, le=40)] = 4
     cut: Size = Fraction(5, 2)
     measured: Size
 
@@ -111,4 +109,4 @@ class SeamTest(Decided):
 class Pack(Decided):
     """Squares or strips bought as a pack."""
 
-    pieces: Annotated[int, Field(ge=1, le=999)] = 42
+    pieces: Annotated[int, Limits(ge=1, le=999)] = 42

@@ -54,7 +54,7 @@ def _print_named(name: str, prints: Sequence[Print]) -> str:
 def read_scrap(text: str, prints: Sequence[Print], units: Units) -> Scrap:
     """One scrap, or several of one size: width × height, then ×number and the print.
 
-    Raises LengthError or ValidationError with a sentence.
+    Raises LengthError or Refused with a sentence.
     """
     first = _TIMES.split(text.strip(), 1)
     if len(first) != 2:

@@ -12,10 +12,10 @@ from math import log
 from typing import Any
 
 from msgspec.structs import replace
-from pydantic import ValidationError
 
 from tessil.core.brief.choice import Cloth, Held, ShapeChoice, Thing
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, Units, round_down
 from tessil.core.numbers.records import Record
@@ -117,7 +117,7 @@ def offer(heap: Heap, asked: Asked, laid: Laid) -> Offer | None:
     """The bag that is laid so; None if there is none, or none that is asked for."""
     try:
         made = _of_cloth(heap, asked, laid) if heap.kind == "cloth" else _of_top(heap, asked, laid)
-    except (CannotPlan, ValidationError):
+    except (CannotPlan, Refused):
         return None
     if made is None or not _wanted(made, asked):
         return None

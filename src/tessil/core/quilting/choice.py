@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
-
+from tessil.core.numbers.decided import Decided, usual
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Degrees, ExactShare, Ranged, Room, Size, usual
+from tessil.core.numbers.fields import Degrees, Limits, Ranged, Room, Size, exact_share
 from tessil.core.numbers.records import Record
 
 Pattern = Literal[
@@ -25,6 +24,7 @@ Pattern = Literal[
 ]
 Spacing = Literal["divide", "keep", "hit", "clear"]
 Centre = Literal["line", "gap"]
+Stitch = Annotated[Fraction, exact_share(exclusiveMinimum=0, maximum=8), Limits(gt=0, le=8)]
 MOST_DRAWN = 200
 MOST_SPARED = 60
 
@@ -64,28 +64,26 @@ class Quilting(Decided):
     spacing: Spacing = "divide"
     offset: Size = Fraction(1, 4)
     run_off: Room = Fraction(1, 2)
-    stitch_mm: Annotated[
-        ExactShare, Field(gt=0, le=8, json_schema_extra={"exclusiveMinimum": 0, "maximum": 8})
-    ] = Fraction(3)
+    stitch_mm: Stitch = Fraction(3)
     stitch_wide: Room = Fraction(0)  # of a decorative stitch in rows: how far it swings
-    drawn: Annotated[tuple[DrawnLine, ...], Field(max_length=MOST_DRAWN)] = ()
-    left_out: Annotated[tuple[str, ...], Field(max_length=600)] = ()
-    kept_free: Annotated[tuple[Spared, ...], Field(max_length=MOST_SPARED)] = ()
+    drawn: Annotated[tuple[DrawnLine, ...], Limits(max_length=MOST_DRAWN)] = ()
+    left_out: Annotated[tuple[str, ...], Limits(max_length=600)] = ()
+    kept_free: Annotated[tuple[Spared, ...], Limits(max_length=MOST_SPARED)] = ()
 
 
 class QuiltZone(Decided):
     """A part of a panel quilted in its own way, from so far below its trimmed top edge."""
 
     starts: Size
-    quilting: Quilting = Field(default_factory=usual(Quilting))
+    quilting: Quilting = usual(Quilting)
 
 
 class Machine(Decided):
     """The sewing machine: its needle, the room under its lifted foot, its bobbin's thread."""
 
     needle: Literal[70, 80, 90, 100, 110] | None = None
-    lift_mm: Annotated[float, Field(gt=0, le=20, allow_inf_nan=False)] = 6
-    bobbin_m: Annotated[float, Field(gt=0, le=300, allow_inf_nan=False)] = 30
+    lift_mm: Annotated[float, Limits(gt=0, le=20, allow_inf_nan=False)] = 6
+    bobbin_m: Annotated[float, Limits(gt=0, le=300, allow_inf_nan=False)] = 30
 
 
 class QuiltWish(Record, frozen=True):

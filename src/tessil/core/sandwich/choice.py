@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator
-
+from tessil.core.numbers.decided import Decided, checks
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, Key, Room, Size
+from tessil.core.numbers.fields import Key, Limits, Room, Size
 
 CutRule = Literal["margin", "panel", "inside", "short"]
 Rule = Literal[CutRule, "hoop"]  # and what is cut to the hoop
@@ -40,9 +39,9 @@ class Layers(Decided):
     plies: tuple[Ply, ...] = (Ply.model_construct(),)
     stabiliser: Literal["", "cut-away", "tear-away", "wash-away"] = ""
 
-    @field_validator("plies")
-    @classmethod
-    def _few_enough(cls, value: tuple[Ply, ...]) -> tuple[Ply, ...]:
+    @checks("plies")
+    @staticmethod
+    def _few_enough(value: tuple[Ply, ...]) -> tuple[Ply, ...]:
         if len(value) > MOST_PLIES:
             raise ValueError(f"More than {MOST_PLIES} layers cannot be sewn: take some out.")
         return value
@@ -54,4 +53,4 @@ class Offcut(Decided):
     material: Key = "cotton-batting"
     width: Size
     height: Size
-    number: Annotated[int, Field(ge=1, le=99)] = 1
+    number: Annotated[int, Limits(ge=1, le=99)] = 1

@@ -7,11 +7,10 @@ from __future__ import annotations
 
 from typing import Annotated, Literal, TypeVar
 
-from pydantic import Field
-
 from tessil.core.catalogue.prints import Print, known_as
+from tessil.core.numbers.decided import Decided
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Bolt, Decided, Name, Room60, Size
+from tessil.core.numbers.fields import Bolt, Limits, Name, Room60, Size
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 
@@ -97,19 +96,19 @@ class Row(Decided):
     of the largest piece with square corners inside.
     """
 
-    id: Annotated[str, Field(pattern=r"^[a-z0-9-]{1,40}$")]
+    id: Annotated[str, Limits(pattern=r"^[a-z0-9-]{1,40}$")]
     kind: Kind = "scrap"
     name: Name = "cloth"
     width: Size | None = None
     length: Bolt | None = None
-    corners: Annotated[tuple[tuple[Room60, Room60], ...], Field(max_length=MOST_CORNERS)] = ()
-    number: Annotated[int, Field(ge=0, le=MOST_OF_A_ROW)] = 1
-    place: Annotated[str, Field(max_length=80)] = ""
-    price: Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)] | None = None
-    date: Annotated[str, Field(max_length=10)] = ""
-    note: Annotated[str, Field(max_length=200)] = ""
-    kept_for: Annotated[str, Field(max_length=80)] = ""  # what its job is called
-    kept_by: Annotated[str, Field(max_length=40)] = ""  # that job's own mark, whatever its name
+    corners: Annotated[tuple[tuple[Room60, Room60], ...], Limits(max_length=MOST_CORNERS)] = ()
+    number: Annotated[int, Limits(ge=0, le=MOST_OF_A_ROW)] = 1
+    place: Annotated[str, Limits(max_length=80)] = ""
+    price: Annotated[float, Limits(ge=0, le=100_000, allow_inf_nan=False)] | None = None
+    date: Annotated[str, Limits(max_length=10)] = ""
+    note: Annotated[str, Limits(max_length=200)] = ""
+    kept_for: Annotated[str, Limits(max_length=80)] = ""  # what its job is called
+    kept_by: Annotated[str, Limits(max_length=40)] = ""  # that job's own mark, whatever its name
 
     def free_for(self, job: Keeper) -> bool:
         """Whether a job may be cut from it: it is kept for none, or for that one."""
@@ -129,8 +128,8 @@ class Shelf(Decided):
     A cloth is known by its name, in large or small letters: all rows of that name are of it.
     """
 
-    rows: Annotated[tuple[Row, ...], Field(max_length=MOST_ROWS)] = ()
-    cloths: Annotated[tuple[Print, ...], Field(max_length=MOST_CLOTHS)] = ()
+    rows: Annotated[tuple[Row, ...], Limits(max_length=MOST_ROWS)] = ()
+    cloths: Annotated[tuple[Print, ...], Limits(max_length=MOST_CLOTHS)] = ()
 
     def row(self, id_: str) -> Row | None:
         """The row of that id."""

@@ -20,8 +20,8 @@ from tessil.core.cutting.task import CutTask
 from tessil.core.edges.task import EdgeTask
 from tessil.core.hooping.hoopings import Hooped, cut_for, field_of
 from tessil.core.logbook.flow import Knowledge
+from tessil.core.numbers.decided import usual
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import usual
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import Figure, given
@@ -92,7 +92,7 @@ def check_materials(project: Project) -> None:
 
 def leading_choices(project: Project, shape: Shape) -> PanelChoices:
     """The choices of the panel that leads."""
-    return project.panels.get(shape.leader) or usual(PanelChoices)()
+    return project.panels.get(shape.leader) or usual(PanelChoices)
 
 
 def _wall(project: Project, shape: Shape) -> Figure:

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator
-
+from tessil.core.numbers.decided import Decided, checks
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.fields import Decided, ExactShare, Key, Room60, Size
+from tessil.core.numbers.fields import Key, Limits, Room60, Size, exact_share
 from tessil.core.numbers.sizes import Side
+
+WashShare = Annotated[Fraction, exact_share(minimum=0, maximum=0.2), Limits(ge=0, le=0.2)]
 
 
 class Mark(Decided):
@@ -28,8 +29,8 @@ class Mark(Decided):
     y: Room60
     width: Size = Fraction(6)
     height: Size = Fraction(5)
-    divisions: Annotated[int, Field(ge=2, le=12)] = 2
-    at: Annotated[tuple[Size, ...], Field(max_length=11)] = ()
+    divisions: Annotated[int, Limits(ge=2, le=12)] = 2
+    at: Annotated[tuple[Size, ...], Limits(max_length=11)] = ()
     cloths: Literal["doubled", "two", "leftover"] = "doubled"
     sides: Literal["sewn", "seams", "free"] = "sewn"
     edge: Side | Literal[""] = ""
@@ -37,9 +38,9 @@ class Mark(Decided):
     bag: Literal["one", "two"] = "one"
     made: Literal["sewn", "fused", "embroidered"] = "sewn"  # of a motif
 
-    @field_validator("at")
-    @classmethod
-    def _in_order(cls, value: tuple[Fraction, ...]) -> tuple[Fraction, ...]:
+    @checks("at")
+    @staticmethod
+    def _in_order(value: tuple[Fraction, ...]) -> tuple[Fraction, ...]:
         return tuple(sorted(set(value)))
 
 
@@ -55,6 +56,4 @@ class Wash(Decided):
     """Whether sizes are asked for after the first wash, and what that takes."""
 
     used: bool = False
-    share: Annotated[
-        ExactShare, Field(ge=0, le=0.2, json_schema_extra={"minimum": 0, "maximum": 0.2})
-    ] = Fraction(3, 100)
+    share: WashShare = Fraction(3, 100)

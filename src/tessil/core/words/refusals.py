@@ -9,7 +9,7 @@ import unicodedata
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-from pydantic import ValidationError
+from tessil.core.numbers.decided import Refused
 
 LONGEST_WORD = 40
 
@@ -93,9 +93,9 @@ def refusal(error: Mapping[str, Any]) -> str:
     return _SENTENCES.get(kind, "That does not fit here.").format(n=bound)
 
 
-def first_refusal(error: ValidationError) -> str:
+def first_refusal(error: Refused) -> str:
     """The sentence for the first of what was refused."""
-    return refusal(error.errors(include_url=False)[0])
+    return refusal(error.errors()[0])
 
 
 def _of_pattern(pattern: str) -> str:

@@ -7,7 +7,6 @@ import re
 from collections.abc import Callable
 from typing import Any
 
-from pydantic import ValidationError
 from PySide6.QtCore import QEvent, QRectF, Qt, QTimer, Signal
 from PySide6.QtGui import (
     QColor,
@@ -21,6 +20,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QLineEdit
 
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError, Notation, read_length, read_size
 from tessil.core.panels.choice import Got
@@ -41,7 +41,7 @@ def answered(attempt: Try) -> Try:
     def tried(value: Any, run: str) -> str:
         try:
             return attempt(value, run)
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
 
     return tried
@@ -124,7 +124,7 @@ class TypedField(QLineEdit):
     def _try(self, text: str) -> str:
         try:
             value = self.read(text)
-        except ValidationError as error:
+        except Refused as error:
             return first_refusal(error)
         except (LengthError, ValueError) as error:
             return printable(str(error))
@@ -330,7 +330,7 @@ class MeasuredField(TypedField):
         self.dirty = False
         try:
             got = Got(width=width, height=height)
-        except ValidationError as error:
+        except Refused as error:
             self._tell(first_refusal(error))
         else:
             self._tell(self.attempt(got, self.run))

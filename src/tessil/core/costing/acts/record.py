@@ -74,7 +74,8 @@ def choices_of(plan: Plan) -> dict[str, Any]:
         }
     )
     job: Job = job_of(project)
-    return job.model_dump(mode="json")
+    data: dict[str, Any] = job.model_dump(mode="json")
+    return data
 
 
 def compared(

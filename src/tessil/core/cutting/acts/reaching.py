@@ -11,10 +11,9 @@ from collections.abc import Callable, Sequence
 from math import ceil
 from typing import Literal
 
-from pydantic import ValidationError
-
 from tessil.core.cutting.acts.whole import Lot, Solve, Source, Want, lots_of
 from tessil.core.edits import Edit, applied, edit
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_down
 from tessil.core.numbers.records import Record
@@ -148,7 +147,7 @@ def _sized(made: Plan, factor: Fraction, keep: Keep) -> Project:
 def _planned(plan: Planned, project: Project) -> Plan | None:
     try:
         return plan(project)
-    except (CannotPlan, ValidationError):
+    except (CannotPlan, Refused):
         return None
 
 

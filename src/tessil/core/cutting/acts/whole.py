@@ -11,7 +11,6 @@ from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from zlib import crc32
 
 from msgspec.structs import replace
-from pydantic import ValidationError
 
 from tessil.core.bag.ids import NoteKind
 from tessil.core.catalogue import Material
@@ -19,6 +18,7 @@ from tessil.core.catalogue.prints import Print
 from tessil.core.cutting.choice import MOST_LAID, MOST_SHEETS, Cutting, Laid, Sheet
 from tessil.core.cutting.item import SCRAP, CutItem
 from tessil.core.edits import Edit, edit
+from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import FARTHEST, Inches, round_up
 from tessil.core.numbers.records import Record
@@ -202,7 +202,7 @@ def kept_as(
         return Cutting(
             asked=asked(lots), sheets=tuple(sheets), over=tuple(over), wrong=tuple(wrong)
         )
-    except ValidationError:
+    except Refused:
         words = f"It takes more than {MOST_SHEETS} cloths: cut fewer bags together."
         raise CannotPlan("cutting", words) from None
 

@@ -70,7 +70,7 @@ def move_ply(plan: Plan, panel: PanelPlan, at: int, step: int) -> Edit:
 
 
 def set_ply(plan: Plan, panel: PanelPlan, at: int, words: str, **changes: Any) -> Edit:
-    """Change a layer; raises pydantic's ValidationError."""
+    """Change a layer; raises ``Refused``."""
     plies = panel.choices.layers.plies
     changed = applied(plies[at], Edit("", tuple(((key,), value) for key, value in changes.items())))
     return _set(plan, panel, words, (*plies[:at], changed, *plies[at + 1 :]))

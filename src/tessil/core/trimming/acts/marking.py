@@ -89,7 +89,7 @@ def move_mark(plan: Plan, index: int, x: float, y: float) -> Edit:
 
 
 def set_mark(plan: Plan, index: int, words: str, **changes: Any) -> Edit:
-    """A mark with some fields changed; raises pydantic's ValidationError."""
+    """A mark with some fields changed; raises ``Refused``."""
     mark = plan.project.marks[index]
     changed = applied(mark, Edit("", tuple(((key,), value) for key, value in changes.items())))
     kept = plan.project.marks
