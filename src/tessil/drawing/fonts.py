@@ -4,7 +4,7 @@ is searched (see ``tools/make_fonts.py``)."""
 from __future__ import annotations
 
 from functools import lru_cache
-from importlib.resources import files
+from pathlib import Path
 
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QFont, QFontDatabase, QFontMetricsF
@@ -27,7 +27,7 @@ def load_fonts() -> None:
     """Register the shipped faces with Qt, once for the application."""
     if _loaded:
         return
-    folder = files("tessil") / "fonts"
+    folder = Path(__file__).parents[1] / "fonts"
     for name in _FILES:
         _loaded.append(QFontDatabase.addApplicationFontFromData((folder / name).read_bytes()))
 

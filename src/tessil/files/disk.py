@@ -9,7 +9,6 @@ from __future__ import annotations
 import fcntl
 import os
 import re
-import secrets
 import stat
 import sys
 from collections.abc import Iterator
@@ -106,7 +105,7 @@ def _settle(handle: int, folder: Path) -> None:
 
 def _begin(folder: Path, mode: int) -> tuple[int, Path]:
     """A new file beside the one to be written, locked as long as it is open."""
-    path = folder / f".tessil-{secrets.token_hex(6)}.part"
+    path = folder / f".tessil-{os.urandom(6).hex()}.part"
     handle = os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL | os.O_CLOEXEC, mode)
     with suppress(OSError):
         fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
@@ -134,7 +133,7 @@ def _sweep_one(path: Path) -> None:
 def _keep_backup(path: Path) -> None:
     """The old file under ``name~``: by a hard link, or where the disk has none by a whole copy."""
     backup = path.with_name(path.name + "~")
-    link = path.parent / f".tessil-{secrets.token_hex(6)}.part"
+    link = path.parent / f".tessil-{os.urandom(6).hex()}.part"
     try:
         os.link(path, link)
     except OSError:

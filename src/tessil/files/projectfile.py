@@ -6,7 +6,6 @@ indented, with a ``format`` number.
 
 from __future__ import annotations
 
-import hashlib
 import json
 import os
 from collections.abc import Callable, Sequence
@@ -349,6 +348,8 @@ def save(job: Job, path: Path) -> None:
 
 def state_on_disk(path: Path) -> str:
     """What stands in a file, as a fingerprint; nothing where there is no file to read."""
+    import hashlib  # with all its kinds it takes longer to load than to use
+
     try:
         return hashlib.sha256(reachable(path).read_bytes()).hexdigest()
     except (OSError, ValueError):

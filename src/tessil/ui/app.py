@@ -6,7 +6,6 @@ import builtins
 import gc
 import sys
 import traceback
-from importlib.resources import as_file, files
 from pathlib import Path
 from threading import Thread
 from types import TracebackType
@@ -22,7 +21,7 @@ from tessil.ui.shell import Shell
 if TYPE_CHECKING:
     from tessil.ui.window import Window
 
-WARM_MS = 50  # the window is painted by then
+WARM_MS = 300  # the window is painted by then
 
 
 def make_app() -> QApplication:
@@ -35,8 +34,7 @@ def make_app() -> QApplication:
     app.setApplicationName("Tessil")
     app.setDesktopFileName("tessil")
     app.setStyle("Fusion")
-    with as_file(files("tessil") / "icons" / "tessil.svg") as icon:
-        app.setWindowIcon(QIcon(str(icon)))
+    app.setWindowIcon(QIcon(str(Path(__file__).parents[1] / "icons" / "tessil.svg")))
     return app
 
 

@@ -28,7 +28,6 @@ class Shell(QMainWindow):
 
     def take_in(self, window: QMainWindow) -> None:
         """Put the furnished window in place of the empty table."""
-        window.setWindowFlags(Qt.WindowType.Widget)
         self.setCentralWidget(window)
         self.setWindowTitle(window.windowTitle())
 

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Callable
-from importlib.resources import as_file, files
 from uuid import uuid4
 
 from PySide6.QtCore import QObject, Signal
@@ -57,10 +56,10 @@ class Shelving(QObject):
         return self.desk.shelf
 
     def _demo(self) -> Shelf:
+        from tessil.files import shipped
         from tessil.files.shelffile import load_shelf
 
-        with as_file(files("tessil") / "demo" / "shelf.json") as path:
-            return load_shelf(path)
+        return load_shelf(shipped.DEMO / "shelf.json")
 
     def _read(self) -> Shelf:
         from tessil.files.shelffile import begin_shelf

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import tomllib
 from functools import cache, lru_cache
-from importlib.resources import files
+from pathlib import Path
 from typing import Any
 
 from tessil.core.catalogue.own import OwnMaterial
@@ -15,6 +15,7 @@ from tessil.core.numbers.exact import Fraction, fraction_of
 from tessil.core.numbers.lengths import IN_PER, Inches
 from tessil.core.numbers.records import Record
 
+_HERE = Path(__file__).parent
 NO_PLIES = (
     "tape",
     "stabiliser",
@@ -76,7 +77,7 @@ def _material(row: dict[str, Any]) -> Material:
 @cache
 def materials() -> dict[str, Material]:
     """All catalogue materials by key, in the order a maker would look for them."""
-    table = tomllib.loads((files(__name__) / "materials.toml").read_text("utf-8"))
+    table = tomllib.loads((_HERE / "materials.toml").read_text("utf-8"))
     return {row["key"]: _material(row) for row in table["material"]}
 
 
@@ -157,7 +158,7 @@ class Hoop(Record, frozen=True):
 @cache
 def hoops() -> tuple[Hoop, ...]:
     """All hoops, the smallest first."""
-    table = tomllib.loads((files(__name__) / "hoops.toml").read_text("utf-8"))
+    table = tomllib.loads((_HERE / "hoops.toml").read_text("utf-8"))
     return tuple(
         Hoop(row["key"], row["name"], Fraction(row["width"]), Fraction(row["height"]))
         for row in table["hoop"]

@@ -187,22 +187,28 @@ def best_strips(
     For few joins the longest strip counts, then all together; for little waste the sum of what
     is long enough.
     """
-    best: tuple[BiasStrip, ...] = ()
+    best: Tried = (45.0, [], [])
     score = (-1.0, -1.0)
-    for angle, laid in tried(outline, width):
-        long = [one for one in laid if one[1].longest >= least]
-        total = sum(ends.longest for _, ends in long)
-        top = max((ends.longest for _, ends in long), default=0.0)
+    for way in tried(outline, width):
+        long = [length for length in way[2] if length >= least]
+        total, top = sum(long), max(long, default=0.0)
         now = (top, total) if longest_first else (total, top)
         if now > (score[0] + 1e-9, score[1]) or (
             abs(now[0] - score[0]) <= 1e-9 and now[1] > score[1] + 1e-9
         ):
-            best, score = _strips(long, outline, width, angle, scrap), now
-    return tuple(replace(strip, number=at + 1) for at, strip in enumerate(best))
+            best, score = way, now
+    angle, laid, lengths = best
+    kept = [one for one, length in zip(laid, lengths, strict=True) if length >= least]
+    strips = _strips(kept, outline, width, angle, scrap)
+    return tuple(replace(strip, number=at + 1) for at, strip in enumerate(strips))
+
+
+# At which angle, which strips, and how long each can be.
+Tried = tuple[float, Strips, list[float]]
 
 
 @lru_cache(maxsize=48)  # every way of every piece is large, and a bag has few pieces
-def tried(outline: Outline, width: float) -> tuple[tuple[float, Strips], ...]:
+def tried(outline: Outline, width: float) -> tuple[Tried, ...]:
     """Both diagonals, each shifted by small steps; of a hollow piece only what lies on it."""
     made = []
     hollow = not _convex(outline)
@@ -212,7 +218,7 @@ def tried(outline: Outline, width: float) -> tuple[tuple[float, Strips], ...]:
             if hollow:
                 kept = {strip.number for strip in _strips(laid, outline, width, angle, 0)}
                 laid = [one for at, one in enumerate(laid, start=1) if at in kept]
-            made.append((angle, laid))
+            made.append((angle, laid, [ends.longest for _, ends in laid]))
     return tuple(made)
 
 

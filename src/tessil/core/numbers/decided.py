@@ -9,7 +9,6 @@ from __future__ import annotations
 
 import sys
 from collections.abc import Callable, Iterator, Mapping, Sequence
-from inspect import get_annotations
 from types import UnionType
 from typing import (
     Annotated,
@@ -203,36 +202,41 @@ def none_yet() -> dict[Any, Any]:
     return {}
 
 
+_PLAIN = {"bool": bool, "str": str, "int": int}
+
+
 def hints_of(kind: type[Decided]) -> Mapping[str, Any]:
     """What each field may hold, with all that is said of it, in the order of the fields."""
-    found: dict[str, Any] = {}
-    for base in _line(kind):
-        names = vars(sys.modules[base.__module__])
-        said = get_annotations(base, globals=names, locals={}, eval_str=True)
-        found |= {name: said[name] for name in _named(base)}
-    return found
+    return {name: hint_of(kind, name) for name in kind.model_fields}
+
+
+def hint_of(kind: type[Decided], name: str) -> Any:
+    """What a field may hold, with all that is said of it."""
+    base = next(base for base in kind.__mro__ if name in vars(base).get("__annotations__", ()))
+    said = base.__annotations__[name]
+    if not isinstance(said, str):
+        return said
+    names = vars(sys.modules[base.__module__])  # an annotation that is put off stands as text
+    return _PLAIN.get(said) or names.get(said) or eval(said, names)
 
 
 def trusted(kind: type[Part], data: Mapping[str, Any]) -> Part:
     """A part of a document that ships with the program, read from its plain data without checking
     it: tests do.  A value that is written as text or as a list becomes what it stands for."""
-    ways = _ways(kind)
-    return kind.model_construct(
-        **{name: way(data[name]) if way else data[name] for name, way in ways if name in data}
-    )
+    ways = _WAYS.setdefault(kind, {})
+    read = {}
+    for name, value in data.items():
+        if name not in ways:
+            ways[name] = _way(hint_of(kind, name))
+        way = ways[name]
+        read[name] = way(value) if way else value
+    return kind.model_construct(**read)
 
 
 Way = Callable[[Any], Any] | None  # how a plain value is read; None where it is one already
 
 
-_WAYS: dict[type, tuple[tuple[str, Way], ...]] = {}
-
-
-def _ways(kind: type[Decided]) -> tuple[tuple[str, Way], ...]:
-    ways = _WAYS.get(kind)
-    if ways is None:
-        ways = _WAYS[kind] = tuple((name, _way(hint)) for name, hint in hints_of(kind).items())
-    return ways
+_WAYS: dict[type, dict[str, Way]] = {}  # how each field of a part is read, once one was
 
 
 def _way(hint: Any) -> Way:

@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QBoxLayout, QLineEdit, QScrollArea, QVBoxLayout, Q
 from tessil.drawing import theme
 from tessil.ui.widgets.choosers import Chooser, Segments
 from tessil.ui.widgets.fields import TypedField
+from tessil.ui.widgets.scrolled import Inside
 from tessil.ui.widgets.sized import fixed, unfixed
 from tessil.ui.widgets.words import Told, Words, plain_tip
 
@@ -64,7 +65,7 @@ class FieldRow(QWidget):
         only while it shows, rows and bar would chase one another."""
         above = self.parentWidget()
         while above is not None and not isinstance(above, QScrollArea):
-            above = above.parentWidget()
+            above = above.area if isinstance(above, Inside) else above.parentWidget()
         if above is None or above.verticalScrollBar().isVisible():
             return self.width()
         return self.width() - above.verticalScrollBar().sizeHint().width()

@@ -6,6 +6,24 @@ from PySide6.QtCore import QEvent, QObject, Qt, Signal
 from PySide6.QtWidgets import QFrame, QScrollArea, QVBoxLayout, QWidget
 
 
+def width_of(area: QScrollArea) -> int:
+    """The width there is beside the bar, if that shows.
+
+    The toolkit's own widget in there has that width; but the first widget it made itself that one
+    asks for makes it get all kinds of widgets ready, a fiftieth of the time to start.
+    """
+    bar = area.verticalScrollBar()
+    return area.maximumViewportSize().width() - (bar.width() if bar.isVisible() else 0)
+
+
+class Inside(QWidget):
+    """What scrolls; it knows where, without asking for what lies between (see ``width_of``)."""
+
+    def __init__(self, area: QScrollArea) -> None:
+        super().__init__()
+        self.area = area
+
+
 class Scrolled(QScrollArea):
     """Widgets below one another in ``body``; ``asks`` when they may want another height."""
 
@@ -17,7 +35,7 @@ class Scrolled(QScrollArea):
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        self.inside = QWidget()
+        self.inside = Inside(self)
         self.body = QVBoxLayout(self.inside)
         self.body.setContentsMargins(10, 0, 8, 0)
         self.body.setSpacing(6)
@@ -28,7 +46,7 @@ class Scrolled(QScrollArea):
     def needed(self) -> int:
         """How high all of it would be, in pixels."""
         if self.body.hasHeightForWidth():
-            return self.body.totalHeightForWidth(self.viewport().width())
+            return self.body.totalHeightForWidth(width_of(self))
         return self.body.sizeHint().height()
 
     def lay_out(self) -> None:

@@ -18,6 +18,7 @@ from tessil.core.edits import Edit
 from tessil.core.snags import Snag, Weight
 from tessil.drawing import theme
 from tessil.drawing.painter import paint_flag
+from tessil.ui.widgets.scrolled import width_of
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.words import Told, plain_tip
 
@@ -196,7 +197,7 @@ class SnagList(QScrollArea):
         self.fixed.emit(fix)
 
     def sizeHint(self) -> QSize:
-        wide = max(self.viewport().width(), 400)
+        wide = max(width_of(self), 400)
         high = sum(_high(row, wide - 8) + 2 for row in self.rows) + 14
         return QSize(400, max(min(high, theme.px(MOST_HIGH)), self._held))
 
