@@ -13,7 +13,7 @@ from tessil.core.memory.recall import Memory
 from tessil.ui import desk as desk_module
 from tessil.ui import window as window_module
 from tessil.ui.app import dress
-from tessil.ui.window import Window
+from tessil.ui.window import LATE_MS, Window
 
 
 @pytest.fixture(scope="session")
@@ -40,10 +40,16 @@ class Hands:
         self.press(key, Qt.KeyboardModifier.ControlModifier)
 
     def type(self, text):
-        """Replace what stands in the field in hand."""
+        """Replace what stands in the field in hand, and rest."""
         self.focus.selectAll()
-        QTest.keyClick(self.focus, Qt.Key.Key_Delete)
-        QTest.keyClicks(self.focus, text)
+        with pytest.MonkeyPatch.context() as patch:
+            at_once = window_module.LATE_MS == 0
+            if at_once:  # after each whole text, not after each letter of it
+                patch.setattr(window_module, "LATE_MS", LATE_MS)
+            QTest.keyClick(self.focus, Qt.Key.Key_Delete)
+            QTest.keyClicks(self.focus, text)
+        if at_once and self.window.late.waits:
+            self.window.late.now()
         QApplication.processEvents()
 
     def tab_to(self, widget):
