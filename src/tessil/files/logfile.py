@@ -17,6 +17,7 @@ from tessil.core.numbers.rulers import rulers
 from tessil.core.trouble import BrokenFile, FileTrouble, NewerFile
 from tessil.files.csvtext import Cells, read_list, row_trouble, rows_of, write_list
 from tessil.files.disk import held, reason
+from tessil.files.jsontext import written
 from tessil.files.ownfile import put_aside
 from tessil.files.pictures import check_pictures
 from tessil.files.places import data_folder
@@ -52,9 +53,7 @@ def book_path() -> Path:
 def to_text(book: Book) -> str:
     """The book as it stands in its file."""
     data = book.model_dump(mode="json", short=True)
-    return (
-        json.dumps({"format": FORMAT, **data}, ensure_ascii=False, indent=2, sort_keys=True) + "\n"
-    )
+    return written({"format": FORMAT, **data})
 
 
 def from_text(text: str, name: str = "The logbook") -> Book:

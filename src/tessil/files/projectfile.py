@@ -18,6 +18,7 @@ from tessil.core.trouble import BrokenFile, NewerFile
 from tessil.core.trouble import FileTrouble as FileTrouble
 from tessil.core.words.refusals import printable, refusal, where_words
 from tessil.files.disk import PRIVATE, is_there, reachable, reason, write_whole
+from tessil.files.jsontext import written
 from tessil.files.pictures import check_pictures
 
 SUFFIX = ".tessil"
@@ -198,8 +199,7 @@ MIGRATIONS: dict[int, Migration] = {
 
 def to_text(job: Job) -> str:
     """The job as it stands in a file."""
-    data = job.model_dump(mode="json")
-    return json.dumps(data, ensure_ascii=False, indent=2, sort_keys=True) + "\n"
+    return written(job.model_dump(mode="json"))
 
 
 def from_text(text: str, name: str = "This file") -> Job:

@@ -19,6 +19,7 @@ from tessil.core.trouble import BrokenFile, FileTrouble, NewerFile
 from tessil.core.words.refusals import first_refusal, printable
 from tessil.files.csvtext import Cells, read_list, rows_of, write_list
 from tessil.files.disk import held, reason
+from tessil.files.jsontext import written
 from tessil.files.ownfile import put_aside
 from tessil.files.pictures import check_pictures
 from tessil.files.places import data_folder
@@ -53,7 +54,7 @@ def shelf_path() -> Path:
 def to_text(shelf: Shelf) -> str:
     """The shelf as it stands in its file."""
     data = shelf.model_dump(mode="json", short=True)
-    return json.dumps({"format": FORMAT, **data}, ensure_ascii=False, indent=1) + "\n"
+    return written({"format": FORMAT, **data}, indent=1)
 
 
 def from_text(text: str, name: str = "The shelf") -> Shelf:
