@@ -104,7 +104,7 @@ def _warm() -> None:
     from tessil.core.numbers.decided import ready
     from tessil.core.project import Job, Project
 
-    Thread(target=lambda: ready(Project, Job), name="checks", daemon=True).start()
+    Thread(target=lambda: ready(Project, Job), name="checks").start()
 
 
 def _furnished(
