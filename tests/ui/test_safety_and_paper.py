@@ -14,7 +14,7 @@ from tessil.core.panels.choice import Got
 from tessil.core.snags import Stage
 from tessil.files import recovery
 from tessil.ui import shots
-from tessil.ui.app import _guard
+from tessil.ui.app import _furnished, _guard
 from tessil.ui.shell import Shell
 from tessil.ui.shots import take_shots
 from tessil.ui.window import Window
@@ -188,6 +188,23 @@ def test_the_frame_takes_the_furnished_window_in(qtbot):
     QApplication.processEvents()
     assert window.isVisible()
     assert window.size() == shell.centralWidget().size()
+    shell.close()
+
+
+def test_what_is_made_for_the_frame_is_part_of_it(qtbot, qapp):
+    shell = Shell()
+    qtbot.addWidget(shell)
+    shell.show()
+    window, sentence = _furnished(qapp, shell, None, True)
+    QApplication.processEvents()
+    assert sentence == ""
+    assert not window.isWindow()
+    assert window.isVisible()
+    assert shell.centralWidget() is window
+    assert window.size() == shell.size()
+    assert shell.windowTitle().startswith("Rehearsal satchel, The band's kit of four[*]")
+    seen = shell.grab().toImage()
+    assert seen.pixelColor(500, 300) == window.grab().toImage().pixelColor(500, 300)
     shell.close()
 
 

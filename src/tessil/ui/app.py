@@ -113,7 +113,7 @@ def _furnished(
     """The window with what was asked for on its bench; what is to be said if that cannot be."""
     from tessil.ui.window import Window
 
-    window = Window()
+    window = Window(shell)  # it is dressed once, where it will stay
     window.text_size_wanted.connect(lambda steps: _resize_texts(app, window, steps))
     _guard(window)
     sentence = ""

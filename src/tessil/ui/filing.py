@@ -11,7 +11,8 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 from uuid import uuid4
 
-from PySide6.QtWidgets import QMainWindow
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QMainWindow, QWidget
 
 from tessil.core.edits import edit
 from tessil.core.logbook.book import MOST_SWATCHES, MOST_TESTS, Book
@@ -50,8 +51,10 @@ LONGEST_STEM = 120  # bytes of a file's name that is offered
 class FilingWindow(QMainWindow):
     """The desk, the file bar, and every way between the desk and the disk."""
 
-    def __init__(self) -> None:
-        super().__init__()
+    def __init__(self, frame: QWidget | None = None) -> None:
+        super().__init__(frame)
+        if frame is not None:
+            self.setWindowFlags(Qt.WindowType.Widget)  # no window of its own, but part of the frame
         self.desk = Desk(self)
         self.file_bar = FileBar()
         self.unsaved = UnsavedDot()

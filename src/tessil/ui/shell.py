@@ -28,8 +28,9 @@ class Shell(QMainWindow):
 
     def take_in(self, window: QMainWindow) -> None:
         """Put the furnished window in place of the empty table."""
+        if window.isWindow():  # one that was made for this frame has told it its title
+            self.setWindowTitle(window.windowTitle())
         self.setCentralWidget(window)
-        self.setWindowTitle(window.windowTitle())
 
     def paintEvent(self, event: QPaintEvent) -> None:
         if self.centralWidget() is not None:

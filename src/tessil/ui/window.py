@@ -74,8 +74,8 @@ class Window(ActingWindow):
 
     text_size_wanted = Signal(int)  # so many steps larger; the application makes it so
 
-    def __init__(self) -> None:
-        super().__init__()
+    def __init__(self, frame: QWidget | None = None) -> None:
+        super().__init__(frame)
         self._stroke = ""  # the run of one stroke of laying prints
         self.setWindowTitle("Tessil")
         self.resize(1280, 800)

@@ -6,6 +6,7 @@ Knows how that library is told of a part and how it answers.  Must not know any 
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator
+from threading import RLock
 from typing import Any, get_args
 
 from pydantic import GetCoreSchemaHandler, TypeAdapter, ValidationError
@@ -49,12 +50,14 @@ def _parts(hint: Any) -> Iterator[type[Decided]]:
 
 
 _ADAPTERS: dict[type, TypeAdapter[Any]] = {}
+_BUILDING = RLock()  # they are built beside the window, and by it if it cannot wait
 
 
 def _adapter(kind: type[Decided]) -> TypeAdapter[Any]:
     made = _ADAPTERS.get(kind)
     if made is None:
-        made = _ADAPTERS[kind] = TypeAdapter(kind)
+        with _BUILDING:
+            made = _ADAPTERS.get(kind) or _ADAPTERS.setdefault(kind, TypeAdapter(kind))
     return made
 
 
