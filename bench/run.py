@@ -91,6 +91,8 @@ def start_up() -> None:
     builds beside the window once that is there."""
     after = ("visible", "furnished", "ready to check entries")
     runs: dict[str, list[list[float]]] = {name: [] for name in ("empty", *after)}
+    home = tempfile.mkdtemp()  # of a maker who starts for the first time, with nothing kept
+    clean = os.environ | {f"XDG_{name}_HOME": home for name in ("STATE", "DATA", "CONFIG")}
     for _ in range(7):
         for names, code in ((("empty",), EMPTY), (after, TESSIL)):
             done = subprocess.run(
@@ -98,6 +100,7 @@ def start_up() -> None:
                 capture_output=True,
                 text=True,
                 check=True,
+                env=clean,
             )
             for name, line in zip(names, done.stdout.splitlines(), strict=True):
                 runs[name].append([float(word) for word in line.split()])

@@ -297,8 +297,9 @@ def test_kept_work_stays_its_days_and_the_newest_stay():
         recovery.put_aside(job_tote(name=f"no. {at}"), None)
         newest = max(state_folder().glob("aside-*.json"))  # named by the time
         os.utime(newest, (now - at * 60,) * 2)
-    recovery.prune()
-    kept = [lost.name for lost in recovery.find_lost()]
+    pruned = recovery.prune()
+    assert pruned == recovery.find_lost()
+    kept = [lost.name for lost in pruned]
     assert kept == [f"no. {at}" for at in range(recovery.MOST_KEPT)]
     last = recovery.find_lost()[-1]
     os.utime(last.path, (now - recovery.KEPT_DAYS * 86400 + 60,) * 2)

@@ -10,7 +10,7 @@ from __future__ import annotations
 import json
 import time
 from contextlib import suppress
-from datetime import datetime
+from datetime import datetime, timedelta
 from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
@@ -200,18 +200,20 @@ def _older(record: dict[str, Any]) -> dict[str, Any]:
     }
 
 
-def prune() -> None:
-    """Take away what was thrown away, is far too old, or was only half written at a kill."""
+def prune() -> list[Lost]:
+    """Take away what was thrown away, is far too old, or was only half written at a kill; what is
+    left, newest first."""
     folder = state_folder()
     sweep(folder)
-    oldest = time.time() - KEPT_DAYS * 86400
+    oldest = datetime.now() - timedelta(days=KEPT_DAYS)
     with suppress(OSError):
         for path in folder.glob(f"*{DROPPED}"):
             path.unlink()
-    for at, lost in enumerate(find_lost()):
-        with suppress(OSError):
-            if at >= MOST_KEPT or lost.path.stat().st_mtime < oldest:
-                lost.path.unlink()
+    found = find_lost()
+    gone = [lost for at, lost in enumerate(found) if at >= MOST_KEPT or lost.when < oldest]
+    for lost in gone:
+        done_with(lost)
     with suppress(OSError):
         for path in (folder / "locks").iterdir():
             _is_in_use(folder / f"{path.stem}.json")  # a lock that nobody holds goes by being tried
+    return [lost for lost in found if lost not in gone]

@@ -110,8 +110,7 @@ class Window(ActingWindow):
         self.desk.teaching.connect(self.about_to_change)
         self.column.stepping.connect(self.about_to_change)
         self.ladder.stepping.connect(self.about_to_change)
-        recovery.prune()
-        self.bar.offer(recovery.find_lost())
+        self.bar.offer(recovery.prune())
         if self.book_trouble:
             self.told.setText(self.book_trouble)
 
