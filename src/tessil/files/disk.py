@@ -12,13 +12,14 @@ import re
 import stat
 import sys
 from collections.abc import Iterator
-from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager, suppress
 from functools import cache
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 if TYPE_CHECKING:
+    from concurrent.futures import ThreadPoolExecutor
+
     from PySide6.QtCore import QLockFile
 
 PRIVATE, USUAL = 0o600, 0o666  # of the usual mode the maker's umask takes its part
@@ -93,6 +94,8 @@ def _write_beside(path: Path, data: bytes, mode: int, backup: bool, wait: bool) 
 @cache
 def _behind() -> ThreadPoolExecutor:
     """One hand that waits for the disk."""
+    from concurrent.futures import ThreadPoolExecutor
+
     return ThreadPoolExecutor(1, "disk")
 
 

@@ -20,10 +20,6 @@ from tessil.core.trimming.acts.marking import add_mark, remove_mark, set_mark
 from tessil.core.trimming.choice import Mark
 from tessil.core.trimming.marks import KINDS
 from tessil.ui.asking import always, field_of, oversize
-from tessil.ui.edge_specs import edge_specs
-from tessil.ui.layer_specs import layer_specs
-from tessil.ui.piecing_specs import piece_specs
-from tessil.ui.quilt_specs import quilt_specs
 from tessil.ui.specs import Kind, Spec, with_empty
 from tessil.ui.talk import talk
 
@@ -342,19 +338,30 @@ def leaf_of(stage: Stage, open_leaves: Mapping[Stage, str]) -> str:
 def specs(
     plan: Plan, stage: Stage, panel_key: str, leaf: str = "", zone: int = 0, ply: int = 0
 ) -> tuple[Spec, ...]:
-    """The fields of a stage for a panel, as things stand now; of one leaf, where it has some."""
+    """The fields of a stage for a panel, as things stand now; of one leaf, where it has some.
+
+    A stage's fields are loaded when it is first come to: the window begins at the brief.
+    """
     panel = plan.panel(panel_key)
     if panel.panel.made_of and stage in (Stage.PIECE, Stage.LAYER, Stage.QUILT):
         return ()
     if stage is Stage.BRIEF:
         return tuple(talk(plan, leaf))
     if stage is Stage.PIECE:
+        from tessil.ui.piecing_specs import piece_specs
+
         return tuple(piece_specs(plan, panel, leaf or "pieces", zone))
     if stage is Stage.LAYER:
+        from tessil.ui.layer_specs import layer_specs
+
         return tuple(layer_specs(plan, panel, leaf or "layers", ply))
     if stage is Stage.QUILT:
+        from tessil.ui.quilt_specs import quilt_specs
+
         return tuple(quilt_specs(plan, panel, leaf or "lines", zone))
     if stage is Stage.EDGE:
+        from tessil.ui.edge_specs import edge_specs
+
         return tuple(edge_specs(plan, leaf or "binding"))
     if stage is Stage.CUT and leaf == "wares":
         return tuple(_wares(plan))
