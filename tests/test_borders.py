@@ -44,7 +44,7 @@ def test_a_report_needs_no_qt():
 
 
 def test_the_window_starts_and_ends_as_a_program():
-    """The real command, offscreen, asked to close as soon as it is furnished."""
+    """The real command, offscreen, asked to close as soon as it can check what is typed."""
     code = (
         "import sys\n"
         "from PySide6.QtCore import QTimer\n"
@@ -52,7 +52,9 @@ def test_the_window_starts_and_ends_as_a_program():
         "real = app.furnish\n"
         "def furnish(*args):\n"
         "    window = real(*args)\n"
-        "    QTimer.singleShot(200, window.quit)\n"
+        "    window.wait = QTimer(window, interval=50)\n"
+        "    window.wait.timeout.connect(lambda: 'pydantic' in sys.modules and window.quit())\n"
+        "    window.wait.start()\n"
         "    print(window.desk.project.name, 'pydantic' in sys.modules)\n"
         "    return window\n"
         "app.furnish = furnish\n"

@@ -1,12 +1,14 @@
 """What documents are made of: frozen, checked when asked for, and light until then."""
 
 import pickle
+from concurrent.futures import ThreadPoolExecutor
 from copy import deepcopy
 from typing import Annotated, Any, ClassVar, Literal
 
 import pytest
 
-from tessil.core.numbers.decided import Decided, Refused, checks, none_yet, trusted, usual
+from tessil.core.numbers import checker
+from tessil.core.numbers.decided import Decided, Refused, checks, none_yet, ready, trusted, usual
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import ExactShare, Limits, Money, Size, Then
 from tessil.core.project import Job
@@ -155,6 +157,22 @@ def test_a_part_goes_to_another_program_and_is_copied():
         Wallet(zip=1)
     again = pickle.loads(pickle.dumps(refused.value))
     assert again.errors()[0]["loc"] == ("zip",)
+
+
+def test_several_at_once_may_ask_for_the_first_check():
+    kinds = [type(f"Part{at}", (Pocket,), {"__module__": __name__}) for at in range(6)]
+    with ThreadPoolExecutor(6) as hands:
+        made = list(hands.map(lambda kind: kind.model_validate({"width": "1 in"}), kinds * 4))
+    assert [type(one) for one in made] == kinds * 4
+    assert {one.width for one in made} == {1}
+
+
+def test_what_is_made_ready_is_built_once():
+    ready(Wallet)
+    built = {kind: checker._ADAPTERS[kind] for kind in (Wallet, Pocket)}
+    ready(Wallet)
+    Wallet.model_validate(DATA)
+    assert all(checker._ADAPTERS[kind] is made for kind, made in built.items())
 
 
 class Loose(Decided):
