@@ -196,3 +196,11 @@ def test_what_is_no_text_is_said(tmp_path, data):
 def test_defaults_are_not_written_so_that_the_file_reads_well():
     data = json.loads(to_text(Book(swatches=(_swatch(),))))
     assert set(data["swatches"][0]) == {"width_after", "height_after"}
+
+
+@pytest.mark.parametrize("wrong", ['"\\ud800"', "Infinity", "NaN"])
+def test_choices_that_could_not_be_written_again_are_refused(wrong):
+    text = '{"format": 2, "made": [{"name": "bag", "choices": {"x": %s}}]}'
+    with pytest.raises(FileTrouble, match="those of a job file"):
+        from_text(text % wrong)
+    assert json.loads(to_text(from_text(text % (10**30))))["made"][0]["choices"] == {"x": 10**30}

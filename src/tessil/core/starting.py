@@ -28,28 +28,18 @@ from tessil.core.shapes import SHAPES
 from tessil.core.trouble import CannotPlan
 
 CM = IN_PER["cm"]
-FIRST_PRINTS = (
-    Print.model_construct(
-        key="river", name="River waves", motif="waves", ground="#4f8a8b", ink="#e9f1ec"
-    ),
-    Print.model_construct(
-        key="straw", name="Straw check", motif="checks", ground="#f1cfa2", ink="#c79a5b"
-    ),
-    Print.model_construct(
-        key="brick", name="Brick sprigs", motif="sprigs", ground="#c9543b", ink="#f6c4b0"
-    ),
-    Print.model_construct(
-        key="moss", name="Moss dots", motif="dots", ground="#7aa07c", ink="#dfe9cf"
-    ),
-    Print.model_construct(
-        key="night", name="Night leaves", motif="leaves", ground="#2e4f75", ink="#b7cbe0"
-    ),
-    Print.model_construct(
-        key="plum", name="Plum plain", motif="plain", ground="#6b3f57", ink="#9a6b85"
-    ),
-    Print.model_construct(
-        key="oat", name="Oat plain", motif="plain", ground="#d9cdb8", ink="#b8a98c"
-    ),
+_FIRST = (  # key, name, motif, ground, ink
+    ("river", "River waves", "waves", "#4f8a8b", "#e9f1ec"),
+    ("straw", "Straw check", "checks", "#f1cfa2", "#c79a5b"),
+    ("brick", "Brick sprigs", "sprigs", "#c9543b", "#f6c4b0"),
+    ("moss", "Moss dots", "dots", "#7aa07c", "#dfe9cf"),
+    ("night", "Night leaves", "leaves", "#2e4f75", "#b7cbe0"),
+    ("plum", "Plum plain", "plain", "#6b3f57", "#9a6b85"),
+    ("oat", "Oat plain", "plain", "#d9cdb8", "#b8a98c"),
+)
+FIRST_PRINTS = tuple(
+    Print.model_construct(key=key, name=name, motif=motif, ground=ground, ink=ink)
+    for key, name, motif, ground, ink in _FIRST
 )
 
 

@@ -7,11 +7,14 @@ from typing import Annotated, Any, ClassVar, Literal
 
 import pytest
 
+from tessil.core.catalogue.prints import Print
 from tessil.core.numbers import checker
 from tessil.core.numbers.decided import Decided, Refused, checks, none_yet, ready, trusted, usual
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import ExactShare, Limits, Money, Size, Then
 from tessil.core.project import Job
+from tessil.core.starting import FIRST_PRINTS
+from tessil.drawing.bands import _windows
 from tessil.files import logfile, projectfile, shipped
 
 
@@ -173,6 +176,11 @@ def test_what_is_made_ready_is_built_once():
     ready(Wallet)
     Wallet.model_validate(DATA)
     assert all(checker._ADAPTERS[kind] is made for kind, made in built.items())
+
+
+@pytest.mark.parametrize("cloth", [*FIRST_PRINTS, *_windows().values()], ids=lambda one: one.key)
+def test_what_the_program_makes_unchecked_would_be_taken(cloth):
+    assert Print(**dict(cloth)) == cloth
 
 
 class Loose(Decided):

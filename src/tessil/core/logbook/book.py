@@ -7,6 +7,7 @@ sentence; what is learned from swatches is ``fit``'s to say.
 from __future__ import annotations
 
 import datetime
+import json
 from typing import Annotated, Any, Literal
 
 from tessil.core.bag.deeds import Operation
@@ -182,6 +183,18 @@ class Timing(Decided):
     _a_moment = checks("begun")(_moment)
 
 
+def _writable(choices: dict[str, Any]) -> dict[str, Any]:
+    """What was decided is of whatever shape: but it must go into the logbook's file again."""
+    try:
+        json.dumps(choices, ensure_ascii=False, allow_nan=False).encode()
+    except (ValueError, TypeError, RecursionError):
+        raise ValueError("A bag's choices are those of a job file.") from None
+    return choices
+
+
+Choices = Annotated[dict[str, Any], Then(_writable)]
+
+
 class MadeBag(Decided):
     """Bags that were made: what they were to be and became, what they took, where they went.
 
@@ -205,7 +218,7 @@ class MadeBag(Decided):
     mistakes: Annotated[str, Limits(max_length=1000)] = ""
     scraps: Annotated[float, Limits(ge=0, le=1, allow_inf_nan=False)] | None = None
     source: Annotated[str, Limits(max_length=100)] = ""  # its swatches' in this book
-    choices: dict[str, Any] = none_yet()
+    choices: Choices = none_yet()
     photo: Photo | None = None
 
     _a_day = checks("date")(_day)
