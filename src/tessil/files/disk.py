@@ -17,6 +17,8 @@ from functools import cache
 from pathlib import Path
 from typing import TYPE_CHECKING
 
+from tessil.core.numbers.records import Record
+
 if TYPE_CHECKING:
     from concurrent.futures import ThreadPoolExecutor
 
@@ -25,6 +27,13 @@ if TYPE_CHECKING:
 PRIVATE, USUAL = 0o600, 0o666  # of the usual mode the maker's umask takes its part
 _UNDER_WAY = re.compile(r"^\.tessil-[0-9a-f]{12}\.part$")
 _LOCK_WAIT_MS = 3000
+
+
+class Standing(Record, frozen=True):
+    """What stands in the way of a name: nothing, or a sentence and whether it may be replaced."""
+
+    sentence: str = ""
+    may_replace: bool = True
 
 
 def reason(error: OSError) -> str:

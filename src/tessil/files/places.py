@@ -6,7 +6,6 @@ A folder that cannot be made is named all the same: whoever writes there says so
 from __future__ import annotations
 
 import os
-import tempfile
 from contextlib import suppress
 from pathlib import Path
 from urllib.parse import unquote, urlsplit
@@ -16,6 +15,8 @@ def _home() -> Path:
     try:
         return Path.home()
     except RuntimeError:  # no HOME, and nobody of that number in the system's list
+        import tempfile
+
         return Path(tempfile.gettempdir())
 
 

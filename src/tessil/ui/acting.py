@@ -28,7 +28,7 @@ from tessil.ui.manners import SHOPPING
 from tessil.ui.moneypages import MoneyWindow
 from tessil.ui.widgets.bagswitch import BagSwitch
 from tessil.ui.widgets.bench import Bench
-from tessil.ui.widgets.fields import TypedField
+from tessil.ui.widgets.fields import unread
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.snaglist import SnagList
 from tessil.ui.widgets.words import Words
@@ -54,14 +54,14 @@ class ActingWindow(MoneyWindow):
 
     def _settle_typing(self) -> None:
         """What is half typed belongs to this stage and panel: take it here, or give it up."""
-        for field in self.work.findChildren(TypedField):
+        for field in unread(self.work):
             if field.dirty:
                 field.settle()
                 field.forget()
 
     def _forget_typing(self) -> None:
         """What is half typed belongs to the project before; it must not reach the next one."""
-        for field in self.work.findChildren(TypedField):
+        for field in unread(self.work):
             field.forget()
 
     def new_bag(self) -> None:

@@ -12,7 +12,6 @@ from types import TracebackType
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QTimer
-from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
 from tessil.ui.display import ensure_display
@@ -21,7 +20,7 @@ from tessil.ui.shell import Shell
 if TYPE_CHECKING:
     from tessil.ui.window import Window
 
-WARM_MS = 300  # the window is painted by then
+AFTER_MS = 300  # the window is painted by then
 
 
 def make_app() -> QApplication:
@@ -30,11 +29,10 @@ def make_app() -> QApplication:
     if isinstance(existing, QApplication):
         return existing
     _import_plainly()
-    app = QApplication(sys.argv[:1])
+    # Named here, since a style set later is handed back, and all of its names with it.
+    app = QApplication([*sys.argv[:1], "-style", "fusion"])
     app.setApplicationName("Tessil")
     app.setDesktopFileName("tessil")
-    app.setStyle("Fusion")
-    app.setWindowIcon(QIcon(str(Path(__file__).parents[1] / "icons" / "tessil.svg")))
     return app
 
 
@@ -91,7 +89,7 @@ def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> W
         # What was made while starting stays: later collections need not look at it.
         gc.freeze()
     seldom()
-    QTimer.singleShot(WARM_MS, _warm)
+    QTimer.singleShot(AFTER_MS, lambda: _afterwards(app))
     if sentence:
         print(sentence, file=sys.stderr)
         window.ask_open()
@@ -99,11 +97,15 @@ def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> W
     return window
 
 
-def _warm() -> None:
-    """Build what checks an entry beside the window, before the first is typed."""
+def _afterwards(app: QApplication) -> None:
+    """What nobody waits for at the start: the icon on the frame, and, beside the window, what
+    checks an entry, before the first is typed."""
+    from PySide6.QtGui import QIcon
+
     from tessil.core.numbers.decided import ready
     from tessil.core.project import Job, Project
 
+    app.setWindowIcon(QIcon(str(Path(__file__).parents[1] / "icons" / "tessil.svg")))
     Thread(target=lambda: ready(Project, Job), name="checks").start()
 
 

@@ -7,19 +7,20 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Callable
+from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING
 from uuid import uuid4
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QMainWindow, QWidget
+from PySide6.QtWidgets import QMainWindow, QVBoxLayout, QWidget
 
 from tessil.core.edits import edit
 from tessil.core.logbook.book import MOST_SWATCHES, MOST_TESTS, Book
 from tessil.core.panels.learning import with_panels
 from tessil.core.project import Job, Project, job_of
 from tessil.files import recent, recovery, shipped
-from tessil.files.disk import is_there, reachable
+from tessil.files.disk import Standing, is_there, reachable
 from tessil.files.logfile import begin_book, keep_together, read_swatches, swatches_csv
 from tessil.files.places import documents_folder
 from tessil.files.projectfile import (
@@ -38,11 +39,11 @@ from tessil.ui.desk import Desk
 from tessil.ui.rest import Rest
 from tessil.ui.shelving import Shelving
 from tessil.ui.stages import leaf_of
-from tessil.ui.widgets.filebar import FileBar, Standing
 from tessil.ui.widgets.tray import UnsavedDot
 
 if TYPE_CHECKING:
     from tessil.files.printing import Pages
+    from tessil.ui.widgets.filebar import FileBar
 
 BOOK_MS, BOOK_MOST_MS = 200, 1000
 LONGEST_STEM = 120  # bytes of a file's name that is offered
@@ -51,12 +52,13 @@ LONGEST_STEM = 120  # bytes of a file's name that is offered
 class FilingWindow(QMainWindow):
     """The desk, the file bar, and every way between the desk and the disk."""
 
+    root: QVBoxLayout  # what is told over the pages, then the pages
+
     def __init__(self, frame: QWidget | None = None) -> None:
         super().__init__(frame)
         if frame is not None:
             self.setWindowFlags(Qt.WindowType.Widget)  # no window of its own, but part of the frame
         self.desk = Desk(self)
-        self.file_bar = FileBar()
         self.unsaved = UnsavedDot()
         self.is_demo = False
         self.shelving = Shelving(self.desk, lambda: self.is_demo)
@@ -66,6 +68,15 @@ class FilingWindow(QMainWindow):
         self.on_disk = ""  # what stood in the open file when it was read or written last
         self.book_rest = Rest(BOOK_MS, BOOK_MOST_MS, self)
         self.book_rest.due.connect(self.flush_book)
+
+    @cached_property
+    def file_bar(self) -> FileBar:
+        """The bar that asks for a file; made when it is first wanted."""
+        from tessil.ui.widgets.filebar import FileBar
+
+        bar = FileBar()
+        self.root.insertWidget(self.root.count() - 1, bar)
+        return bar
 
     def begin_project(self, project: Project) -> str:
         """A new job of one bag: its own name in the logbook, the maker's materials and last seam

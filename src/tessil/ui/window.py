@@ -30,7 +30,6 @@ from tessil.drawing.pictures import thumbnail
 from tessil.files import recovery
 from tessil.files.projectfile import FileTrouble, state_on_disk
 from tessil.files.report import finished_short, finished_text
-from tessil.ui.acting import ActingWindow
 from tessil.ui.actions import ACTIONS
 from tessil.ui.benchpicture import BenchPicture
 from tessil.ui.column import Column
@@ -44,19 +43,15 @@ from tessil.ui.rest import Rest
 from tessil.ui.searches import Searches
 from tessil.ui.seen import view_of
 from tessil.ui.shell import LEAST_HEIGHT, LEAST_WIDTH
+from tessil.ui.stagebars import BarredWindow
 from tessil.ui.widgets.basket import Basket
 from tessil.ui.widgets.bench import Bench
-from tessil.ui.widgets.cutbar import CutBar
 from tessil.ui.widgets.fields import TypedField
 from tessil.ui.widgets.head import Head
 from tessil.ui.widgets.ladderbar import LadderBar
-from tessil.ui.widgets.layoutbar import LayoutBar
-from tessil.ui.widgets.makebar import MakeBar
 from tessil.ui.widgets.quietline import QuietLine
-from tessil.ui.widgets.quiltbar import QuiltBar
 from tessil.ui.widgets.recoverybar import RecoveryBar
 from tessil.ui.widgets.selvage import Selvage
-from tessil.ui.widgets.sidebar import SideBar
 from tessil.ui.widgets.sizebox import SizeBox
 from tessil.ui.widgets.sized import fixed
 from tessil.ui.widgets.snaglist import SnagList
@@ -66,10 +61,9 @@ TELL_MS, TELL_MOST_MS = 250, 1500
 AUTOSAVE_MS, AUTOSAVE_MOST_MS = 200, 800
 FIGURES_MS = 60
 LATE_MS, LATE_MOST_MS = 25, 200  # while a value is typed: the bench first, all else after it
-LOW = 760  # pixels: below, tiles go without their drawings
 
 
-class Window(ActingWindow):
+class Window(BarredWindow):
     """Binds the desk to the widgets; every method of the action table is here."""
 
     text_size_wanted = Signal(int)  # so many steps larger; the application makes it so
@@ -125,11 +119,11 @@ class Window(ActingWindow):
         self.bar.page_wanted.connect(self.show_kept)
         root = QWidget()
         root.setObjectName("paper")
-        column = QVBoxLayout(root)
+        column = self.root = QVBoxLayout(root)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
-        for widget, stretch in ((self.bar, 0), (self.file_bar, 0), (self.pages, 1)):
-            column.addWidget(widget, stretch)
+        column.addWidget(self.bar)
+        column.addWidget(self.pages, 1)
         self.setCentralWidget(root)
         self._build_work()
 
@@ -169,15 +163,8 @@ class Window(ActingWindow):
         self.snags = SnagList()
         self.snags.fixed.connect(self._fix)
         self.snags.shown.connect(self.desk.show_snag)
-        left = QVBoxLayout()
+        left = self.over_bench = QVBoxLayout()
         left.setSpacing(10)
-        self.sides, self.layout_bar = SideBar(self.desk), LayoutBar(self.desk, self.hand)
-        self.quilt_bar = QuiltBar(self.desk, self.hand)
-        self.cut_bar = CutBar(self.cutter, self.bench)
-        self.make_bar = MakeBar(self.maker, self.bench, self.ladder)
-        self.make_bar.photo_wanted.connect(self.ask_photo)
-        for bar in (self.sides, self.layout_bar, self.quilt_bar, self.cut_bar, self.make_bar):
-            left.addWidget(bar)
         left.addWidget(self.bench, 1)
         left.addWidget(self.ladder)
         middle = QHBoxLayout()
@@ -226,7 +213,8 @@ class Window(ActingWindow):
         self.menu = QMenu(self)
         self.acts: dict[str, QAction] = {}
         for row in ACTIONS:
-            action = QAction(row.words, self)
+            action = QAction(self)  # without its words: each way to give them here knows of icons
+            action.setText(row.words)
             action.setShortcuts([QKeySequence(keys) for keys in row.keys])
             action.triggered.connect(partial(self._run, row.does))
             self.addAction(action)
@@ -236,7 +224,8 @@ class Window(ActingWindow):
                     self.menu.addSeparator()
                 self.menu.addAction(action)
         for number, stage in enumerate(Stage, start=1):
-            action = QAction(f"Stage {stage}", self)
+            action = QAction(self)
+            action.setText(f"Stage {stage}")
             action.setShortcut(QKeySequence(f"Ctrl+{number}"))
             action.triggered.connect(partial(self._turn, stage))
             self.addAction(action)
@@ -259,7 +248,7 @@ class Window(ActingWindow):
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         fixed(self.column, 336 if self.width() >= theme.px(1200) else 304)
-        self.quilt_bar.set_compact(self.height() < LOW)
+        self.fit_bars()
 
     # -- showing ----------------------------------------------------------------
 
@@ -297,11 +286,7 @@ class Window(ActingWindow):
             desk.seen.panel,
         )
         self._show_bench()
-        self.sides.refresh()
-        self.layout_bar.refresh()
-        self.quilt_bar.refresh()
-        self.cut_bar.refresh()
-        self.make_bar.refresh()
+        self.show_bars()
         self.ladder.show_one(project.nth, project.bags, project.copies)
         self.ladder.show_ladder(desk.seen.panel, plan.ladder(desk.seen.panel))
         self.column.refresh()

@@ -37,7 +37,7 @@ class BagSwitch(QPushButton):
         row.addWidget(self.title)
         self._titled.setDefaultWidget(around)
         self.clicked.connect(self.open_list)
-        self._shown: tuple[object, ...] = ()
+        self._shown: tuple[tuple[str, ...], int, bool] = ((), 0, False)
 
     def show_job(self, job: Job, at: int) -> None:
         """Show which of how many is in hand."""
@@ -52,9 +52,11 @@ class BagSwitch(QPushButton):
         self.setAccessibleName(f"Bag {at + 1} of {number}: {names[at]}")
         more = "Alt+PgUp and Alt+PgDn go through them" if number > 1 else "a job can hold more"
         self.setToolTip(f"The bags of this job: {more}")
-        self._list(names, at, learned)
+        if self.list.isVisible():
+            self._fill()
 
-    def _list(self, names: tuple[str, ...], at: int, learned: bool) -> None:
+    def _fill(self) -> None:
+        names, at, learned = self._shown
         for action in self.list.actions():
             self.list.removeAction(action)
             if action is not self._titled:
@@ -82,4 +84,5 @@ class BagSwitch(QPushButton):
 
     def open_list(self) -> None:
         """Below the button, without waiting for an answer."""
+        self._fill()
         self.list.popup(self.mapToGlobal(QPoint(0, self.height())))

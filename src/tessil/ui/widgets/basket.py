@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QColor, QIcon, QPainter, QPaintEvent, QPen, QPixmap, QTransform
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPixmap, QTransform
 from PySide6.QtWidgets import QAbstractButton, QGridLayout, QVBoxLayout, QWidget
 
 from tessil.core.catalogue.prints import Print
@@ -16,6 +16,9 @@ from tessil.drawing.bands import key_of
 from tessil.drawing.prints import print_brush
 from tessil.ui.desk import Desk
 from tessil.ui.widgets.words import Words, plain_tip
+
+if TYPE_CHECKING:
+    from PySide6.QtGui import QIcon
 
 ACROSS = 4
 
@@ -35,6 +38,8 @@ def swatch_words(cloth: Print) -> str:
 @lru_cache(maxsize=256)
 def chip(cloth: Print, size: tuple[int, int], ratio: float) -> QIcon:
     """A small picture of a print for a list, in its own colours in a chosen row too."""
+    from PySide6.QtGui import QIcon
+
     wide, high = size
     made = QPixmap(round(wide * ratio), round(high * ratio))
     made.setDevicePixelRatio(ratio)

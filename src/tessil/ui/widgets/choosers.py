@@ -7,16 +7,7 @@ from typing import Any
 
 from PySide6.QtCore import QPoint, QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen, QPolygonF, QWheelEvent
-from PySide6.QtWidgets import (
-    QButtonGroup,
-    QCheckBox,
-    QComboBox,
-    QHBoxLayout,
-    QPushButton,
-    QStyle,
-    QStyleOptionButton,
-    QWidget,
-)
+from PySide6.QtWidgets import QButtonGroup, QCheckBox, QComboBox, QHBoxLayout, QPushButton, QWidget
 
 from tessil.drawing import theme
 from tessil.ui.widgets.fields import Try, answered
@@ -145,6 +136,8 @@ class Tick(QCheckBox):
             ring.end()
         if not self.isChecked():
             return
+        from PySide6.QtWidgets import QStyle, QStyleOptionButton  # of very many names: when seen
+
         option = QStyleOptionButton()
         self.initStyleOption(option)
         part = QStyle.SubElement.SE_CheckBoxIndicator

@@ -19,6 +19,7 @@ from tessil.drawing.cuttingview import name_of
 from tessil.ui.cutter import Cutter
 from tessil.ui.widgets.bench import Bench
 from tessil.ui.widgets.choosers import Chooser, Tick
+from tessil.ui.widgets.dressed import dress_anew
 from tessil.ui.widgets.pushes import push
 from tessil.ui.widgets.words import Elided, Words
 
@@ -91,8 +92,7 @@ class PieceRow(QWidget):
         name = "error" if self.cutter.piece() is not None else "soft"
         if self.told.objectName() != name:
             self.told.setObjectName(name)
-            self.told.style().unpolish(self.told)
-            self.told.style().polish(self.told)
+            dress_anew(self.told)
         self.told.setText(sentence)
         self.setVisible(bool(sentence) or self.cutter.piece() is not None)
 

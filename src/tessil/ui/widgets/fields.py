@@ -6,6 +6,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from typing import Any
+from weakref import WeakSet
 
 from PySide6.QtCore import QEvent, QRectF, Qt, QTimer, Signal
 from PySide6.QtGui import (
@@ -18,7 +19,8 @@ from PySide6.QtGui import (
     QPaintEvent,
     QWheelEvent,
 )
-from PySide6.QtWidgets import QLineEdit
+from PySide6.QtWidgets import QLineEdit, QWidget
+from shiboken6 import isValid
 
 from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
@@ -27,8 +29,10 @@ from tessil.core.panels.choice import Got
 from tessil.core.words.refusals import first_refusal, printable
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
+from tessil.ui.widgets.dressed import show_state
 
 ERROR_DELAY = 600  # a sum half typed is not yet a mistake
+_unread: WeakSet[TypedField] = WeakSet()  # fields that hold what is not read, or say what is wrong
 
 Read = Callable[[str], Any]
 Write = Callable[[Any], str]
@@ -45,6 +49,11 @@ def answered(attempt: Try) -> Try:
             return first_refusal(error)
 
     return tried
+
+
+def unread(inside: QWidget) -> list[TypedField]:
+    """The fields in there that hold what is not read, or say what is wrong."""
+    return [field for field in _unread if isValid(field) and inside.isAncestorOf(field)]
 
 
 class TypedField(QLineEdit):
@@ -66,7 +75,7 @@ class TypedField(QLineEdit):
         self.typing = False  # while letters as they come are handed over
         self._origin: Any = None
         self.run = ""
-        self.dirty = False
+        self._dirty = False
         self.sentence = ""
         self.new_run: Callable[[], str] = lambda: ""
         self.pointed: float | None = None  # where the wheel turned, as a share of the width
@@ -75,6 +84,17 @@ class TypedField(QLineEdit):
         self._late.setInterval(ERROR_DELAY)
         self._late.timeout.connect(self._refuse)
         self.textEdited.connect(self._typed)
+
+    @property
+    def dirty(self) -> bool:
+        """Whether what is typed here is not read yet."""
+        return self._dirty
+
+    @dirty.setter
+    def dirty(self, dirty: bool) -> None:
+        self._dirty = dirty
+        if dirty:
+            _unread.add(self)
 
     def show_empty(self, words: str) -> None:
         """What an empty field means."""
@@ -150,11 +170,9 @@ class TypedField(QLineEdit):
         self.setText(self.write(self.value))  # letters are settled: undo is the plan's from here
 
     def _tell(self, sentence: str) -> None:
-        wrong = bool(sentence)
-        if self.property("wrong") != wrong:
-            self.setProperty("wrong", wrong)
-            self.style().unpolish(self)
-            self.style().polish(self)
+        if sentence:
+            _unread.add(self)
+        show_state(self, "wrong", bool(sentence))
         self.told.emit(sentence)
 
     def forget(self) -> None:
@@ -164,6 +182,7 @@ class TypedField(QLineEdit):
         self._late.stop()
         self._tell("")
         self.show_value(self.value)
+        _unread.discard(self)
 
     def give_back(self) -> bool:
         """Put back what stood here when the hands came; whether there was anything to put back."""
@@ -343,10 +362,7 @@ class MeasuredField(TypedField):
     def show_value(self, value: Any) -> None:
         super().show_value(value)
         got = value is not None and (value.width is not None or value.height is not None)
-        if self.property("got") != got:
-            self.setProperty("got", got)
-            self.style().unpolish(self)
-            self.style().polish(self)
+        show_state(self, "got", got)
 
 
 class CountField(TypedField):

@@ -19,19 +19,12 @@ from PySide6.QtWidgets import (
 )
 from shiboken6 import isValid
 
-from tessil.core.numbers.records import Record
+from tessil.files.disk import Standing
 from tessil.files.places import path_in
 from tessil.files.projectfile import SUFFIX
 from tessil.ui.widgets.words import Words, plain_tip
 
 Accept = Callable[[Path], str]
-
-
-class Standing(Record, frozen=True):
-    """What stands in the way of a name: nothing, or a sentence and whether it may be replaced."""
-
-    sentence: str = ""
-    may_replace: bool = True
 
 
 class FileBar(QWidget):

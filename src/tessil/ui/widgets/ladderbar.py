@@ -13,6 +13,7 @@ from PySide6.QtGui import (
     QPaintEvent,
     QPen,
     QResizeEvent,
+    QShowEvent,
 )
 from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
@@ -21,6 +22,7 @@ from tessil.core.numbers.lengths import Notation
 from tessil.core.panels.ladder import Rung
 from tessil.drawing import theme
 from tessil.drawing.fonts import text_font
+from tessil.ui.widgets.dressed import show_state
 from tessil.ui.widgets.fields import MeasuredField
 from tessil.ui.widgets.oneof import OneOf
 from tessil.ui.widgets.sized import fixed
@@ -121,10 +123,7 @@ class RungCell(QWidget):
     def show_narrow(self, narrow: bool) -> None:
         """Smaller figures and box where there is little room."""
         fixed(self.box, 98 if narrow else 128)
-        if self.figure.property("narrow") != narrow:
-            self.figure.setProperty("narrow", narrow)
-            self.figure.style().unpolish(self.figure)
-            self.figure.style().polish(self.figure)
+        show_state(self.figure, "narrow", narrow)
 
     def _note(self, rung: Rung) -> str:
         if rung.least is None or rung.most is None:
@@ -154,6 +153,7 @@ class LadderBar(QWidget):
         self.row = QHBoxLayout(self)
         self.row.setSpacing(4)
         self.cells: dict[str, RungCell] = {}
+        self.arrows: list[Arrow] = []
         self.panel = ""
         self._shown: object = None
 
@@ -168,7 +168,8 @@ class LadderBar(QWidget):
             self._rebuild(panel, keys)
         for rung in rungs:
             self.cells[rung.key].show_rung(rung)
-        self._fit()
+        if self.isVisible():
+            self._fit()
 
     def show_one(self, nth: int, of: int, measured: Collection[str]) -> None:
         """Which of the bags made alike the boxes are for: said where the last rung has none."""
@@ -196,17 +197,17 @@ class LadderBar(QWidget):
                 widget.hide()
                 widget.deleteLater()
         self.panel = panel
-        self.cells = {}
+        self.cells, self.arrows = {}, []
         for at, key in enumerate(keys):
             if at:
-                self.row.addWidget(Arrow(), 0, Qt.AlignmentFlag.AlignTop)
+                self.arrows.append(Arrow())
+                self.row.addWidget(self.arrows[-1], 0, Qt.AlignmentFlag.AlignTop)
             cell = RungCell(key, self.notation, self.measure)
             cell.box.stepping.connect(self.stepping)
             cell.menu_wanted.connect(self.menu_wanted)
             self.cells[key] = cell
             self.row.addWidget(cell)
         cell.hold(self.one_of)
-        self._fit()
 
     def _fit(self) -> None:
         """In a narrow window smaller figures and boxes, and the unit said once with the name."""
@@ -219,7 +220,7 @@ class LadderBar(QWidget):
         for cell in self.cells.values():
             cell.show_narrow(narrow)
         self.one_of.show_narrow(narrow)
-        for arrow in self.findChildren(Arrow):
+        for arrow in self.arrows:
             fixed(arrow, 7 if tight else 12 if narrow else 20)
         self.row.setSpacing(2 if narrow else 4)
         margins = (8, 10, 2, 8) if tight else (12, 10, 4, 8) if narrow else (16, 10, 12, 8)
@@ -227,4 +228,8 @@ class LadderBar(QWidget):
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
+        self._fit()
+
+    def showEvent(self, event: QShowEvent) -> None:
+        super().showEvent(event)
         self._fit()

@@ -49,6 +49,7 @@ class OneOf(QWidget):
         row.addStretch(1)
         self._shown: object = None
         self._nth, self._most, self._narrow = 0, 1, False
+        self._measured: frozenset[str] = frozenset()
         self.hide()
 
     def show_one(self, nth: int, of: int, measured: Collection[str]) -> None:
@@ -64,7 +65,9 @@ class OneOf(QWidget):
             if nth
             else f"Measured sizes are of all {of}"
         )
-        self._fill(nth, of, frozenset(measured))
+        self._measured = frozenset(measured)
+        if self.list.isVisible():
+            self._fill()
 
     def show_narrow(self, narrow: bool) -> None:
         """In fewer words where there is little room."""
@@ -72,7 +75,8 @@ class OneOf(QWidget):
         which = f"no. {self._nth} of {self._most}" if self._nth else f"all {self._most}"
         self.button.setText(f"{which} ▾" if narrow else f"measured: {which} ▾")
 
-    def _fill(self, nth: int, of: int, measured: frozenset[str]) -> None:
+    def _fill(self) -> None:
+        nth, of, measured = self._nth, self._most, self._measured
         for action in self.list.actions():
             if action is not self._asked:  # it may be typed in just now
                 self.list.removeAction(action)
@@ -101,5 +105,6 @@ class OneOf(QWidget):
 
     def open_list(self) -> None:
         """Above the button, without waiting for an answer."""
+        self._fill()
         up = self.list.sizeHint().height()
         self.list.popup(self.button.mapToGlobal(QPoint(0, -up)))
