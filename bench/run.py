@@ -122,16 +122,13 @@ def start_up() -> None:
 
 
 def planning() -> None:
-    """plan() fresh and with a memory: after a gap, a name, a number; of sixty panels; with young
-    garbage looked for as seldom as in the window.  All that a plan has is asked for; what is there
-    at once, for a bench that follows each letter, is told beside it."""
+    """plan() fresh and with a memory: after a gap, a name, a number; of sixty panels.  All
+    that a plan has is asked for; what is there at once, for a bench that follows each letter, is
+    told beside it."""
     from tessil.core.choosing import choose
     from tessil.core.edits import applied, edit
-    from tessil.core.memory.collecting import seldom
     from tessil.core.memory.recall import Memory
     from tessil.core.plan import plan
-
-    seldom()
 
     def of(jobs: list[Project], memory: Memory | None) -> Callable[[int], object]:
         return lambda at: plan(jobs[at % len(jobs)], memory=memory).complete()
@@ -198,10 +195,10 @@ def demo_bags() -> dict[str, Project]:
 
 
 def furnished() -> Window:
-    """The window with its demo, its garbage looked for as seldom as in the program."""
+    """The window with its demo, furnished as the program does it."""
     from PySide6.QtWidgets import QApplication
 
-    from tessil.core.memory.collecting import seldom, uncollected
+    from tessil.core.memory.collecting import uncollected
     from tessil.core.numbers.decided import ready
     from tessil.core.project import Job, Project
     from tessil.ui.app import dress, make_app
@@ -217,7 +214,6 @@ def furnished() -> Window:
         window.show()
         QApplication.processEvents()
         gc.freeze()
-    seldom()
     return window
 
 
@@ -397,10 +393,7 @@ def proposing() -> None:
 
 
 def main() -> None:
-    """All measurements, with what the window sets when it starts."""
-    from tessil.core.memory.collecting import seldom
-
-    seldom()
+    """All measurements."""
     with tempfile.TemporaryDirectory() as state:
         os.environ["XDG_STATE_HOME"] = os.environ["XDG_DATA_HOME"] = state
         Path(state).mkdir(exist_ok=True)

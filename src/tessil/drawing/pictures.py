@@ -1,7 +1,8 @@
 """The picture of each stage for one panel, made from the plan alone.
 
 Pieced, layered and quilted stages draw the pieced top; brief and trim draw the trimmed
-panel.  Knows the plan and pictures; must not know Qt.
+panel.  Knows the plan and pictures; must not know Qt.  Views of a stage that is not open at the
+start are fetched when one turns to it.
 """
 
 from __future__ import annotations
@@ -14,20 +15,14 @@ from msgspec.structs import replace
 
 from tessil.core.bag.deeds import Deed, seams_in
 from tessil.core.bag.net import named_seams
-from tessil.core.cutting.acts.whole import Spreads
 from tessil.core.numbers.records import Record
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.drawing.bands import ON_BAG, trimmed_bands
-from tessil.drawing.cuttingview import bare_table, cutting_picture
 from tessil.drawing.edgeletters import bag_letters, edge_words
-from tessil.drawing.edgesview import edges_picture
 from tessil.drawing.handview import Hand, in_hand, lit_on, moved, stand_of
 from tessil.drawing.keeping import KEPT
-from tessil.drawing.layerview import layer_picture
-from tessil.drawing.makingview import beside, seam_picture, table_picture, then, whole_picture
-from tessil.drawing.markview import mark_items, outline_of
 from tessil.drawing.picture import (
     Badge,
     Cloth,
@@ -43,9 +38,9 @@ from tessil.drawing.picture import (
 )
 from tessil.drawing.pieceview import flat_picture, seam_lines, worn_picture
 from tessil.drawing.projecting import Stand
-from tessil.drawing.quiltview import quilt_picture
 
 if TYPE_CHECKING:
+    from tessil.core.cutting.acts.whole import Spreads
     from tessil.drawing.costview import Reckoned
 
 STRAIGHT = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
@@ -96,19 +91,9 @@ def bare_picture(plan: Plan, view: View) -> Picture:
     """The bench of a stage before anyone has looked for snags."""
     panel = plan.panel(view.panel)
     if view.stage is Stage.CUT:
-        found = view.spreads
-        if found is None or not found.spreads:
-            return bare_table(plan)
-        at = min(view.sheet, len(found.spreads) - 1)
-        return cutting_picture(found, at, view.cut, plan.marks.notation, view.piece)
-    if view.stage is Stage.MAKE and view.reckoned is not None:
-        from tessil.drawing.costview import reckoned_picture
-
-        return reckoned_picture(view.reckoned, plan.marks.notation)
+        return _cut_picture(plan, view)
     if view.stage is Stage.MAKE:
-        if view.leaf == "bag":
-            return whole_picture(plan, "The bag as it is now.", view.sewn)
-        return making_picture(plan, view.step, view.sewn)
+        return _make_picture(plan, view)
     made = _STAGES.get(view.stage, _trimmed_picture)(plan, panel, view)
     if view.worn and view.stage is Stage.PIECE:
         return made
@@ -142,14 +127,48 @@ def _pieced_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
 
 
 def _layer_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    from tessil.drawing.layerview import layer_picture
+
     return layer_picture(plan, panel, view.leaf, view.ply)
 
 
 def _quilt_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    from tessil.drawing.quiltview import quilt_picture
+
     return quilt_picture(plan, panel, view.leaf, view.line)
 
 
+def _edge_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    from tessil.drawing.edgesview import edges_picture
+
+    return edges_picture(plan, panel, view.leaf)
+
+
+def _cut_picture(plan: Plan, view: View) -> Picture:
+    from tessil.drawing.cuttingview import bare_table, cutting_picture
+
+    found = view.spreads
+    if found is None or not found.spreads:
+        return bare_table(plan)
+    at = min(view.sheet, len(found.spreads) - 1)
+    return cutting_picture(found, at, view.cut, plan.marks.notation, view.piece)
+
+
+def _make_picture(plan: Plan, view: View) -> Picture:
+    if view.reckoned is not None:
+        from tessil.drawing.costview import reckoned_picture
+
+        return reckoned_picture(view.reckoned, plan.marks.notation)
+    if view.leaf == "bag":
+        from tessil.drawing.makingview import whole_picture
+
+        return whole_picture(plan, "The bag as it is now.", view.sewn)
+    return making_picture(plan, view.step, view.sewn)
+
+
 def _trim_picture(plan: Plan, panel: PanelPlan, view: View) -> Picture:
+    from tessil.drawing.markview import mark_items, outline_of
+
     left, right, top, bottom = (
         float(panel.cut_off[side].value) for side in ("left", "right", "top", "bottom")
     )
@@ -396,6 +415,8 @@ _MADE_AT = {
 def making_picture(plan: Plan, deed: Deed | None, sewn: frozenset[str] | None = None) -> Picture:
     """The step in hand, and the bag after it where it sews a seam; the whole bag where all are
     done.  ``sewn`` are the seams that are sewn before it."""
+    from tessil.drawing.makingview import beside, then, whole_picture
+
     if deed is None:
         return whole_picture(plan, "All steps are done.")
     picture = _step_picture(plan, deed)
@@ -407,6 +428,8 @@ def making_picture(plan: Plan, deed: Deed | None, sewn: frozenset[str] | None = 
 
 
 def _step_picture(plan: Plan, deed: Deed) -> Picture:
+    from tessil.drawing.makingview import seam_picture, table_picture, whole_picture
+
     stage, leaf = _MADE_AT.get(deed.operation, (Stage.MAKE, ""))
     if stage is not Stage.MAKE and len(deed.panels) == 1:
         panel = plan.panel(deed.panels[0])
@@ -431,5 +454,5 @@ _STAGES: dict[Stage, Callable[[Plan, PanelPlan, View], Picture]] = {
     Stage.LAYER: _layer_picture,
     Stage.QUILT: _quilt_picture,
     Stage.TRIM: _trim_picture,
-    Stage.EDGE: lambda plan, panel, view: edges_picture(plan, panel, view.leaf),
+    Stage.EDGE: _edge_picture,
 }

@@ -81,14 +81,13 @@ def _guard(window: Window) -> None:
 
 def furnish(app: QApplication, shell: Shell, path: Path | None, demo: bool) -> Window:
     """Build the window inside its frame and open what was asked for."""
-    from tessil.core.memory.collecting import seldom, uncollected
+    from tessil.core.memory.collecting import uncollected
 
     dress(app)
     with uncollected():
         window, sentence = _furnished(app, shell, path, demo)
         # What was made while starting stays: later collections need not look at it.
         gc.freeze()
-    seldom()
     QTimer.singleShot(AFTER_MS, lambda: _afterwards(app))
     if sentence:
         print(sentence, file=sys.stderr)

@@ -12,7 +12,6 @@ from msgspec import field
 from msgspec.structs import replace
 
 from tessil.core.bag.deeds import Deed
-from tessil.core.cutting.acts.whole import Spreads
 from tessil.core.numbers.records import Record
 from tessil.core.planned import Plan
 from tessil.core.reading import Reading
@@ -23,6 +22,7 @@ from tessil.drawing.projecting import Stand
 from tessil.ui.stages import leaf_of
 
 if TYPE_CHECKING:
+    from tessil.core.cutting.acts.whole import Spreads
     from tessil.drawing.costview import Reckoned
 
 
