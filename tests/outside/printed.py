@@ -2,10 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cache
 
 import pypdfium2
 import pypdfium2.raw as raw
+
+from tessil.core.plan import plan
+from tessil.core.planned import Plan
+from tessil.files.worksheet import pdf_bytes
+from tests.conftest import DEMO, load_bag
+
+# The kit's first bag is a demo of its own.
+DEMOS = sorted(path.stem for path in DEMO.parent.glob("*.tessil") if path.stem != "kit-of-four")
 
 MM = 25.4 / 72
 WORD = 2.6  # mm between letters of one line of words at most
@@ -107,5 +117,47 @@ def _lines(letters: list[Box]) -> list[Box]:
     return found
 
 
+@cache
+def demo_sheet(name: str) -> tuple[Plan, bytes]:
+    """A bag of the demo and its worksheet."""
+    made = plan(load_bag(DEMO.with_stem(name)))
+    return made, pdf_bytes(made)
+
+
 def printed(pdf: bytes) -> list[Printed]:
     return [Printed(page) for page in pypdfium2.PdfDocument(pdf)]
+
+
+def sized_words(pdf: bytes) -> list[tuple[int, str, float]]:
+    """Every run of words in one size: the number of its page, the words, the size in points."""
+    return [
+        (number, words, size)
+        for number, page in enumerate(pypdfium2.PdfDocument(pdf))
+        for words, size in _runs(page.get_textpage())
+    ]
+
+
+def _runs(text: pypdfium2.PdfTextPage) -> Iterator[tuple[str, float]]:
+    """Letters one after the other that are of one size and no further apart than words are."""
+    run, size, ended = "", 0.0, 0.0
+    for at in range(text.count_chars()):
+        letter = chr(raw.FPDFText_GetUnicode(text, at))
+        if raw.FPDFText_IsGenerated(text, at):  # a blank or a new line that nobody wrote
+            run += letter
+            continue
+        left, _, right, _ = text.get_charbox(at)
+        now = _size(text, at)
+        apart = run.endswith(("\r", "\n")) or left - ended > now * 0.8 or ended - left > now
+        if run and (apart or abs(now - size) > 0.05):
+            yield " ".join(run.split()), size
+            run = ""
+        run, size, ended = run + letter, now, right
+    if run.strip():
+        yield " ".join(run.split()), size
+
+
+def _size(text: pypdfium2.PdfTextPage, at: int) -> float:
+    """Of a letter as it is printed: its font's, by how much that is drawn larger or turned."""
+    matrix = raw.FS_MATRIX()
+    raw.FPDFText_GetMatrix(text, at, matrix)
+    return raw.FPDFText_GetFontSize(text, at) * (abs(matrix.d) or abs(matrix.b))

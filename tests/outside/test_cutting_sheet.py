@@ -1,10 +1,9 @@
-"""The cutting sheet read back by pdfium and pypdf: every cut with its reading, every piece with its
+"""The cutting sheet read back by pdfium: every cut with its reading, every piece with its
 label, maps that are true to scale, in millimetres from the paper's corner."""
 
-import io
 import re
 
-import pypdf
+import pypdfium2
 import pytest
 
 from tessil.core.cutting.acts.shopping import shopping
@@ -14,7 +13,7 @@ from tessil.core.words.cuttings import cut_words
 from tessil.files.cuttingpages import OnPaper, cutting_sheet
 from tessil.files.printing import pdf_of
 from tests.conftest import DEMO, load_bag, tote
-from tests.outside.printed import printed
+from tests.outside.printed import printed, sized_words
 
 
 @pytest.fixture(scope="module")
@@ -29,15 +28,21 @@ def sheet(qapp):
     return asked, pdf_of(cutting_sheet(asked), "Two bags: cutting sheet")
 
 
-def texts(pdf):
-    """The words of each page, one blank between any two."""
-    pages = pypdf.PdfReader(io.BytesIO(pdf)).pages
-    return [" ".join(page.extract_text().split()) for page in pages]
+@pytest.fixture(scope="module")
+def texts(sheet):
+    """The words of each page, one blank between any two, as they were written."""
+    pages = pypdfium2.PdfDocument(sheet[1])
+    return [" ".join(page.get_textpage().get_text_range().split()) for page in pages]
 
 
-def test_every_cut_stands_once_with_its_ruler_s_reading(sheet):
-    asked, pdf = sheet
-    text, read = " ".join(texts(pdf)), asked.notation.read_off
+@pytest.fixture(scope="module")
+def pages(sheet):
+    return printed(sheet[1])
+
+
+def test_every_cut_stands_once_with_its_ruler_s_reading(sheet, texts):
+    asked, _ = sheet
+    text, read = " ".join(texts), asked.notation.read_off
     for spread in asked.found.spreads:
         for at, cut in enumerate(spread.parting.cuts):
             said = cut_words(cut.deep, cut.way == "along", cut.length, asked.notation)
@@ -46,9 +51,9 @@ def test_every_cut_stands_once_with_its_ruler_s_reading(sheet):
     assert len(re.findall(r" long(?: |$)", text)) >= asked.found.cuts
 
 
-def test_every_piece_has_its_label_with_its_bag_and_number(sheet):
-    asked, pdf = sheet
-    text = " ".join(texts(pdf))
+def test_every_piece_has_its_label_with_its_bag_and_number(sheet, texts):
+    asked, _ = sheet
+    text = " ".join(texts)
     for spread in asked.found.spreads:
         for one in spread.pieces:
             assert one.want.words in text
@@ -60,31 +65,29 @@ def test_every_piece_has_its_label_with_its_bag_and_number(sheet):
     assert told == sorted((n, w.number) for w in wants.values() for n in range(1, w.number + 1))
 
 
-def test_what_to_buy_comes_first_whole(sheet):
-    asked, pdf = sheet
-    first = texts(pdf)[0]
+def test_what_to_buy_comes_first_whole(sheet, texts):
+    asked, _ = sheet
+    first = texts[0]
     assert "To buy" in first
     for line in asked.shopping:
         assert line.what in first
     assert "Rotary cutter" in first
 
 
-def test_every_page_has_its_line_of_a_hundred_millimetres_and_its_number(sheet):
-    _, pdf = sheet
-    pages = printed(pdf)
+def test_every_page_has_its_line_of_a_hundred_millimetres_and_its_number(pages):
     for at, page in enumerate(pages, start=1):
         (ruler,) = [rule for rule in page.rules if rule.wide == pytest.approx(100, abs=0.2)]
         assert ruler.top > page.height - 30
         assert any(line.words.endswith(f"page {at} of {len(pages)}") for line in page.lines)
 
 
-def test_maps_are_true_to_scale(sheet):
+def test_maps_are_true_to_scale(sheet, pages):
     """Of the first cloth each piece's frame is as wide to the cloth's as in the plan."""
-    asked, pdf = sheet
+    asked, _ = sheet
     spread = asked.found.spreads[0]
     page = next(
         page
-        for page in printed(pdf)
+        for page in pages
         if any(spread.lot.name in line.words and "new cloth" in line.words for line in page.lines)
     )
     long, wide = float(spread.sheet.length), float(spread.sheet.width)
@@ -105,14 +108,6 @@ def test_maps_are_true_to_scale(sheet):
 
 def test_words_have_nine_points_and_readings_fourteen(sheet):
     _, pdf = sheet
-    sizes = []
-    for page in pypdf.PdfReader(io.BytesIO(pdf)).pages:
-
-        def visit(text, matrix, text_matrix, _font, size):
-            if text.strip():
-                across = abs(matrix[3] * text_matrix[3]) or abs(matrix[1] * text_matrix[1])
-                sizes.append((size * across, text))
-
-        page.extract_text(visitor_text=visit)
-    assert min(size for size, _ in sizes) > 8.95
-    assert sum(size > 13.9 for size, _ in sizes) > 40
+    sizes = [size for _, _, size in sized_words(pdf)]
+    assert min(sizes) > 8.95
+    assert sum(size > 13.9 for size in sizes) > 40

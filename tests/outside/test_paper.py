@@ -1,4 +1,4 @@
-"""The worksheet read back by pypdf: no word too small, nothing left out, figures that line up.
+"""The worksheet read back by pdfium: no word too small, nothing left out, figures that line up.
 
 The least sizes are the project's own rule: 9 points for any word, 14 for a size to cut (1 point is
 1/72 inch, ISO 32000-1 §8.3.2.3, from memory).
@@ -6,13 +6,9 @@ The least sizes are the project's own rule: 9 points for any word, 14 for a size
 
 from __future__ import annotations
 
-import io
 import json
 import re
-from importlib.resources import files
-from pathlib import Path
 
-import pypdf
 import pypdfium2
 import pytest
 from PySide6.QtGui import QFontMetricsF, QRawFont
@@ -25,45 +21,27 @@ from tessil.files.flow import Block, paged
 from tessil.files.report import merged_rows
 from tessil.files.striplist import HEAD, strip_rows
 from tessil.files.worksheet import pdf_bytes
-from tests.conftest import bag_from, load_bag
+from tests.conftest import DEMO, bag_from
+from tests.outside.printed import DEMOS, demo_sheet, sized_words
 
-DEMOS = [
-    path
-    for path in sorted(Path(str(files("tessil") / "demo")).glob("*.tessil"))
-    if path.stem != "kit-of-four"  # its first bag is a demo of its own
-]
 LEAST, TO_CUT = 9, 14
 
 
-def words_of(project):
-    """Every run of words with its size in points, page by page."""
-    found = []
-    for number, page in enumerate(pypdf.PdfReader(io.BytesIO(pdf_bytes(plan(project)))).pages):
-
-        def visit(text, matrix, text_matrix, font, size, number=number):
-            if text.strip():
-                across = abs(matrix[3] * text_matrix[3]) or abs(matrix[1] * text_matrix[1])
-                found.append((number, " ".join(text.split()), size * across))
-
-        page.extract_text(visitor_text=visit)
-    return found
-
-
-@pytest.fixture(scope="module", params=[path.stem for path in DEMOS])
+@pytest.fixture(scope="module", params=DEMOS)
 def paper(request, qapp):
-    project = load_bag(next(path for path in DEMOS if path.stem == request.param))
-    return plan(project), words_of(project)
+    made, pdf = demo_sheet(request.param)
+    return made, pdf, sized_words(pdf)
 
 
 def test_no_word_is_smaller_than_nine_points(paper):
-    _, found = paper
+    _, _, found = paper
     small = {(page, words, round(size, 2)) for page, words, size in found if size < LEAST - 0.05}
     assert len(found) > 60
     assert not small
 
 
 def test_every_size_to_cut_is_there_in_fourteen_points(paper):
-    made, found = paper
+    made, _, found = paper
     large = [words for _, words, size in found if size > TO_CUT - 0.1]
     sizes = [f"{row['width']} × {row['height']}" for row in merged_rows(made)]
     for size in sizes:
@@ -87,9 +65,9 @@ def _lying_on(rects):
 
 
 def test_no_words_lie_on_others_or_off_their_page(paper):
-    """Read by pdfium, in points: at least 7 mm from the sides of the sheet, clear of each other."""
-    made, _ = paper
-    document = pypdfium2.PdfDocument(pdf_bytes(made))
+    """In points: at least 7 mm from the sides of the sheet, clear of each other."""
+    _, pdf, _ = paper
+    document = pypdfium2.PdfDocument(pdf)
     assert len(document) > 4
     for page in document:
         text = page.get_textpage()
@@ -108,13 +86,13 @@ def test_no_words_lie_on_others_or_off_their_page(paper):
 
 
 def test_nothing_is_said_to_stand_elsewhere(paper):
-    _, found = paper
+    _, _, found = paper
     assert not [words for _, words, _ in found if re.search(r"\bmore\b.*(CSV|:)|as CSV", words)]
 
 
 def many_prints():
     """The clutch with a print of its own for each of its forty squares."""
-    data = json.loads(next(path for path in DEMOS if "clutch" in path.stem).read_text())
+    data = json.loads(DEMO.with_stem("march-card-clutch").read_text())
     model = next(one for one in data["prints"] if one["key"] == "stars")
     data["prints"] = [
         {**model, "key": f"p{at}", "name": f"Cutting {at}", "amount": None} for at in range(40)
@@ -127,7 +105,7 @@ def test_a_cut_list_longer_than_its_page_goes_on_with_its_head(qapp):
     project = many_prints()
     rows = merged_rows(plan(project))
     assert len(rows) > 40
-    found = words_of(project)
+    found = sized_words(pdf_bytes(plan(project)))
     large = [(page, words) for page, words, size in found if size > TO_CUT - 0.1]
     sizes = [f"{row['width']} × {row['height']}" for row in rows]
     heads = [page for page, words, _ in found if words == "width × height"]
@@ -165,7 +143,7 @@ def test_figures_of_every_face_have_one_width_and_stand_on_the_line(qapp, font, 
 
 
 def test_the_edge_pages_hold_every_strip_and_every_step(paper):
-    made, found = paper
+    made, _, found = paper
     words = " ".join(text for _, text, _ in found)
     for leaf in LEAVES:
         steps = made.edge_steps.get(leaf, ())

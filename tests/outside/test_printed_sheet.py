@@ -6,8 +6,6 @@ Millimetres; letters keep up to half a millimetre of their own free at their sid
 import itertools
 import json
 import re
-from importlib.resources import files
-from pathlib import Path
 
 import pytest
 
@@ -21,21 +19,16 @@ from tessil.files.sheet import text as face
 from tessil.files.sheet import wrapped_high
 from tessil.files.striplist import HEAD, strip_rows
 from tessil.files.worksheet import pdf_bytes
-from tests.conftest import bag_from, load_bag
-from tests.outside.printed import MM, printed
+from tests.conftest import DEMO, bag_from
+from tests.outside.printed import DEMOS, MM, demo_sheet, printed
 
-DEMOS = [
-    path
-    for path in sorted(Path(str(files("tessil") / "demo")).glob("*.tessil"))
-    if path.stem != "kit-of-four"  # its first bag is a demo of its own
-]
 MARGIN, FREE, SIDE = 14, 3.5, 0.7
 
 
-@pytest.fixture(scope="module", params=[path.stem for path in DEMOS])
+@pytest.fixture(scope="module", params=DEMOS)
 def sheet(request, qapp):
-    made = plan(load_bag(next(path for path in DEMOS if path.stem == request.param)))
-    return made, printed(pdf_bytes(made))
+    made, pdf = demo_sheet(request.param)
+    return made, printed(pdf)
 
 
 def near(value, by=SIDE):
@@ -215,7 +208,7 @@ def test_blocks_fill_a_page_to_its_last_millimetre():
 
 def _keyed(number, name="Cutting {}"):
     """The clutch with so many prints of its own, and how their key is printed."""
-    data = json.loads(next(path for path in DEMOS if "clutch" in path.stem).read_text())
+    data = json.loads(DEMO.with_stem("march-card-clutch").read_text())
     model = next(one for one in data["prints"] if one["key"] == "dots")
     names = [name.format(at) for at in range(number)]
     data["prints"] = [
