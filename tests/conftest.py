@@ -95,10 +95,14 @@ def bag_from(text: str, *name: str) -> Project:
     return from_text(text, *name).project()
 
 
+# Of what the bags of a job share, what there was not before there were jobs.
+SINCE_FLAT = ("first_seams", "cut_from", "cut_for", "cutting", "pricing")
+
+
 def flat_text(project: Project) -> str:
     """A bag as format 4 had it: all in one, before there were jobs."""
     job = json.loads(to_text(job_of(project)))
-    for later in ("first_seams", "cut_from", "cut_for", "cutting", "pricing", "mark"):
+    for later in (*SINCE_FLAT, "mark"):
         job["shared"].pop(later)
     flat = {**job["shared"], **job["bags"][0], "format": 4}
     return json.dumps(flat, ensure_ascii=False, indent=2, sort_keys=True) + "\n"

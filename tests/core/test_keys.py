@@ -29,6 +29,7 @@ F = Fraction
         ("edge.bias.short", "bias"),
         ("edge.piping.seam", "piping"),
         ("edge.strap.join", "straps"),
+        ("edge.strap.back", "straps"),
         ("edge.ring", "straps"),
         ("edge.slider", "straps"),
         ("edge.metal", "closing"),

@@ -130,6 +130,9 @@ CASES = {
         ),
         F(24),
     ),
+    "edge.strap.back": tote(
+        shape=ShapeChoice(kind="satchel", sizes={"strap_length": F(3)}), strap=Strap(slider=True)
+    ),
     "edge.metal": tote(
         shape=ShapeChoice(kind="flat-pouch", sizes={"width": F(9), "height": F(6)}),
         zipper=Zipper(teeth="metal"),

@@ -162,7 +162,7 @@ def shelf_csv(shelf: Shelf, units: Units) -> str:
                 "" if row.length is None else exact(row.length, unit=True),
                 row.number,
                 row.place,
-                "" if row.price is None else f"{row.price:g}",
+                "" if row.price is None else f"{row.price:.12g}",
                 row.date,
                 row.note,
                 row.kept_for,

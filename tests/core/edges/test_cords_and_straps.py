@@ -124,3 +124,40 @@ def test_bare_webbing_has_no_joins_and_no_cloth():
     made, strap = strapped(length=110, made="webbing")
     assert (strap.joins.value, strap.strip) == (0, None)
     assert cut_strips(made) == []
+
+
+@pytest.mark.parametrize(
+    ("made", "length", "cut"),
+    [
+        # Cloth: a strip of that length, 4 × 1½ wide; stiffened but for ½ in at either end.
+        ("cloth", F(3), {("strip to fold", F(3), F(6)), ("interfacing", F(2), F(3))}),
+        ("cloth", F(1), {("strip to fold", F(1), F(6))}),
+        ("cloth", F(1, 2), {("strip to fold", F(1, 2), F(6))}),
+        # A cover runs as far as the stiffening of cloth would; the webbing is bought by its length.
+        ("covered", F(3), {("strip to fold", F(2), F(3))}),
+        ("covered", F(1), set()),
+        ("covered", F(1, 2), set()),
+    ],
+)
+def test_between_ends_that_take_all_of_a_strap_nothing_is_cut(made, length, cut):
+    shape = ShapeChoice(kind="satchel", sizes={"strap_length": length, "strap_cut": F(6)})
+    bag = plan(project_of("satchel", shape=shape, strap=Strap(made=made)))
+    found = {
+        (item.what, item.width.value, item.height.value)
+        for item in bag.items
+        if item.owner.keys == ("strap",)
+    }
+    assert found == cut
+
+
+@pytest.mark.parametrize(("length", "longest"), [(F(3), None), (F(25, 8), F(1, 8))])
+def test_a_slider_runs_on_what_is_left_between_its_ends(length, longest):
+    """Turned back 1½ at both ends."""
+    shape = ShapeChoice(kind="satchel", sizes={"strap_length": length})
+    made = plan(project_of("satchel", shape=shape, strap=Strap(slider=True)))
+    (strap,) = [one for one in made.edging.straps if one.part.key == "strap"]
+    assert (strap.longest and strap.longest.value) == longest
+    blocked = [snag.why for snag in made.snags if snag.key == "edge.strap.back"]
+    assert len(blocked) == (longest is None)
+    if blocked:
+        assert blocked[0].startswith("Turned back 1½ in at both ends, nothing is left of 3 in")

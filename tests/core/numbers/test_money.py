@@ -1,11 +1,13 @@
 """Amounts as people write them."""
 
+import re
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.money import MoneyError, read_money, write_money
+from tessil.core.numbers.money import MoneyError, kept_money, read_money, write_money
 
 F = Fraction
 
@@ -50,4 +52,22 @@ def test_an_amount_is_read_or_refused_in_a_sentence(text, amount):
 
 @given(st.fractions(0, 10**6, max_denominator=10**9))
 def test_an_amount_in_a_file_is_read_back_exactly(amount):
-    assert read_money(write_money(F(amount.numerator, amount.denominator))) == amount
+    assert kept_money(write_money(F(amount.numerator, amount.denominator))) == amount
+
+
+@given(st.integers(1, 999_999), st.integers(1, 9))
+def test_a_point_in_a_file_parts_no_thousands(amount, places):
+    """Three figures after it are thousandths there: 1.125 is what an inch costs at 40.50 a yard."""
+    assert kept_money(write_money(F(amount, 10**places))) == F(amount, 10**places)
+    assert kept_money(f"{amount}.125") == amount + F(1, 8)
+
+
+@pytest.mark.parametrize("text", ["1,234.50", "€ 12", "1/3", "", "1000001", "1e9"])
+def test_all_else_in_a_file_is_read_as_people_write(text):
+    try:
+        amount = read_money(text)
+    except MoneyError as trouble:
+        with pytest.raises(MoneyError, match=re.escape(str(trouble))):
+            kept_money(text)
+    else:
+        assert kept_money(text) == amount

@@ -5,7 +5,7 @@ import itertools
 
 import pytest
 
-from tessil.core.brief.choice import Base
+from tessil.core.brief.choice import Base, ShapeChoice
 from tessil.core.edits import applied, edit
 from tessil.core.making.acts.whole import making_of
 from tessil.core.numbers.exact import Fraction
@@ -132,3 +132,12 @@ def test_a_flat_bag_has_nothing_on_a_base():
     assert not cut(made, "stiffener")
     assert not cut(made, "strip to fold")
     assert not [p for p in made.placed if p.key.startswith("base:")]
+
+
+def test_a_sleeve_as_wide_as_its_seams_holds_nothing():
+    """A base ¼ deep: of its stiffener nothing would be left, so that only the sleeve is cut."""
+    sizes = {"width": F(11), "height": F(12), "depth": F(1, 4)}
+    shape = ShapeChoice(kind="tote", way="finished", sizes=sizes)
+    made = plan(tote(shape=shape, base=Base(stiffener="sleeve")))
+    assert cut(made, "stiffener") == []
+    assert len(cut(made, "sleeve")) == 1

@@ -111,10 +111,7 @@ def _layer_items(panel: PanelPlan, bags: Figure, in_hoop: bool) -> list[CutItem]
             material=not layer.cloth,
         )
         for layer in panel.layers
-        if layer.role != "top"
-        and not (in_hoop and layer.rule == "hoop")
-        and layer.width.value > 0
-        and layer.height.value > 0
+        if layer.role != "top" and not (in_hoop and layer.rule == "hoop")
     ]
 
 
@@ -332,7 +329,8 @@ class Lain(Record, frozen=True):
 
 
 def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
-    """Every piece to cut for the job, panel by panel."""
+    """Every piece to cut for the job, panel by panel.  What its allowances leave nothing of, such as
+    a stiffener for a base as deep as its sleeve's seams, is not cut."""
     panels, groups, binding, edging = lain.panels, lain.groups, lain.binding, lain.edging
     bags = count("bags", task.bags)
     usable = given("usable width", task.stock.usable_width)
@@ -374,6 +372,7 @@ def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
     items += base_items(bags, task)
     items += snap_items(_unbacked(panels, task.snaps), bags)
     items += edge_items(edging, bags, task)
+    items = [item for item in items if min(item.width.value, item.height.value) > 0]
     items = placed_items(_from_hand(items, task), task)
     return tuple(item for item in items if item.number.value)
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from tessil.core.edges.binding import CORNER_CLEAR, BindingPlan, begin_strips, joined_length
 from tessil.core.edges.presets import CARRIED
 from tessil.core.edges.runs import bound_edge
-from tessil.core.edges.straps import StrapPlan
+from tessil.core.edges.straps import StrapPlan, slides
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_up
@@ -216,6 +216,16 @@ def _strap(plan: Plan, strap: StrapPlan) -> Iterator[Snag]:
             f"A strap of {_read(plan, part.length.value)} is short for carrying it so",
             f"From {_read(plan, least[0])} to {_read(plan, least[2])} are usual (common practice).",
             edit(f"Cut it {_read(plan, least[1])}", ("shape.sizes.strap_length", least[1])),
+        )
+    if slides(choice, part) and strap.longest is None:
+        yield _snag(
+            plan,
+            "edge.strap.back",
+            Weight.BLOCKS,
+            "The strap is turned back over all of its length",
+            f"Turned back {_read(plan, choice.turned_back)} at both ends, nothing is left of "
+            f"{_read(plan, part.length.value)} for the slider to run on.",
+            edit("Leave the slider out", ("strap.slider", False)),
         )
     if strap.longest is not None and not strap.slider:
         yield _snag(

@@ -67,13 +67,13 @@ _PRESSED = given("pressed in at each edge", Fraction(1, 4), Basis.PRACTICE)
 
 
 def _strip(part: Attachment, choice: Strap, finished: Figure) -> Strip | None:
-    """Cloth alone is cut four times as wide as it ends, round webbing twice; a top and an underside
-    as wide as it ends and both edges pressed in."""
+    """Cloth alone is cut four times as wide as it ends, round webbing twice, where there is any
+    between its ends; a top and an underside as wide as it ends and both edges pressed in."""
     if choice.made == "webbing":
         return None
     if choice.made == "covered":
         length = (part.length - 2 * _SHORT).called("cover, length")
-        return Strip((2 * finished).called("cover, width"), length)
+        return Strip((2 * finished).called("cover, width"), length) if length.value > 0 else None
     if choice.made == "underside":
         return Strip((finished + 2 * _PRESSED).called("strip, cut width"), part.length, 2)
     return Strip(part.cut, part.length)
@@ -93,12 +93,18 @@ def _strips(part: Attachment, usable: Figure, takes: Figure, strip: Strip | None
 
 
 def _interfacing(part: Attachment, choice: Strap, finished: Figure) -> tuple[Figure, Figure] | None:
-    """Width and length: in a folded strip twice as wide as that ends, on an underside as wide."""
+    """Width and length: in a folded strip twice as wide as that ends, on an underside as wide; none
+    in one so short that nothing is left between its ends."""
     if choice.made not in STIFFENED or not choice.interfaced:
         return None
     width = finished if choice.made == "underside" else 2 * finished
     length = (part.length - 2 * _SHORT).called("interfacing, length")
-    return width.called("interfacing, width"), length
+    return (width.called("interfacing, width"), length) if length.value > 0 else None
+
+
+def slides(choice: Strap, part: Attachment) -> bool:
+    """Whether a slider makes it shorter and longer."""
+    return choice.slider and part.key == "strap" and part.ends != "tied"
 
 
 def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
@@ -114,9 +120,9 @@ def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:
     takes = _SEAMS if strip is None or choice.joins == "straight" else strip.width
     strips = _strips(part, usable, takes, strip).called("strips for each")
     webbing = part.length.called("webbing, length") if choice.made in OF_WEBBING else None
-    adjusts = choice.slider and part.key == "strap" and part.ends != "tied"
     back = given("turned back", choice.turned_back)
-    longest = (part.length - 2 * back).called("strap at its longest") if adjusts else None
+    between = (part.length - 2 * back).called("strap at its longest")
+    longest = between if slides(choice, part) and between.value > 0 else None
     # The strap runs from the slider through the ring and back to the slider: drawn up to the other
     # ring, it lies double all the way (geometry).
     shortest = (longest / 2).called("strap at its shortest") if longest is not None else None

@@ -19,7 +19,7 @@ from tessil.core.numbers.lengths import (
     read_length,
     write_exact,
 )
-from tessil.core.numbers.money import MOST, read_money, write_money
+from tessil.core.numbers.money import MOST, kept_money, write_money
 from tessil.core.numbers.records import Record
 
 if TYPE_CHECKING:
@@ -177,9 +177,9 @@ def _money(value: Any) -> Fraction:
             raise ValueError("An amount from 0 to 1,000,000 goes here.")
         return value
     if isinstance(value, (int, float)) and not isinstance(value, bool):
-        return read_money(str(value))
+        return kept_money(str(value))
     if isinstance(value, str):
-        return read_money(value)
+        return kept_money(value)
     raise ValueError("An amount of money goes here, such as 12.50.")
 
 

@@ -58,6 +58,16 @@ def _number(text: str) -> Fraction:
     return Fraction(int(over + under), 10 ** len(under))
 
 
+def kept_money(text: str) -> Fraction:
+    """An amount as a file keeps it, where a single point is the decimal one however many figures
+    follow it; else as people write it.  Raises MoneyError as ``read_money`` does."""
+    if not _PLAIN.fullmatch(text):
+        return read_money(text)
+    over, _, under = text.partition(".")
+    value = Fraction(int(over + under), 10 ** len(under))
+    return value if value <= MOST else read_money(text)
+
+
 def write_money(value: Fraction) -> str:
     """An amount for a file: a decimal where it is one, else p/q."""
     scaled = value * 10**6
