@@ -329,8 +329,8 @@ class Lain(Record, frozen=True):
 
 
 def cut_list(lain: Lain, task: CutTask) -> tuple[CutItem, ...]:
-    """Every piece to cut for the job, panel by panel.  What its allowances leave nothing of, such as
-    a stiffener for a base as deep as its sleeve's seams, is not cut."""
+    """Every piece to cut for the job, panel by panel.  What its allowances leave nothing of, such
+    as a stiffener for a base as deep as its sleeve's seams, is not cut."""
     panels, groups, binding, edging = lain.panels, lain.groups, lain.binding, lain.edging
     bags = count("bags", task.bags)
     usable = given("usable width", task.stock.usable_width)
