@@ -8,6 +8,7 @@ import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtWidgets import QApplication
 
+from tessil.core.edits import edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.snags import Stage
 from tessil.drawing.picture import Badge, Cloth, Label
@@ -290,3 +291,14 @@ def test_piping_along_some_sides_is_chosen_and_shown(satchel):
     assert {run.edge.side for run in window.desk.plan.edging.piping.runs} == {"left", "right"}
     assert satchel.field("piping.sides").currentText() == "the sides"
     assert "piping.overlap" not in window.column.fields  # its ends go into the seams across
+
+
+def test_a_snag_of_the_straps_is_not_drawn_where_a_panel_would_lie(satchel):
+    window = satchel.window
+    assert window.desk.attempt(edit("", ("shape.sizes.strap_length", Fraction(20)))) == ""
+    row = next(row for row in window.snags.rows if row.snag.key == "edge.strap")
+    satchel.click(row.head)
+    assert window.desk.seen.leaf[Stage.EDGE] == "straps"
+    items = window.bench.picture.items
+    assert [item.number for item in items if isinstance(item, Badge)] == [1]
+    assert not [item for item in items if getattr(item, "picked", False)]

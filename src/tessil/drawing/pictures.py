@@ -353,6 +353,11 @@ _SHOWN_ON = {
 }
 
 
+def seat_of(snag: Snag) -> Place | None:
+    """Where a snag sits on the bench of its leaf; nowhere on one that shows no panel."""
+    return None if snag.leaf in LOOSE else snag.place
+
+
 def snag_number(plan: Plan, snag: Snag) -> int:
     """The number a snag carries everywhere: its place in the plan's list."""
     return plan.snags.index(snag) + 1

@@ -26,7 +26,7 @@ from tessil.core.snags import Stage, by_stage
 from tessil.core.words.refusals import printable
 from tessil.drawing import theme
 from tessil.drawing.picture import Picture
-from tessil.drawing.pictures import thumbnail
+from tessil.drawing.pictures import seat_of, thumbnail
 from tessil.files import recovery
 from tessil.files.projectfile import FileTrouble, state_on_disk
 from tessil.files.report import finished_short, finished_text
@@ -336,7 +336,7 @@ class Window(BarredWindow):
         desk, seen = self.desk, self.desk.seen
         place = seen.picked.place if seen.picked else None
         if seen.snag is not None:
-            place = seen.snag.place
+            place = seat_of(seen.snag)
         found = self.cutter.on_bench(looked)
         view = view_of(seen, place, found, *self.maker.shown(), self.pricer.shown())
         metric = desk.project.units == "metric"
