@@ -53,7 +53,11 @@ def test_the_window_starts_and_ends_as_a_program():
         "def furnish(*args):\n"
         "    window = real(*args)\n"
         "    window.wait = QTimer(window, interval=50)\n"
-        "    window.wait.timeout.connect(lambda: 'pydantic' in sys.modules and window.quit())\n"
+        "    def look():\n"
+        "        if 'pydantic' in sys.modules:\n"
+        "            print(app.QApplication.windowIcon().isNull())\n"
+        "            window.quit()\n"
+        "    window.wait.timeout.connect(look)\n"
         "    window.wait.start()\n"
         "    print(window.desk.project.name, 'pydantic' in sys.modules)\n"
         "    return window\n"
@@ -61,6 +65,6 @@ def test_the_window_starts_and_ends_as_a_program():
         "sys.exit(app.run(None, demo=True))\n"
     )
     done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, timeout=60)
-    # What checks entries is loaded beside the window, once it is there.
-    assert done.stdout.strip() == "Rehearsal satchel False"
+    # What checks entries is loaded beside the window, and the frame has its icon, once it is there.
+    assert done.stdout.split("\n")[:2] == ["Rehearsal satchel False", "False"]
     assert done.returncode == 0, done.stderr
