@@ -27,6 +27,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from edges import biasing
 from layouts import courses, layouts, pieces_on_the_bench
 from quilting import fitting, lines, sliding
+from speed import Speed
 
 if TYPE_CHECKING:
     from tessil.core.bag.net import Net
@@ -62,18 +63,22 @@ PEAK = (
 )
 
 
+SPEED = Speed()
+
+
 def afresh(net: Net) -> Net:
     """The same net in rows of its own, of which nothing is remembered."""
     return replace(net, sheets=(*net.sheets,), seams=(*net.seams,), tapes=(*net.tapes,))
 
 
 def percentiles(seconds: list[float]) -> str:
-    """Median, 95th percentile and worst, in milliseconds."""
+    """Median, 95th percentile and worst, in milliseconds; and how much of its own speed the machine
+    gives, taken as soon as they are measured."""
     ordered = sorted(seconds)
     p95 = ordered[min(int(len(ordered) * 0.95), len(ordered) - 1)]
     return (
         f"median {statistics.median(ordered) * 1000:.2f} ms, p95 {p95 * 1000:.2f} ms, "
-        f"worst {ordered[-1] * 1000:.2f} ms (n={len(ordered)})"
+        f"worst {ordered[-1] * 1000:.2f} ms (n={len(ordered)}, at {SPEED.share():.0%} of speed)"
     )
 
 
