@@ -2,7 +2,7 @@
 
 import pytest
 
-from tessil.core.brief.choice import Held, ShapeChoice, Thing
+from tessil.core.brief.choice import Base, Held, ShapeChoice, Thing
 from tessil.core.choosing import measure
 from tessil.core.edges.choice import Bias, BiasPiece, Piping, Strap, Zipper
 from tessil.core.edits import applied, edit
@@ -141,6 +141,12 @@ CASES = {
     "edge.narrow": applied(tote(), edit("", ("binding.cut", F(3, 2)))),
     "fit.depth": tote(hold=_held(thickness=F(5))),
     "fit.height": tote(hold=_held(height=F(14))),
+    "trim.base": tote(
+        shape=ShapeChoice(
+            kind="tote", way="finished", sizes={"width": F(11), "height": F(12), "depth": F(1, 4)}
+        ),
+        base=Base(stiffener="sleeve"),
+    ),
     "trim.match.back.width": _measured("trimmed", F(29, 2), F(111, 8), panel="back"),
     "cut.set.front": with_front(
         tote(stock=tote().stock.model_copy(update={"usable_width": F(12)})),

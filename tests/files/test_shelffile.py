@@ -161,6 +161,25 @@ def test_lists_of_any_spreadsheet(tmp_path, between, encoding):
 
 
 @pytest.mark.parametrize(
+    ("written", "price"),
+    [
+        ("1.125", 1.125),
+        ("12345.67", 12345.67),
+        ("1,234", 1234),
+        ("1.234,50 €", 1234.5),
+        (",5", 0.5),
+    ],
+)
+def test_prices_are_read_as_written_by_us_or_by_people(tmp_path, written, price):
+    path = tmp_path / "list.csv"
+    path.write_text(f"name;price\noat;{written}\n", "utf-8")
+    shelf = read_shelf(path, NOTHING, "inch")
+    assert [row.price for row in shelf.rows] == [price]
+    path.write_text(shelf_csv(shelf, "inch"), "utf-8")
+    assert [row.price for row in read_shelf(path, NOTHING, "inch").rows] == [price]
+
+
+@pytest.mark.parametrize(
     ("text", "says"),
     [
         ("width,length\n1,2\n", "no column “name”"),

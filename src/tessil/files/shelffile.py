@@ -12,6 +12,7 @@ from typing import Any, get_args
 from tessil.core.numbers.corners import read_corners
 from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.lengths import FARTHEST, LengthError, Units, read_length
+from tessil.core.numbers.money import MoneyError, kept_money
 from tessil.core.numbers.rulers import rulers
 from tessil.core.shelf.outlines import largest_inside
 from tessil.core.shelf.rows import MOST_ROWS, NOTHING, Kind, Row, Shelf, fresh_id, merged_shelves
@@ -211,9 +212,9 @@ def _row(cells: Cells, where: str, units: Units, id_: str) -> Row:
         if "corners" in fields:
             fields |= _corners(fields["corners"], units)
         if "price" in fields:
-            fields["price"] = fields["price"].replace(",", ".")
+            fields["price"] = float(kept_money(fields["price"]))
         return Row(**fields)
-    except LengthError as error:
+    except (LengthError, MoneyError) as error:
         raise FileTrouble(f"{where}: {printable(str(error))}") from None
     except Refused as error:
         raise FileTrouble(f"{where}: {first_refusal(error)}") from None

@@ -148,6 +148,10 @@ def test_between_ends_that_take_all_of_a_strap_nothing_is_cut(made, length, cut)
         if item.owner.keys == ("strap",)
     }
     assert found == cut
+    covers = [
+        deed for deed in making_of(bag, bag.project.making).deeds if deed.what == "strap.cover"
+    ]
+    assert len(covers) == (made == "covered" and bool(cut))
 
 
 @pytest.mark.parametrize(("length", "longest"), [(F(3), None), (F(25, 8), F(1, 8))])
@@ -157,6 +161,8 @@ def test_a_slider_runs_on_what_is_left_between_its_ends(length, longest):
     made = plan(project_of("satchel", shape=shape, strap=Strap(slider=True)))
     (strap,) = [one for one in made.edging.straps if one.part.key == "strap"]
     assert (strap.longest and strap.longest.value) == longest
+    threads = [one for one in making_of(made, made.project.making).deeds if "thread" in one.what]
+    assert len(threads) == (longest is not None)
     blocked = [snag.why for snag in made.snags if snag.key == "edge.strap.back"]
     assert len(blocked) == (longest is None)
     if blocked:

@@ -57,6 +57,9 @@ class Held(Decided):
     minded: bool = False
 
 
+SLIDES = Fraction(1, 4)  # smaller each way, a stiffener slides into its sleeve; common practice
+
+
 class Base(Decided):
     """What lies on the base of a boxed bag: a strip of cloth over its open seam, ``strip_width``
     wide once its edges are turned; a stiffener ``fused`` over that, in a ``sleeve`` of cloth, or on

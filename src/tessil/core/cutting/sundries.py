@@ -5,6 +5,7 @@ from __future__ import annotations
 from msgspec.structs import replace
 
 from tessil.core.bag.ids import CutKind, CutNote, CutOwner
+from tessil.core.brief.choice import SLIDES
 from tessil.core.cutting.item import CutItem, times
 from tessil.core.cutting.task import CutTask
 from tessil.core.edges.binding import EdgeStrip, pooled
@@ -104,7 +105,7 @@ def base_items(bags: Figure, task: CutTask) -> list[CutItem]:
         return items
     size = long.called("base, length"), deep.called("base, depth")
     if base.stiffener == "sleeve":
-        less = given("less, so that it slides", Fraction(1, 4), Basis.PRACTICE)
+        less = given("less, so that it slides", SLIDES, Basis.PRACTICE)
         size = (long - less).called("stiffener, length"), (deep - less).called("stiffener, depth")
         seam = 2 * given("sleeve seams", task.side_seam)
         cloth = (long + seam).called("sleeve, length"), (2 * deep + seam).called("sleeve, cut")

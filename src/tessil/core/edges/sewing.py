@@ -91,7 +91,7 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         return
     if task.strap.made == "cloth":
         yield Do("strap.fold")
-    elif task.strap.made == "covered":
+    elif task.strap.made == "covered" and any(strap.strip is not None for strap in edging.straps):
         yield Do("strap.cover")
     elif task.strap.made == "underside":
         yield Do("strap.underside")
@@ -103,7 +103,7 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
     yield Do("strap.check")
     if any(strap.patch is not None for strap in edging.straps):
         yield Do("strap.patch")
-    if task.strap.slider:
+    if any(strap.longest is not None for strap in edging.straps):
         ends = {strap.slider for strap in edging.straps if strap.joins.whole}
         if ends and "" not in ends:
             yield Do(f"strap.slider-{ends.pop()}")

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from tessil.core.brief.choice import SLIDES
 from tessil.core.choosing import choose, forget, measure
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_down, round_up
 from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
-from tessil.core.panels.places import measured_way
+from tessil.core.panels.places import across, measured_way
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
 
@@ -19,6 +20,26 @@ def trim_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """Snags of trimming one panel."""
     yield from _too_small(plan, panel)
     yield from _mismatched(plan, panel)
+    if panel.key == plan.shape.leader:
+        yield from _shallow(plan, panel)
+
+
+def _shallow(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
+    """A stiffener in a sleeve on a base that leaves nothing of it."""
+    wanted = plan.project.base.stiffener == "sleeve" and plan.bag.floor is not None
+    if not wanted or any(item.what == "stiffener" for item in plan.items):
+        return
+    yield Snag(
+        key="trim.base",
+        stage=Stage.TRIM,
+        weight=Weight.BLOCKS,
+        title="The base is too shallow for a stiffener in a sleeve",
+        why=f"It is cut {plan.marks.notation.read_off(SLIDES, unit=True)} smaller each way, so as "
+        "to slide: nothing is left of it.",
+        panel=panel.key,
+        place=across(panel, 1.0),
+        fixes=(edit("Leave the stiffener out", ("base.stiffener", "none")),),
+    )
 
 
 def _shortfalls(panel: PanelPlan) -> list[tuple[str, Inches, bool]]:
