@@ -6,7 +6,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from typing import Any
-from weakref import WeakSet
+from weakref import WeakKeyDictionary
 
 from PySide6.QtCore import QEvent, QRectF, Qt, QTimer, Signal
 from PySide6.QtGui import (
@@ -32,7 +32,8 @@ from tessil.drawing.fonts import text_font
 from tessil.ui.widgets.dressed import show_state
 
 ERROR_DELAY = 600  # a sum half typed is not yet a mistake
-_unread: WeakSet[TypedField] = WeakSet()  # fields that hold what is not read, or say what is wrong
+# Fields that hold what is not read, or say what is wrong, in the order in which they came to it.
+_unread: WeakKeyDictionary[TypedField, None] = WeakKeyDictionary()
 
 Read = Callable[[str], Any]
 Write = Callable[[Any], str]
@@ -53,7 +54,7 @@ def answered(attempt: Try) -> Try:
 
 def unread(inside: QWidget) -> list[TypedField]:
     """The fields in there that hold what is not read, or say what is wrong."""
-    return [field for field in _unread if isValid(field) and inside.isAncestorOf(field)]
+    return [field for field in list(_unread) if isValid(field) and inside.isAncestorOf(field)]
 
 
 class TypedField(QLineEdit):
@@ -94,7 +95,7 @@ class TypedField(QLineEdit):
     def dirty(self, dirty: bool) -> None:
         self._dirty = dirty
         if dirty:
-            _unread.add(self)
+            _unread[self] = None
 
     def show_empty(self, words: str) -> None:
         """What an empty field means."""
@@ -171,7 +172,7 @@ class TypedField(QLineEdit):
 
     def _tell(self, sentence: str) -> None:
         if sentence:
-            _unread.add(self)
+            _unread[self] = None
         show_state(self, "wrong", bool(sentence))
         self.told.emit(sentence)
 
@@ -182,7 +183,7 @@ class TypedField(QLineEdit):
         self._late.stop()
         self._tell("")
         self.show_value(self.value)
-        _unread.discard(self)
+        _unread.pop(self, None)
 
     def give_back(self) -> bool:
         """Put back what stood here when the hands came; whether there was anything to put back."""
