@@ -33,11 +33,18 @@ from tests.outside.test_every_shape_on_paper import project_of
 POINTS_PER_MM = 72 / 25.4
 
 
-def test_a_project_file_keeps_its_own_schema(demo):
-    validator = jsonschema.Draft202012Validator(schema())
-    validator.check_schema(schema())
+@pytest.fixture(scope="module")
+def others():
+    """A general validator of project files; that the schema is one is asked once."""
+    kind = jsonschema.Draft202012Validator
+    told = schema()
+    kind.check_schema(told)
+    return kind(told)
+
+
+def test_a_project_file_keeps_its_own_schema(demo, others):
     for project in (demo, tote(), tote(units="metric")):
-        validator.validate(json.loads(to_text(job_of(project))))
+        others.validate(json.loads(to_text(job_of(project))))
 
 
 @pytest.mark.parametrize(
@@ -50,11 +57,11 @@ def test_a_project_file_keeps_its_own_schema(demo):
         lambda data: data["shared"]["prints"][0].update(ground="reddish"),
     ],
 )
-def test_the_schema_refuses_what_the_program_refuses(demo, spoil):
+def test_the_schema_refuses_what_the_program_refuses(demo, others, spoil):
     data = json.loads(to_text(job_of(demo)))
     spoil(data)
     with pytest.raises(jsonschema.ValidationError):
-        jsonschema.validate(data, schema())
+        others.validate(data)
 
 
 @pytest.fixture(scope="module")
@@ -255,9 +262,9 @@ def test_the_report_is_plain_json_with_every_figure_explained(demo):
 
 
 @pytest.mark.parametrize("key", SHAPES)
-def test_every_shape_is_reported_saved_printed_and_drawn(key, qapp):
+def test_every_shape_is_reported_saved_printed_and_drawn(key, others, qapp):
     project = project_of(key)
-    jsonschema.validate(json.loads(to_text(job_of(project))), schema())
+    others.validate(json.loads(to_text(job_of(project))))
     made = plan(project)
     data = json.loads(json.dumps(report_data(made)))
     assert data["shape"] == key

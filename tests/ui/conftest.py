@@ -14,6 +14,7 @@ from tessil.ui import desk as desk_module
 from tessil.ui import window as window_module
 from tessil.ui.app import dress
 from tessil.ui.window import LATE_MS, Window
+from tests.conftest import job_tote
 
 
 @pytest.fixture(scope="session")
@@ -158,16 +159,26 @@ def _gone_for_good(qapp):
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
 
+# What a window opens before it is shown, as `tessil --demo` does, by the fixture that asks for it.
+OPENED = {
+    "at_work": lambda window: window.open_demo("rehearsal-satchel"),
+    "clutch_at_work": lambda window: window.open_demo("march-card-clutch"),
+    "pouch_at_work": lambda window: window.open_demo("reed-pouch"),
+    "kit_at_work": lambda window: window.open_demo(),
+    "tote_at_work": lambda window: window.open_job(job_tote(id="mine"), None),
+}
+
+
 @pytest.fixture(scope="session")
 def planned_before(qapp, tmp_path_factory):
-    """What a first window leaves to be remembered of the demo bag; that a memory changes nothing
-    but the time is tested in tests/core/memory."""
+    """What the first window that opened something leaves to be remembered of it, by the fixture
+    that asked for it; that a memory changes nothing but the time is tested in tests/core/memory."""
     home = tmp_path_factory.mktemp("first")
     with pytest.MonkeyPatch.context() as patch:
         for name in ("STATE", "DATA", "CONFIG"):
             patch.setenv(f"XDG_{name}_HOME", str(home / name))
         first = Window()
-        first.open_demo("rehearsal-satchel")
+        OPENED["at_work"](first)
         first.show()
         QApplication.processEvents()
         memory = first.desk.memory
@@ -176,7 +187,7 @@ def planned_before(qapp, tmp_path_factory):
         QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
     gc.collect()
     gc.freeze()  # the toolkit and all that windows need is loaded by now
-    return memory
+    return {"at_work": memory}
 
 
 @pytest.fixture
@@ -186,19 +197,15 @@ def beginning():
 
 @pytest.fixture
 def window(qtbot, request, monkeypatch, planned_before):
-    def remembering():
-        memory = Memory()
-        memory._kept, memory._used = copy(planned_before._kept), copy(planned_before._used)
-        memory._plans = planned_before._plans
-        return memory
-
-    monkeypatch.setattr(desk_module, "Memory", remembering)
+    asked = next((name for name in OPENED if name in request.fixturenames), "")
+    if asked in planned_before:
+        monkeypatch.setattr(desk_module, "Memory", lambda: _copied(planned_before[asked]))
     if "late" not in request.fixturenames:  # all at once: what follows a hand is tested by itself
         monkeypatch.setattr(window_module, "LATE_MS", 0)
     made = Window()
     qtbot.addWidget(made)
-    if "at_work" in request.fixturenames:  # as `tessil --demo`: opened before it is shown
-        made.open_demo("rehearsal-satchel")
+    if asked:
+        OPENED[asked](made)
     with monkeypatch.context() as patch:
         if "beginning" not in request.fixturenames:  # the first page is for tests that begin there
             patch.setattr(Window, "new_bag", lambda self: None)
@@ -206,7 +213,17 @@ def window(qtbot, request, monkeypatch, planned_before):
     qtbot.waitExposed(made)
     made.activateWindow()
     QApplication.processEvents()
+    if asked not in planned_before:
+        planned_before[asked] = _copied(made.desk.memory)
     return made
+
+
+def _copied(memory):
+    """Another memory of the same."""
+    other = Memory()
+    other._kept, other._used = copy(memory._kept), copy(memory._used)
+    other._plans = memory._plans
+    return other
 
 
 @pytest.fixture
@@ -217,4 +234,28 @@ def hands(window, qtbot):
 @pytest.fixture
 def at_work(hands):
     """The demo bag on the bench."""
+    return hands
+
+
+@pytest.fixture
+def clutch_at_work(hands):
+    """The demo's clutch on the bench."""
+    return hands
+
+
+@pytest.fixture
+def pouch_at_work(hands):
+    """The demo's pouch on the bench."""
+    return hands
+
+
+@pytest.fixture
+def kit_at_work(hands):
+    """The demo's kit of four, its first bag on the bench."""
+    return hands
+
+
+@pytest.fixture
+def tote_at_work(hands):
+    """A tote of one's own, with one's own empty logbook."""
     return hands

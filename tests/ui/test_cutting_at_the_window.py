@@ -28,11 +28,10 @@ def found():
 
 
 @pytest.fixture
-def cutting(hands, qtbot, monkeypatch, found):
+def cutting(kit_at_work, qtbot, monkeypatch, found):
     """The kit of four at the cutting stage, its cutting planned by the button."""
     monkeypatch.setattr(cutting_module, "SECONDS", 0.5)
-    window = hands.window
-    window.open_demo()
+    hands, window = kit_at_work, kit_at_work.window
     if found:
         window.desk.attempt(edit("", ("cut_from", "new"), ("cutting", found[0])))
     window.desk.look(stage=Stage.CUT)

@@ -6,13 +6,11 @@ import xml.etree.ElementTree as ET
 
 import pytest
 from PySide6.QtCore import QPoint, Qt
-from PySide6.QtWidgets import QApplication
 
 from tessil.core.edits import edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.snags import Stage
 from tessil.drawing.picture import Badge, Cloth, Label
-from tests.conftest import job_tote
 
 F = Fraction
 LEAVES = ("binding", "bias", "piping", "straps", "closing")
@@ -25,11 +23,9 @@ def satchel(at_work):
 
 
 @pytest.fixture
-def plain(hands):
-    hands.window.open_job(job_tote(id="mine"), None)
-    QApplication.processEvents()
-    hands.ctrl(Qt.Key.Key_6)
-    return hands
+def plain(tote_at_work):
+    tote_at_work.ctrl(Qt.Key.Key_6)
+    return tote_at_work
 
 
 def _words(window):

@@ -16,10 +16,8 @@ ALT = Qt.KeyboardModifier.AltModifier
 
 
 @pytest.fixture
-def kit(at_work):
-    at_work.window.open_demo()
-    QApplication.processEvents()
-    return at_work
+def kit(kit_at_work):
+    return kit_at_work
 
 
 def _alt(hands, key):

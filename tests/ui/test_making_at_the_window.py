@@ -22,11 +22,10 @@ F = Fraction
 
 
 @pytest.fixture
-def pouch(hands):
+def pouch(pouch_at_work):
     """The reed pouch at its making, reached by the stage's dot."""
-    window = hands.window
-    window.open_demo("reed-pouch")
-    hands.click(window.selvage.dots[Stage.MAKE])
+    hands = pouch_at_work
+    hands.click(hands.window.selvage.dots[Stage.MAKE])
     return hands
 
 

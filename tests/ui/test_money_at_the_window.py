@@ -18,10 +18,9 @@ F = Fraction
 
 
 @pytest.fixture
-def pouch(hands):
+def pouch(kit_at_work):
     """The reed pouch of the demo's kit at its making, six together."""
-    window = hands.window
-    window.open_demo()
+    hands, window = kit_at_work, kit_at_work.window
     window.desk.turn_to(1)
     hands.click(window.selvage.dots[Stage.MAKE])
     hands.leaf("time")

@@ -16,10 +16,9 @@ F = Fraction
 
 
 @pytest.fixture
-def clutch(hands):
+def clutch(clutch_at_work):
     """The demo clutch at its prints."""
-    hands.window.open_demo("march-card-clutch")
-    QApplication.processEvents()
+    hands = clutch_at_work
     hands.ctrl(Qt.Key.Key_2)
     hands.leaf("prints")
     return hands

@@ -18,11 +18,9 @@ F = Fraction
 
 
 @pytest.fixture
-def plain(hands):
+def plain(tote_at_work):
     """A tote of one's own, with one's own empty logbook."""
-    hands.window.open_job(job_tote(id="mine"), None)
-    QApplication.processEvents()
-    return hands
+    return tote_at_work
 
 
 def _at(bench, x, y):

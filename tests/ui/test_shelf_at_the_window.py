@@ -24,10 +24,9 @@ RGB = QImage.Format.Format_RGB888
 
 
 @pytest.fixture
-def shelf(hands):
+def shelf(kit_at_work):
     """The demo's shelf, come to by its key."""
-    hands.window.open_demo()
-    QApplication.processEvents()
+    hands = kit_at_work
     hands.ctrl(Qt.Key.Key_H)
     assert hands.window.pages.currentWidget() is hands.window.shelf_page
     return hands
