@@ -113,6 +113,36 @@ def test_another_project_does_not_swallow_unsaved_work(at_work, tmp_path):
     assert recovery.find_lost() == []
 
 
+def test_kept_work_is_offered_when_nothing_else_is_asked(at_work, tmp_path):
+    """Both bars over a low window left no room for the bench above its ladder."""
+    window = at_work.window
+    window.resize(1100, 700)
+    recovery.keep(job_tote(bags=4), None)
+    kept = recovery._own_path()
+    kept.rename(kept.with_name("recovery-999999997.json"))
+    window.bar.offer(recovery.find_lost())
+    least = window.minimumSizeHint().height()
+    assert window.bar.isVisible()
+    at_work.ctrl(Qt.Key.Key_O)
+    assert window.file_bar.isVisible()
+    assert not window.bar.isVisible()
+    assert window.minimumSizeHint().height() <= least + 8
+    at_work.press(Qt.Key.Key_Escape)
+    assert not window.file_bar.isVisible()
+    assert window.bar.isVisible()
+    at_work.ctrl(Qt.Key.Key_O)
+    other = tmp_path / "other.tessil"
+    save_bag(tote(bags=9), other)
+    at_work.type(str(other))
+    at_work.press(Qt.Key.Key_Return)
+    assert window.desk.project.bags == 9
+    assert window.bar.isVisible()  # nothing is asked any more
+    at_work.click(window.bar.later)
+    at_work.ctrl(Qt.Key.Key_O)
+    at_work.press(Qt.Key.Key_Escape)
+    assert not window.bar.isVisible()  # later is later
+
+
 def test_a_file_that_will_not_open_puts_nothing_aside(at_work, tmp_path):
     window = at_work.window
     at_work.click(window.bags)

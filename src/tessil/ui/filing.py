@@ -44,6 +44,7 @@ from tessil.ui.widgets.tray import UnsavedDot
 if TYPE_CHECKING:
     from tessil.files.printing import Pages
     from tessil.ui.widgets.filebar import FileBar
+    from tessil.ui.widgets.recoverybar import RecoveryBar
 
 BOOK_MS, BOOK_MOST_MS = 200, 1000
 LONGEST_STEM = 120  # bytes of a file's name that is offered
@@ -53,6 +54,7 @@ class FilingWindow(QMainWindow):
     """The desk, the file bar, and every way between the desk and the disk."""
 
     root: QVBoxLayout  # what is told over the pages, then the pages
+    bar: RecoveryBar
 
     def __init__(self, frame: QWidget | None = None) -> None:
         super().__init__(frame)
@@ -76,6 +78,7 @@ class FilingWindow(QMainWindow):
 
         bar = FileBar()
         self.root.insertWidget(self.root.count() - 1, bar)
+        self.bar.give_way_to(bar)
         return bar
 
     def begin_project(self, project: Project) -> str:

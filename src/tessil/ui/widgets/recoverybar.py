@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import QEvent, QObject, Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from tessil.files import recovery
@@ -12,7 +12,9 @@ from tessil.ui.widgets.words import Words
 class RecoveryBar(QWidget):
     """One line for the newest kept work; the page of all kept work is a button away.
 
-    ``restored`` asks the window to take work up; what it answers goes to ``taken``.
+    ``restored`` asks the window to take work up; what it answers goes to ``taken``.  While another
+    bar asks for something at the same place, this one is out of sight: a low window has no room
+    for both.
     """
 
     restored = Signal(object)
@@ -24,6 +26,7 @@ class RecoveryBar(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.lost: list[recovery.Lost] = []
         self.dropped: recovery.Lost | None = None
+        self.offering = self.stands_back = False
         self.words = Words()
         self.words.setWordWrap(True)
         self.take = QPushButton("Take it up again")
@@ -42,13 +45,27 @@ class RecoveryBar(QWidget):
         self.drop.clicked.connect(self._drop)
         self.back.clicked.connect(self._bring_back)
         self.all.clicked.connect(self.page_wanted)
-        self.later.clicked.connect(self.hide)
+        self.later.clicked.connect(lambda: self._offer(False))
         self.hide()
+
+    def give_way_to(self, other: QWidget) -> None:
+        """Stand back as long as the other bar is shown."""
+        other.installEventFilter(self)
+
+    def eventFilter(self, other: QObject, event: QEvent) -> bool:
+        if event.type() in (QEvent.Type.ShowToParent, QEvent.Type.HideToParent):
+            self.stands_back = event.type() == QEvent.Type.ShowToParent
+            self._offer(self.offering)
+        return False
+
+    def _offer(self, on: bool) -> None:
+        self.offering = on
+        self.setVisible(on and not self.stands_back)
 
     def offer(self, lost: list[recovery.Lost]) -> None:
         """Show the newest, or nothing."""
         self.lost, self.dropped = lost, None
-        self.setVisible(bool(lost))
+        self._offer(bool(lost))
         self._show_buttons()
         if lost:
             newest = lost[0]
@@ -69,7 +86,7 @@ class RecoveryBar(QWidget):
         """Work was taken up; or it could not be, and stays with the sentence that says why."""
         if sentence:
             self.words.setText(f"“{lost.name}” cannot be taken up: {sentence}")
-            self.show()
+            self._offer(True)
         else:
             self.offer(recovery.find_lost())
 
