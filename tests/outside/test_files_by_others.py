@@ -6,6 +6,7 @@ import json
 import struct
 import xml.etree.ElementTree as ET
 from collections import Counter
+from pathlib import Path
 
 import jsonschema
 import pypdf
@@ -30,6 +31,7 @@ from tessil.files.worksheet import pdf_bytes, worksheet
 from tests.conftest import DEMO, load_bag, tote
 from tests.outside.test_every_shape_on_paper import project_of
 
+ROOT = Path(__file__).parents[2]
 POINTS_PER_MM = 72 / 25.4
 
 
@@ -40,6 +42,12 @@ def others():
     told = schema()
     kind.check_schema(told)
     return kind(told)
+
+
+def test_the_published_schema_is_the_one_that_is_kept(others):
+    """What others check a file by, docs/project.schema.json, bound for bound."""
+    kept = json.loads((ROOT / "docs" / "project.schema.json").read_text("utf-8"))
+    assert others.schema == kept
 
 
 def test_a_project_file_keeps_its_own_schema(demo, others):
