@@ -1,19 +1,71 @@
 """What each kind of snag says of its case, how grave it is, where it lies and what mends it.
 
-The sizes are reckoned by hand from the cases (``test_snags.py``), most of them a tote whose front
-is cut 14¾ × 13⅞ with seams of ⅜; common practice, no source.
+The sizes are reckoned by hand from the cases (here and in ``test_snags.py``), most of them a tote
+whose front is cut 14¾ × 13⅞ with seams of ⅜; common practice, no source.
 """
 
 import pytest
 
+from tessil.core.brief.choice import ShapeChoice
+from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.piecing.choice import Scrap
 from tessil.core.plan import plan
+from tessil.core.trimming.choice import Snap
+from tests.conftest import plies, tote, with_front
+from tests.core.edges.test_zipper_ends import pouch
+from tests.core.piecing.test_foundations import flipped
+from tests.core.shapes.test_carrying import BELOW, made
+from tests.core.shapes.test_edge_by_edge import made_of
 from tests.core.test_snags import CASES
+from tests.core.trimming.test_behind import satchel
+from tests.core.trimming.test_marks import SHAPE_SNAGS
+from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
 W, H = F(59, 4), F(111, 8)
 ALL = (0, 0, W, H)
 TOP = (0, 0, W, 0)
+LEGS = {"notch_side": F(13, 4), "notch_fold": F(3), "notch_zip": F(23, 8)}
+FEW = Scrap(width=F(9), height=F(3), number=40, print="red"), Scrap(width=F(1, 2), height=F(3))
+MORE = {
+    "fit.flap": SHAPE_SNAGS["fit.flap"],
+    "fit.zipper-side": project_of(
+        "boxed-zip",
+        shape=ShapeChoice(
+            kind="boxed-zip",
+            way="panel",
+            sizes={"panel_width": F(23), "panel_height": F(21), **LEGS},
+        ),
+    ),
+    "cut.placed.front": with_front(
+        tote(prints=tuple(one.model_copy(update={"placed": True}) for one in tote().prints)),
+        ("piecing.strip_sets", True),
+    ),
+    "cut.wide.oat": tote(
+        prints=tuple(
+            one.model_copy(update={"directional": one.key == "oat"}) for one in tote().prints
+        ),
+        stock=tote().stock.model_copy(update={"usable_width": F(57, 4)}),
+    ),
+    "edge.below": made("tote", BELOW, lining="quilted-in", handle_down="1/4", handle_at=2).project,
+    "edge.dear": pouch(length=F(16)).project,
+    "edge.pull": made("flat-pouch", {"wrist": "loop", "wrist_side": "left"}).project,
+    "edge.tape": pouch(tape=F(9, 8)).project,
+    "edge.top-fold": applied(
+        made_of("offset-pouch").project, edit("", ("shape.sizes.zip_drop", F(3, 8)))
+    ),
+    "piece.overhang.front.0": with_front(
+        tote(), ("piecing.way", "flip"), ("piecing.overhang", F(1, 4))
+    ),
+    "piece.scraps.small.front.0": with_front(tote(scraps=FEW), ("piecing.way", "courses")),
+    "piece.melts.front": with_front(
+        flipped("melting"), ("layers.plies", plies("fusible-fleece", rule="panel", bond="fuse"))
+    ),
+    "mark.behind.lining.mark:0": satchel(F(5)).project,
+    "mark.snap": project_of("satchel", snap=Snap(used=True, female=F(1, 2))),
+}
+CASES_TOLD = CASES | MORE
 MISFIT = (
     "With ease and the thickness of the walls it needs a finished {0} of {1} in; the bag has {2} "
     "in. The front must grow by so much."
@@ -261,17 +313,121 @@ TOLD = {
         "Its length is the usable width, 12 in.",
         ("Cut each strip by itself",),
     ),
+    "fit.flap": (
+        ("warns", "The flap is only ¼ in narrower than the opening"),
+        None,
+        "A flap ends ½ to 1 in (13 to 25 mm) narrower, or it buckles at the sides.",
+        ("Make it ¾ in narrower",),
+    ),
+    # 15¾ × 4⅛ × 6½ are 422.3; turned 13¾ × 5⅛ × 6½ are 458.0
+    "fit.zipper-side": (
+        ("notes", "With the zipper on its shorter side this cloth holds 8 % more"),
+        (0, 0, 23, 0),
+        "The zipper is on the longer side of the panel; turned, the bag is wider and shorter.",
+        ("Put the zipper on the shorter side",),
+    ),
+    "cut.placed.front": (
+        ("notes", "Blue checks is not placed in strips that come from a set"),
+        None,
+        "A set is sewn of whole strips and cut across: its pictures lie as they fall.",
+        ("Cut each strip by itself",),
+    ),
+    # 14¾ of a cloth of 14¼
+    "cut.wide.oat": (
+        ("blocks", "Lining: comes out of Oat plain only turned, and its print has an up"),
+        None,
+        "Upright it is 14¾ in wide, ½ in more than the cloth.",
+        ("Let Oat plain be turned",),
+    ),
+    "edge.below": (
+        ("warns", "¼ in below the edge the handles are sewn into its own stitching"),
+        None,
+        "Their raw ends lie ¼ in above the seam that holds them: they need ½ in.",
+        ("Sew them ½ in below",),
+    ),
+    # 9¾, the panel, and 2 more are 11¾; of 16 6¼ are over the panel
+    "edge.dear": (
+        ("notes", "6¼ in of the zipper in hand are cut off"),
+        (0, 0, F(39, 4), 0),
+        "Of 16 in this bag takes 11¾ in: one so long is dear, and another bag may want it.",
+        ("Take the next standard one",),
+    ),
+    # its end in the side seam; an inch wide, folded, it is ½
+    "edge.pull": (
+        ("notes", "The wrist loop is at the left, the closed pull rests at the right"),
+        None,
+        "One holds the bag by its loop and pulls away from it to open it (common practice).",
+        ("Put the loop at the right", "Let the zipper close to the left"),
+    ),
+    # ¾ and twice ¼ are 1¼; of 1⅛ ⅝ shows, or ³⁄₁₆ at each side are sewn in
+    "edge.tape": (
+        ("warns", "The zipper's tape is ⅛ in too narrow"),
+        (0, 0, F(39, 4), 0),
+        "¾ in that shows and a seam of ¼ in at each side ask for 1¼ in: sewn edge on edge, less of "
+        "it shows.",
+        ("Let ⅝ in of it show", "Sew it in with a seam of ³⁄₁₆ in"),
+    ),
+    "edge.top-fold": (
+        ("notes", "The zipper on the top fold is thick, and its corners end at a slant"),
+        (0, 0, F(39, 4), 0),
+        "Both turned edges and both tapes lie there, up to 12 layers; an inch and a half down the "
+        "face it lies flat and the corners are square (common practice).",
+        ("Set it on the face",),
+    ),
+    "piece.overhang.front.0": (
+        ("warns", "Front: the flipped strips hardly reach past the outline"),
+        ALL,
+        "A strip that shifts a little in sewing leaves bare batting: ½ to 1 in (12 to 25 mm) "
+        "beyond is usual.",
+        ("Reach ¾ in past it",),
+    ),
+    "piece.scraps.small.front.0": (
+        ("notes", "Front: 1 scrap goes into the seams"),
+        ALL,
+        "Narrower than two seams and ¼ in (6 mm) that show.",
+        ("Take them out of the list",),
+    ),
+    "piece.melts.front": (
+        ("warns", "The foundation of the front melts where fusible fleece is fused"),
+        ALL,
+        "This foundation melts: no iron on it; finger-press or roll every seam. Fusing takes a hot "
+        "iron.",
+        ("Sew it on foundation cloth", "Pin what was to be fused"),
+    ),
+    "mark.behind.lining.mark:0": (
+        ("warns", "The slip pocket lies behind the snap, female part"),
+        (5, 3, 4, 5),
+        "Both go through the wall of the front, one from each face: what is sewn last catches the "
+        "other.",
+        ("Move the slip pocket below", "Take the slip pocket away"),
+    ),
+    # set at ½, it belongs at 2⅛: the flap of 3⅞ less the 1¾ at which its own half stands
+    "mark.snap": (
+        ("blocks", "The snap's halves miss each other by 1⅝ in"),
+        None,
+        "The flap comes down 3⅞ in; the female part belongs 2⅛ in below the top edge.",
+        ("Set it where the flap lands",),
+    ),
 }
 
 
 def test_every_case_is_told():
-    assert TOLD.keys() == CASES.keys()
+    assert TOLD.keys() == CASES_TOLD.keys()
+
+
+@pytest.mark.parametrize(
+    ("key", "at"), [(key, at) for key in MORE for at in range(len(TOLD[key][3]))]
+)
+def test_each_way_out_is_one(key, at):
+    snag = next(snag for snag in plan(MORE[key]).snags if snag.key == key)
+    mended = plan(applied(MORE[key], snag.fixes[at]))
+    assert key not in {snag.key for snag in mended.snags}
 
 
 @pytest.mark.parametrize("key", TOLD)
 def test_it_says_so_there_and_why(key):
     said, place, why, fixes = TOLD[key]
-    snag = next(snag for snag in plan(CASES[key]).snags if snag.key == key)
+    snag = next(snag for snag in plan(CASES_TOLD[key]).snags if snag.key == key)
     assert (str(snag.weight), snag.title) == said
     assert snag.why == why
     assert tuple(fix.words for fix in snag.fixes) == fixes
