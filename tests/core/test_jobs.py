@@ -218,6 +218,7 @@ def test_a_single_bag_teaches_under_its_own_name():
     assert [task.panel.key for task in learning.tasks] == ["front"]
     (entry,) = panel_swatches(learning, "2026-05-01")
     assert (entry.width_before, entry.width_after, entry.height_after) == (F(15), F(14), None)
+    assert entry.height_before == F(111, 8)  # quilted high is not measured: as it is trimmed
 
 
 def test_what_single_bags_measured_stays_with_their_shape():

@@ -292,6 +292,23 @@ def test_every_text_and_key_in_the_source_is_of_words(speller, house):
     assert misspelt(speller, texts) - OF_THE_CRAFT - OF_MACHINES - SINGLE == set()
 
 
+RUN_ON = re.compile(r"[a-z)][.,;:!?][A-Za-z]")
+
+
+@pytest.mark.parametrize("house", ["core", "files"])
+def test_after_a_stop_comes_a_space_or_nothing(house):
+    """A stop in the middle of a word is a slip; keys of one word have dots, and no spaces."""
+    texts = {
+        re.sub(r"\{[^}]*\}", " ", text)
+        for path in (Path(tessil.__file__).parent / house).rglob("*.py")
+        for text in constants(path)
+        if " " in text.strip() and not text.startswith(("<", "on:")) and not NO_WORDS.search(text)
+    }
+    assert len(texts) > 200
+    assert [text for text in texts if RUN_ON.search(text)] == []
+    assert RUN_ON.search("choices there are.x")
+
+
 def test_a_slip_of_the_pen_is_seen(speller):
     assert misspelt(speller, ["usable widthx", "the sashing"]) == {"widthx"}
     assert misspelt(speller, ["oat and x plum"]) == {"x"}

@@ -8,6 +8,7 @@ import pytest
 from tessil.core.brief.choice import ShapeChoice
 from tessil.core.cutting.acts.shopping import wares_of
 from tessil.core.edges.choice import Strap
+from tessil.core.edges.presets import CARRIED, CORDS
 from tessil.core.making.acts.whole import making_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
@@ -167,3 +168,26 @@ def test_a_slider_runs_on_what_is_left_between_its_ends(length, longest):
     assert len(blocked) == (longest is None)
     if blocked:
         assert blocked[0].startswith("Turned back 1½ in at both ends, nothing is left of 3 in")
+
+
+@pytest.mark.parametrize(
+    ("way", "inches", "centimetres"),
+    [
+        ("hand", (14, 18, 22), (36, 46, 56)),
+        ("shoulder", (24, 28, 34), (60, 70, 86)),
+        ("child", (32, 35, 40), (80, 90, 100)),  # across a child's body
+        ("adult", (50, 60, 63), (127, 150, 160)),
+    ],
+)
+def test_usual_straps_by_how_they_are_carried(way, inches, centimetres):
+    """Least, usual and most; round in either measure, and never further apart than 2 in."""
+    assert CARRIED["inch"][way] == inches
+    assert CARRIED["metric"][way] == tuple(cm / F("2.54") for cm in centimetres)
+    for inch, cm in zip(inches, centimetres, strict=True):
+        assert abs(inch - cm / F("2.54")) < 2
+
+
+def test_cords_for_piping_are_sold_by_the_millimetre():
+    sizes = [(F(text.removesuffix(" mm")), inches * F("25.4")) for text, inches in CORDS]
+    assert [mm for mm, _ in sizes] == [F(mm) for mm in ("2", "2.5", "3", "4", "5", "6", "8")]
+    assert all(mm == back for mm, back in sizes)

@@ -119,6 +119,8 @@ def test_corners_cut_first_leave_less_to_sew_it_to(school, least):
         (None, 0, []),
         (F(5, 4), 0, []),  # ¾ that shows and twice ¼
         (F(9, 8), 1, [("zipper.shown", F(5, 8)), ("zipper.seam", F(3, 16))]),
+        (F(17, 16), 1, [("zipper.shown", F(9, 16)), ("zipper.seam", F(5, 32))]),
+        (F(1), 1, [("zipper.shown", F(1, 2)), ("zipper.seam", F(1, 8))]),  # it just catches
         (F(7, 8), 1, [("zipper.shown", F(3, 8))]),  # a seam of 1/16 catches nothing
     ],
 )

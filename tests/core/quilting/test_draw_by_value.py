@@ -89,10 +89,7 @@ def test_on_the_slant_both_are_the_mean_and_it_leans_by_the_difference(known):
 
 def test_a_loss_is_never_less_than_nothing_but_a_lean_may_turn(known):
     """A foot apart, what it may miss by is more than what is lost."""
-    for strain in (
-        draw_in((lines(90, F(12)),), known).x,
-        draw_in((lines(0, F(12)),), known).y,
-    ):
+    for strain in (draw_in((lines(90, F(12)),), known).x, draw_in((lines(0, F(12)),), known).y):
         assert strain.miss.value > strain.expected.value
         assert strain.least.value == 0
         assert strain.most.value == strain.expected.value + strain.miss.value

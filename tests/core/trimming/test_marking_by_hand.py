@@ -3,10 +3,18 @@
 
 import pytest
 
+from tessil.core.brief.choice import ShapeChoice
 from tessil.core.edits import applied
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
-from tessil.core.trimming.acts.marking import add_mark, free_room, move_mark, remove_mark, set_mark
+from tessil.core.trimming.acts.marking import (
+    add_mark,
+    face_room,
+    free_room,
+    move_mark,
+    remove_mark,
+    set_mark,
+)
 from tests.conftest import tote
 
 F = Fraction
@@ -26,6 +34,21 @@ def test_the_room_lies_inside_the_seams_and_above_the_base(made):
     assert half == (F(7, 8), F(3, 4), 13, F(12) - F(1, 2) - F(3, 4))
 
 
+def test_the_room_on_a_face_is_that_of_the_face_where_its_middle_lies():
+    """A wide low label just above a fold of a clutch, in one panel from flap to front."""
+    one = plan(tote(shape=ShapeChoice(kind="clutch", sizes={})))
+    body = one.panel("body")
+    faces = sorted((facet.box for facet in one.sewn.facets["body"]), key=lambda box: box[1])
+    upper, lower = faces[0], faces[1]
+    fold = F(round(lower[1] * 1000), 1000)
+    for y, (left, top, wide, high) in ((fold - F(3, 2), upper), (fold + F(1, 2), lower)):
+        room = face_room(one, body, (F(2), y, F(6), F(1)), F(1, 4))
+        inside = (left + 0.25, top + 0.25, wide - 0.5, high - 0.5)
+        assert tuple(map(float, room)) == pytest.approx(inside, abs=1e-4)
+    beyond = face_room(one, body, (F(90), F(90), F(1), F(1)), F(1, 4))
+    assert beyond == free_room(one, body, F(1, 4))
+
+
 # Two thirds of 14 is more than 6, half of 11¾ more than 5: six by five, 4⅜ in from the left.
 MIDDLE = F(3, 8) + 4
 PLACES = {
@@ -34,7 +57,9 @@ PLACES = {
     "window": (MIDDLE, F(2), 6, 5),  # 1¾ below it
     "motif": (MIDDLE, F(29, 8), 6, 5),  # ¼ + (11¾ − 5) ÷ 2 is 3⅝
     "d-ring": (0, F(3, 4), 6, 5),  # in the side seam, ½ below the top's line
-    # as wide as the base, half its depth above the bottom seam
+    "ribbon": (0, F(33, 8), 6, F(1, 2)),  # a third of the way down, ¼ + 3¹¹⁄₁₂: to ⅛, 4⅛
+    "label": (F(91, 8), 10, 2, 1),  # 3 from the right seam, 2 above the base's line
+    "patch": (MIDDLE, F(13, 4), 3, 3),  # a quarter down, ¼ + 2¹⁵⁄₁₆ is 3³⁄₁₆: to ⅛, 3¼
 }
 
 

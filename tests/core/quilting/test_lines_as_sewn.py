@@ -1,0 +1,76 @@
+"""Lines cut to their part of the panel: by hand on a square of 10 with a bite out of its side."""
+
+import pytest
+
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.workings import count, given
+from tessil.core.quilting.sets import LineSet, Region
+from tessil.core.quilting.sewn import sewn_lines
+
+F = Fraction
+SQUARE = ((0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0))
+# between 4 and 6 nothing is left of the first seven inches from the left
+BITTEN = (
+    *((0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0)),
+    *((0.0, 6.0), (7.0, 6.0), (7.0, 4.0), (0.0, 4.0)),
+)
+
+
+def region(outline=SQUARE, top=0, bottom=10, **more):
+    return Region(0, F(0), F(10), F(top), F(bottom), outline, "quilting", **more)
+
+
+def lines(angle, *offsets, **more):
+    return LineSet(
+        "a", 0, "", angle, given("gap", F(2)), count("lines", 2), offsets=offsets, **more
+    )
+
+
+def sewn(part, entry, beyond=0.0, left_out=()):
+    return {
+        line.key: line.points for line in sewn_lines(part, (entry,), 0, beyond, frozenset(left_out))
+    }
+
+
+def ends(points):
+    return sorted((round(x, 3), round(y, 3)) for x, y in points)
+
+
+def test_a_line_that_is_parted_has_a_name_for_each_part():
+    found = sewn(region(BITTEN), lines(90.0, 2.0, 8.0))
+    assert list(found) == ["a.0", "a.0.1", "a.1"]
+    assert sorted(ends(found[key]) for key in ("a.0", "a.0.1")) == [
+        [(2, 0), (2, 4)],
+        [(2, 6), (2, 10)],
+    ]
+    assert ends(found["a.1"]) == [(8, 0), (8, 10)]
+
+
+def test_lines_run_past_the_trim_and_not_past_another_part():
+    assert ends(sewn(region(), lines(90.0, 5.0), 0.5)["a.0"]) == [(5, -0.5), (5, 10.5)]
+    lower = region(top=4, first=False)
+    low = sewn(lower, lines(90.0, 5.0), 0.5)["a.0"]
+    assert min(y for _, y in low) >= 4
+    assert max(y for _, y in low) == pytest.approx(10.5)
+
+
+def test_what_is_left_out_is_not_sewn():
+    assert list(sewn(region(), lines(0.0, 2.0, 4.0, 6.0), left_out=("a.1",))) == ["a.0", "a.2"]
+
+
+def test_drawn_lines_keep_their_own_names_and_close_where_they_have_no_ends():
+    ring = ((2.0, 2.0), (4.0, 2.0), (4.0, 4.0))
+    entry = lines(0.0, drawn=(ring,), names=("star",))
+    (line,) = sewn_lines(region(), (entry,), 0, 0.0, frozenset())
+    assert (line.key, line.closed) == ("star", True)
+    assert line.length == pytest.approx(2 + 2 + 8**0.5)
+    open_ = lines(0.0, drawn=(ring,), ends=True)
+    (line,) = sewn_lines(region(), (open_,), 0, 0.0, frozenset())
+    assert (line.key, line.closed) == ("a.0", False)
+    assert line.length == pytest.approx(4)
+
+
+def test_a_drawn_line_across_the_bite_is_in_two():
+    entry = lines(0.0, drawn=(((5.0, 1.0), (5.0, 9.0)),))
+    found = sewn_lines(region(BITTEN), (entry,), 0, 0.0, frozenset())
+    assert sorted(ends(line.points) for line in found) == [[(5, 1), (5, 4)], [(5, 6), (5, 9)]]
