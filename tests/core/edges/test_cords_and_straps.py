@@ -188,6 +188,6 @@ def test_usual_straps_by_how_they_are_carried(way, inches, centimetres):
 
 
 def test_cords_for_piping_are_sold_by_the_millimetre():
-    sizes = [(F(text.removesuffix(" mm")), inches * F("25.4")) for text, inches in CORDS]
-    assert [mm for mm, _ in sizes] == [F(mm) for mm in ("2", "2.5", "3", "4", "5", "6", "8")]
-    assert all(mm == back for mm, back in sizes)
+    sizes = [(text, inches * F("25.4")) for text, inches in CORDS]
+    told = [("2 mm", 2), ("2.5 mm", F(5, 2)), *((f"{mm} mm", mm) for mm in (3, 4, 5, 6, 8))]
+    assert sizes == told
