@@ -17,10 +17,12 @@ from tessil.core.logbook.book import EMPTY
 from tessil.core.making.acts.whole import making_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, given
+from tessil.core.piecing.choice import Scrap
 from tessil.core.plan import plan
 from tessil.core.shelf.acts import prices_of
 from tessil.core.shelf.rows import Row, Shelf
-from tests.conftest import tote
+from tessil.core.trimming.choice import Mark
+from tests.conftest import tote, with_front
 
 F = Fraction
 
@@ -93,6 +95,29 @@ def test_cloth_costs_what_goes_into_the_bag():
         assert line.amount.value == area / done.project.stock.usable_width
         assert line.cost.value == line.amount.value * PRICES[f"cloth {key}"]
     assert materials.cost.value == sum(one.cost.value for one in materials.lines if one.cost)
+
+
+def test_what_is_in_hand_and_scraps_that_are_free_cost_nothing():
+    """A pocket of what is left over: of the oat only lining and binding are paid for."""
+    pocket = Mark(kind="slip", panel="front", x=F(4), y=F(3), cloths="leftover")
+    done, materials = costs(tote(marks=(pocket,)))
+    hand = [item for item in done.items if item.in_hand]
+    assert {item.stock for item in hand} == {"oat"}
+    paid = sum(
+        item.width.value * item.height.value * item.number.value
+        for item in done.items
+        if item.stock == "oat" and not item.in_hand and not item.material
+    )
+    line = next(one for one in materials.lines if one.thing.key == "cloth oat")
+    assert line.amount.value == paid / done.project.stock.usable_width
+    scraps = (Scrap(width=F(9), height=F(3), number=60, print="red"),)
+    pieced = with_front(tote(scraps=scraps), ("piecing.way", "courses"))
+    keys = [
+        {one.thing.key for one in costs(pieced, **{"pricing.scraps_free": free})[1].lines}
+        for free in (True, False)
+    ]
+    assert "cloth red" not in keys[0]
+    assert "cloth red" in keys[1]
 
 
 def test_opened_cloth_is_what_is_bought():

@@ -105,6 +105,16 @@ def test_no_scrap_is_used_more_often_than_it_is_there():
         assert pieces <= BOX[at].number * each
 
 
+def test_what_the_higher_courses_used_up_is_not_there_for_the_lower():
+    """Two of 7 × 4 make a course of 4; the course of 2½ has one of its own and is too short."""
+    scraps = (Scrap(width=7, height=4, number=2), Scrap(width=7, height=F(5, 2)))
+    made = top(12, F(21, 4), way="courses", scraps=scraps, heights=(F(4), F(5, 2)))
+    assert used_scraps(made) == {0: 2, 1: 1}
+    over = {line.key: line.figure.value for line in made.lines}
+    assert over["courses.1"] == F(27, 2) - 12
+    assert over["courses.2"] < 0
+
+
 def test_a_directional_scrap_is_not_laid_on_its_side():
     tall = (Scrap(width=3, height=9, number=8, print="birds"),)
     turned = top(8, 5, way="courses", scraps=tall)
