@@ -11,11 +11,14 @@ from shapely.geometry import box
 from tessil.core.catalogue import hoops
 from tessil.core.choosing import choose
 from tessil.core.edits import applied, edit
+from tessil.core.hooping.hoopings import HoopGroup
 from tessil.core.hooping.packing import Outline, pack
 from tessil.core.hooping.readings import group_of, hoop_readings
-from tessil.core.hooping.words import hoop_words
+from tessil.core.hooping.words import hoop_words, hoopings_words
 from tessil.core.making.acts.whole import making_of
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import Notation
+from tessil.core.numbers.workings import count, given
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
 from tessil.core.words.cuts import note_words
@@ -242,3 +245,23 @@ def test_as_many_in_one_field_as_brute_force_finds(wide, high, field):
 def test_an_outline_that_goes_into_no_field_is_refused():
     with pytest.raises(ValueError, match="no field"):
         pack([Outline(30, 10, 1, False)], 20, 40)
+
+
+@pytest.mark.parametrize(
+    ("number", "pieces", "says"),
+    [
+        (3, 1, "3 hoopings; of every layer one piece 7 × 21½"),
+        (1, 2, "1 hooping; of every layer 2 pieces 7 × 21½"),
+    ],
+)
+def test_hoopings_in_words(number, pieces, says):
+    group = HoopGroup(
+        (),
+        (),
+        count("hoopings", number),
+        number,
+        given("width", F(7)),
+        given("length", F(43, 2)),
+        count("pieces", pieces),
+    )
+    assert hoopings_words(group, Notation("inch")) == says

@@ -11,7 +11,7 @@ from tessil.core.edits import applied
 from tessil.core.logbook.book import EMPTY, MOST_PHOTOS, Book, Swatch
 from tessil.core.logbook.flow import knowledge_of, lean_of, lessons_of, losses, trust
 from tessil.core.logbook.merge import merged_books
-from tessil.core.logbook.views import stack_view, stacks_of
+from tessil.core.logbook.views import stack_name, stack_view, stacks_of
 from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis
@@ -249,3 +249,34 @@ def test_photos_are_bounded():
     photo = Photo(data="aGVsbG8gdGhlcmU=", wide=4, high=4)
     with pytest.raises(Refused, match="photos at most"):
         Book(swatches=tuple(_swatch(photo=photo) for _ in range(MOST_PHOTOS + 1)))
+
+
+def test_what_is_shown_of_a_stack_by_value():
+    """The rise is the root of ⅜ q, its error by the derivative; across 2 in: q / 4 + d / 2."""
+    book = Book(swatches=(_swatch(), _swatch(gap=F(1, 2), width_after=F(38, 4)), _swatch()))
+    view = stack_view(book, "cotton-batting", COTTON)
+    q, d, _ = view.fitted.mean
+    assert view.rise_mm() == pytest.approx((3 / 8 * q) ** 0.5 * 25.4)
+    least, expected, most = view.across(2.0)
+    assert expected == pytest.approx(q / 4 + d / 2)
+    assert most - expected == pytest.approx(view.fitted.miss((0.25, 0.5, 0.0)))
+    assert least == pytest.approx(max(2 * expected - most, 0.0))
+    rise, draw, along = view.errors()
+    steps = [view.fitted.cov[at][at] ** 0.5 for at in range(3)]
+    more = ((3 / 8 * (q + 1e-7)) ** 0.5 - (3 / 8 * q) ** 0.5) * 25.4 / 1e-7
+    assert rise == pytest.approx(more * steps[0], rel=1e-3)
+    assert (draw, along) == (pytest.approx(steps[1] * 25.4), pytest.approx(steps[2]))
+    assert [(point.gap, point.swatch) for point in view.points] == [(1, 0), (0.5, 1), (1, 2)]
+    assert view.points[0].loss == pytest.approx(1 / 40)  # 9¾ of 10
+    assert view.points[1].loss == pytest.approx(1 / 20)
+
+
+def test_a_stack_is_called_by_its_layers():
+    known = {one.key: one for one in (material("cotton-batting"), material("fusible-fleece"))}
+    assert stack_name("cotton-batting", known) == "Cotton batting"
+    assert stack_name("cotton-batting+fusible-fleece", known) == (
+        "Cotton batting and Fusible fleece"
+    )
+    assert stack_name("of-one-s-own", known) == "No batting"
+    book = Book(swatches=(_swatch(batting="b"), _swatch(batting="a"), _swatch(batting="b")))
+    assert stacks_of(book) == ("b", "a")

@@ -18,6 +18,7 @@ from tessil.core.numbers.lengths import (
     write_exact,
     write_fraction,
 )
+from tessil.core.numbers.rulers import rulers
 
 F = Fraction
 
@@ -194,3 +195,19 @@ def test_what_is_written_with_small_figures_is_read_again(text, inches):
 def test_what_is_no_length_is_refused_with_the_right_hint(text, units, says):
     with pytest.raises(LengthError, match=re.escape(says)):
         read_length(text, units)
+
+
+@pytest.mark.parametrize(
+    ("units", "length", "up", "down", "near"),
+    [
+        ("inch", F(5), F(41, 8), F(39, 8), F(5)),
+        ("inch", F(81, 16), F(41, 8), F(5), F(41, 8)),  # half of an eighth goes up
+        ("metric", F(10, 254) * 50, F(10, 254) * 51, F(10, 254) * 49, F(10, 254) * 50),
+    ],
+)
+def test_the_next_mark_on_a_tape(units, length, up, down, near):
+    """Cloth is measured to an eighth of an inch, or to a millimetre: common practice."""
+    notation = rulers(units).notation
+    assert notation.next_mark(length, 1) == up
+    assert notation.next_mark(length, -1) == down
+    assert notation.nearest(length) == near
