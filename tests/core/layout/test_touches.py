@@ -4,11 +4,12 @@ from collections import Counter
 
 import pytest
 
+from tessil.core.bag.ids import EdgeKey
 from tessil.core.catalogue.prints import Print
 from tessil.core.choosing import choose, choose_apart
 from tessil.core.edits import applied, edit
 from tessil.core.layout.board import areas, ways_up
-from tessil.core.layout.touches import meeting
+from tessil.core.layout.touches import EdgeLine, _inner, _outer, meeting
 from tessil.core.layout.values import COVERS, classes_of, lightness, luminance, ranks_of, value_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
@@ -213,3 +214,21 @@ def test_a_panel_of_one_cloth_has_no_layout():
     project = applied(project, choose(project, front, "", ("piecing.way", "whole")))
     assert not plan(project).table.board.patches
     assert not plan(applied(project, edit("", ("bags", 2)))).table.board.touches
+
+
+@pytest.mark.parametrize(
+    ("start", "end", "inside", "outside"),
+    [
+        # a seam of ⅜; ¾ along it, 0.06 to either side of the sewn line, clockwise as drawn
+        ((0, 0), (10, 0), (0.75, 0.435), (0.75, 0.315)),
+        ((10, 0), (10, 8), (9.565, 0.75), (9.685, 0.75)),
+        ((10, 8), (0, 8), (9.25, 7.565), (9.25, 7.685)),
+        ((0, 8), (0, 0), (0.435, 7.25), (0.315, 7.25)),
+        # on the slant, 3 to 4: ¾ along is 0.45 and 0.6, square to it −0.8 and 0.6
+        ((0, 0), (3, 4), (0.45 - 0.348, 0.6 + 0.261), (0.45 - 0.252, 0.6 + 0.189)),
+    ],
+)
+def test_points_to_either_side_of_a_sewn_edge(start, end, inside, outside):
+    edge = EdgeLine(EdgeKey("top"), start, end, 0.375)
+    assert _inner(edge, 0.75) == pytest.approx(inside)
+    assert _outer(edge, 0.75) == pytest.approx(outside)

@@ -16,6 +16,7 @@ from tessil.core.numbers.workings import (
     no_less,
     number,
     squared,
+    total,
     up_to,
 )
 from tessil.core.plan import plan
@@ -142,3 +143,17 @@ def test_every_working_on_screen_comes_to_its_figure(stage):
             assert _worked_out(text) == pytest.approx(expected, rel=6e-3, abs=6e-3), reading.key
             checked += 1
     assert checked or stage is Stage.MAKE or stage is Stage.CUT
+
+
+def test_a_figure_in_a_message_says_what_it_is():
+    assert repr(count("bags", 2)) == "Figure(bags: 2)"
+    assert repr(count("", 2) + count("", 3)) == "Figure(+: 5)"
+
+
+def test_the_sum_of_one_is_that_one():
+    one = count("bags", 2)
+    assert total([one]) is one
+    two = total([one, one])
+    assert (two.value, two.op, two.args) == (4, "sum", (one, one))
+    with pytest.raises(TypeError, match="unlike powers"):
+        total([one, given("width", 3)])
