@@ -29,7 +29,7 @@ def test_three_are_told_with_their_panel_rung_and_side_and_the_rest_counted():
 
 
 def test_what_is_in_sight_is_not_told():
-    """At the edges the binding is in sight; at the cutting what is bought, of half so wide a cloth."""
+    """At the edges the binding; at the cutting what is bought, here of cloth half so wide."""
     before, after = pair(BINDING)
     assert moved(before, after, Stage.PIECE, "front").startswith("binding, cut 2 → 2½, binding, ")
     assert moved(before, after, Stage.EDGE, "front") == ""
