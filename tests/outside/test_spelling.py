@@ -160,6 +160,19 @@ def test_every_shape_with_every_edge(speller, key):
     assert misspelt(speller, said(plan(project_of(key)))) == set()
 
 
+@pytest.mark.parametrize("key", SHAPES)
+def test_every_figure_on_show_has_a_name_and_a_word_about_it(key):
+    made = plan(rich(key))
+    shown = [
+        reading
+        for panel in made.panels
+        for stage in Stage
+        for reading in readings(made, stage, panel.key)
+    ]
+    assert len(shown) > 50
+    assert [one.key for one in shown if not one.figure.label.strip() or not one.about] == []
+
+
 @pytest.mark.parametrize("way", WAYS)
 def test_every_way_of_piecing(speller, way):
     scraps = (Scrap(width=F(6), height=F(3), number=40, print="red"),)

@@ -285,8 +285,9 @@ def _inner(task: EdgeTask, runs: tuple[Run, ...]) -> tuple[Figure, Figure] | Non
     if not seams:
         return None
     lengths = [(seam + one).called(seam.label) for seam in seams]
-    width = given("inner binding, cut", Fraction(3, 2), Basis.PRACTICE)
-    return total(lengths).called("binding of inner seams"), up_to(width, task.marks.ruler)
+    usual = given("inner binding, usual", Fraction(3, 2), Basis.PRACTICE)
+    width = up_to(usual, task.marks.ruler).called("inner binding, cut")
+    return total(lengths).called("binding of inner seams"), width
 
 
 def _raw_seams(task: EdgeTask, join: Join, runs: tuple[Run, ...]) -> list[Figure]:
