@@ -17,4 +17,3 @@ def test_it_is_put_aside_under_the_first_free_name(tmp_path):
 def test_what_cannot_be_moved_says_what_is_not_kept(tmp_path):
     said = put_aside(tmp_path / "never-there.json", "what you sew")
     assert said == "It could not be put aside; what you sew is not kept."
-

@@ -50,8 +50,15 @@ def test_every_cloth_piece_and_cut_comes_back_at_its_size(found, units, code, pe
     long = sum((line.dxf.end - line.dxf.start).magnitude for line in lines)
     cuts = sum(float(cut.length) for spread in found.spreads for cut in spread.parting.cuts)
     assert long == pytest.approx(cuts * per_inch)
-    texts = [one.dxf.text for one in space.query("TEXT")]
+    texts = space.query("TEXT")
     assert len(texts) == len(pieces) + len(cloths)
+    for one in texts:  # six tenths of an inch high, a tenth into its piece, half way up
+        assert one.dxf.height == pytest.approx(0.6 * per_inch, abs=1e-5)
+    said = sorted((t.dxf.insert.x, t.dxf.insert.y) for t in texts)
+    wanted = [(x + w / 10, y + h / 2) for x, y, w, h in pieces]
+    wanted += [(x, -1) for x, *_ in cloths]
+    for got, want in zip(said, sorted(wanted), strict=True):
+        assert got == pytest.approx([v * per_inch for v in want], abs=1e-4)
 
 
 def test_a_cloth_as_svg_prints_at_its_size(found, qapp):
