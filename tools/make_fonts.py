@@ -2,8 +2,11 @@
 
     python tools/make_fonts.py FOLDER_OF_THE_ORIGINALS src/tessil/fonts
 
-In both, figures are lining and tabular from the start, in every program and in a PDF that is
-searched: the figures' letters point at those glyphs, instead of a feature that has to be asked for.
+In both, figures are lining and tabular from the start, and the signs between them stand at their
+height, in every program: their letters point at those glyphs, instead of a feature that has to be
+asked for.  What a program would put in place of letters unasked, joined letters or a sign that is
+raised beside a figure, is taken out: a PDF cannot tell which letters such a glyph stands for, so that
+sizes in it could not be found, copied or read aloud.
 Under the SIL Open Font License 1.1 a changed face has a name of its own.  Run by hand, with
 fonttools; its output is in the repository.
 """
@@ -17,7 +20,9 @@ from typing import Any
 from fontTools.ttLib import TTFont
 
 FACES = {"Inter": "Tessil Text", "Vollkorn": "Tessil Title"}
-FIGURES = range(ord("0"), ord("9") + 1)
+FIGURES = "0123456789"
+SIGNS = "×÷+−±=≥≤"
+UNASKED = ("calt", "clig", "liga")  # features that programs use without being told to
 
 
 def main(originals: Path, out: Path) -> None:
@@ -27,26 +32,28 @@ def main(originals: Path, out: Path) -> None:
         if face is None or path.suffix not in (".otf", ".ttf"):
             continue
         font = TTFont(path)
-        _set_figures(font)
+        point(font, FIGURES, ("lnum", "tnum"))
+        point(font, SIGNS, ("case",))
+        take_out(font, UNASKED)
         _rename(font, face, FACES[face])
         made = out / path.name.replace(face, FACES[face].replace(" ", ""))
         font.save(made)
         print(made)
 
 
-def _set_figures(font: Any) -> None:
-    """Point the ten figures at their lining and tabular glyphs, and nothing else at those."""
+def point(font: Any, letters: str, features: tuple[str, ...]) -> None:
+    """Point letters at the glyphs that features would give them, and nothing else at those."""
     table = font["GSUB"].table
     wanted = {
         at
         for record in table.FeatureList.FeatureRecord
-        if record.FeatureTag in ("lnum", "tnum")
+        if record.FeatureTag in features
         for at in record.Feature.LookupListIndex
     }
     swaps = [_swaps(table.LookupList.Lookup[at]) for at in sorted(wanted)]
     best = font.getBestCmap()
     glyphs = {}
-    for code in FIGURES:
+    for code in map(ord, letters):
         glyph = best[code]
         for swap in swaps:
             glyph = swap.get(glyph, glyph)
@@ -56,6 +63,13 @@ def _set_figures(font: Any) -> None:
             for code in [c for c, glyph in part.cmap.items() if glyph in glyphs.values()]:
                 del part.cmap[code]
             part.cmap.update(glyphs)
+
+
+def take_out(font: Any, features: tuple[str, ...]) -> None:
+    """Features that no program is to find."""
+    for record in font["GSUB"].table.FeatureList.FeatureRecord:
+        if record.FeatureTag in features:
+            record.Feature.LookupListIndex, record.Feature.LookupCount = [], 0
 
 
 def _swaps(lookup: Any) -> dict[str, str]:
