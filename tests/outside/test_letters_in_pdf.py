@@ -1,4 +1,4 @@
-"""What is printed can be found, copied and read aloud: letters come back out of a PDF as written."""
+"""What is printed can be found, copied and read aloud: letters come back as they were written."""
 
 import pypdfium2
 import pytest

@@ -84,3 +84,28 @@ def test_tiles_cover_the_panel_and_share_an_edge(wide):
     assert len({tile.name for tile in tiles}) == len(tiles)
     # no page more than are needed
     assert lefts[-1] < wide + EDGE - OVERLAP or len(lefts) == 1
+
+
+def test_each_tile_says_which_it_is_and_of_how_many(qapp):
+    """Columns have letters, rows numbers; the last is told with each."""
+    made = plan(tote(units="metric"))
+    sheets = templates(made)
+    room = room_on(sheets.size)
+    document = pypdfium2.PdfDocument(pdf_of(sheets, "Templates"))
+    front = list(tiles_for(*(float(v) * 25.4 for v in made.panels[0].trimmed.values()), room))
+    columns, rows = front[0].columns, front[0].rows
+    assert columns > 1
+    last = f"{'ABC'[columns - 1]}{rows}"
+    names = [f"{'ABC'[tile.column]}{tile.row + 1}" for tile in front]
+    assert [tile.name for tile in front] == names
+    for page, name in zip(document, names, strict=False):
+        assert f"{name} of {last}" in page.get_textpage().get_text_range()
+
+
+def test_on_large_paper_there_is_one_page_a_panel_with_an_edge_all_round(qapp):
+    """As wide as the widest and as high as the highest, with the margin and 6 mm at either side."""
+    made = plan(tote(units="metric"))
+    document = pypdfium2.PdfDocument(pdf_of(templates(made, True), "Templates"))
+    widest = max(float(panel.trimmed.width.value) for panel in made.panels) * 25.4
+    for page in document:
+        assert page.get_size()[0] * MM == pytest.approx(widest + 2 * (MARGIN + EDGE), abs=0.5)
