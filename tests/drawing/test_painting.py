@@ -1,7 +1,9 @@
 """What pixels must tell: prints at true scale, motifs that differ, pictures that paint."""
 
+from math import hypot
+
 import pytest
-from PySide6.QtCore import QRectF
+from PySide6.QtCore import QPointF, QRectF
 from PySide6.QtGui import QColor, QImage, QPainter, QTransform
 
 from tessil.core.catalogue.prints import Print
@@ -11,8 +13,8 @@ from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
 from tessil.core.snags import Stage
 from tessil.drawing.fonts import load_fonts, text_font, title_font
-from tessil.drawing.painter import Surface, fitted, paint_picture
-from tessil.drawing.picture import Cloth, Label, Picture, Placed, rectangle
+from tessil.drawing.painter import LANE, PicturePainter, Surface, fitted, paint_picture
+from tessil.drawing.picture import Cloth, Dimension, Label, Picture, Placed, rectangle
 from tessil.drawing.pictures import View, bag_picture, picture_of
 from tessil.drawing.prints import print_brush
 from tests.outside.test_every_shape_on_paper import project_of
@@ -118,6 +120,36 @@ def test_each_side_of_each_finished_bag_can_be_drawn(qapp, key):
         picture = bag_picture(made, look.side)
         assert picture.of(Placed)
         _painted(picture, fitted(picture, 240, 240))
+
+
+@pytest.mark.parametrize("key", SHAPES)
+@pytest.mark.parametrize("size", [180, 420])
+def test_no_size_stands_on_a_line_that_measures_one(qapp, key, size):
+    """From every side, small and large; the line is held against the words point by point."""
+    load_fonts()
+    made = plan(project_of(key))
+    for look in made.looks:
+        picture = bag_picture(made, look.side)
+        surface = fitted(picture, size, size)
+        image = QImage(size, size, QImage.Format.Format_RGB32)
+        painter = QPainter(image)
+        pen = PicturePainter(painter, surface)
+        pen.paint(picture)
+        painter.end()
+        sizes = [one for one in pen.written if one.beside]
+        assert len(sizes) == sum(bool(item.text) for item in picture.of(Dimension))
+        for item in picture.of(Dimension):
+            start, end = surface.at(item.start), surface.at(item.end)
+            run = hypot(end.x() - start.x(), end.y() - start.y())
+            lane = item.lane * LANE * surface.unit
+            level = abs(end.x() - start.x()) >= abs(end.y() - start.y())
+            shift = QPointF(0, lane) if level else QPointF(lane, 0)
+            for step in range(int(run) + 1):
+                at = start + (end - start) * (step / max(run, 1)) + shift
+                for one in sizes:
+                    box = one.box
+                    inside = QRectF(box.left, box.top, box.width, box.height)
+                    assert not inside.adjusted(2, 2, -2, -2).contains(at), (look.side, one.text)
 
 
 @pytest.mark.parametrize("font", [text_font(14), title_font(20)])

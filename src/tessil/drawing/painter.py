@@ -112,6 +112,7 @@ class Writing(Record, frozen=True):
     chip: bool
     box: Box
     size: str = ""  # the size of the bag that they tell
+    beside: bool = False  # whether they stand beside a size's line, and keep off all such lines
 
 
 class PicturePainter:
@@ -133,6 +134,7 @@ class PicturePainter:
         self.painter = painter
         self.surface = surface
         self.ground = Ground(bounds, taken)
+        self.ruled = Ground(None)  # where lines of sizes lie
         self.writings: list[Writing] = []
         self.flags: list[Badge] = []
         self.written: list[Writing] = []
@@ -281,10 +283,21 @@ class PicturePainter:
         colour = theme.THREAD if item.picked else theme.INK
         self.painter.setPen(self._pen(colour, 2.4 if item.picked else 1.0))
         self.painter.drawLine(start, end)
+        self._rule(start, end, run)
         self._ends(start, end, along)
         if item.text:
             slanted = min(abs(along.x()), abs(along.y())) > SLANTED
             self._dimension_text(item, start, end, level and not slanted, slanted)
+
+    def _rule(self, start: QPointF, end: QPointF, run: float) -> None:
+        """Note where a line lies, in pieces no longer than a letter is high."""
+        pieces = max(ceil(run / (8 * self.surface.unit)), 1)
+        step = (end - start) / pieces
+        for at in range(pieces):
+            one, other = start + step * at, start + step * (at + 1)
+            left, right = sorted((one.x(), other.x()))
+            top, low = sorted((one.y(), other.y()))
+            self.ruled.take(Box(left - 1, top - 1, right - left + 2, low - top + 2))
 
     def _ends(self, start: QPointF, end: QPointF, along: QPointF) -> None:
         tick = QPointF(-along.y(), along.x()) * (5 * self.surface.unit)
@@ -295,21 +308,27 @@ class PicturePainter:
         self, item: Dimension, start: QPointF, end: QPointF, level: bool, slanted: bool
     ) -> None:
         middle = (start + end) / 2
-        if slanted:  # beside its lower half, so that it does not lie on the line
+        if slanted:  # below its lower half, on the side that it leans away from
             unit = self.surface.unit
-            low = start if start.y() > end.y() else end
-            at = (middle + low) / 2 + QPointF(12 * unit, 10 * unit)
-            self._words(at, item.text, -1, True, item.over_cloth, item.size)
+            high, low = sorted((start, end), key=QPointF.y)
+            side = -1 if low.x() > high.x() else 1
+            at = (middle + low) / 2 + QPointF(side * 12 * unit, 10 * unit)
+            self._beside(at, item, -side)
             return
         if level:
             up = -1 if item.lane < 0 else 1
             middle += QPointF(0, up * 11 * self.surface.unit)
-            self._words(middle, item.text, 0, True, item.over_cloth, item.size)
+            self._beside(middle, item, 0)
             return
         side = -1 if item.lane < 0 else 1
         shift = QPointF(side * 7 * self.surface.unit, 0)
         anchor = -1 if side > 0 else 1
-        self._words(middle + shift, item.text, anchor, True, item.over_cloth, item.size)
+        self._beside(middle + shift, item, anchor)
+
+    def _beside(self, at: QPointF, item: Dimension, anchor: int) -> None:
+        """The words of a size beside its line."""
+        self._words(at, item.text, anchor, True, item.over_cloth, item.size)
+        self.writings[-1] = replace(self.writings[-1], beside=True)
 
     def _label(self, item: Label) -> None:
         anchor = {"left": -1, "centre": 0, "right": 1}[item.align]
@@ -341,7 +360,11 @@ class PicturePainter:
         self.writings.append(Writing(text, strong, chip, box, size))
 
     def _write(self, writing: Writing) -> None:
-        unit, place = self.surface.unit, self.ground.place(writing.box)
+        unit, place = self.surface.unit, None
+        if writing.beside:
+            place = self.ground.place(writing.box, self.ruled)
+        if place is None:
+            place = self.ground.place(writing.box)
         if place is None:
             if self.ground.bounds is not None:
                 return  # no room for it here: there is, once the picture is larger

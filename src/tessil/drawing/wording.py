@@ -96,13 +96,16 @@ class Ground:
             box.meets(other) for cell in self._cells(box) for other in self.cells.get(cell, ())
         )
 
-    def place(self, box: Box) -> Box | None:
-        """Take the nearest free place for a box; None if there is none near by."""
+    def place(self, box: Box, other: Ground | None = None) -> Box | None:
+        """Take the nearest place for a box that is free, on ``other`` ground too; None if there is
+        none near by."""
         for across, down in _ASIDE:
             tried: Box | None = box.moved(across * (box.width + 2), down * (box.height + 1))
             if self.bounds is not None and tried is not None:
                 tried = tried.within(self.bounds)
-            if tried is not None and self.is_free(tried):
+            if tried is None or (other is not None and not other.is_free(tried)):
+                continue
+            if self.is_free(tried):
                 self.take(tried)
                 return tried
         return None
