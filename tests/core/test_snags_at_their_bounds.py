@@ -1,0 +1,84 @@
+"""Where a snag begins: at its bound there is none, a mark past it there is one.  Bounds are common
+practice, no source, or follow from the sizes by hand."""
+
+import pytest
+
+from tessil.core.brief.choice import ShapeChoice
+from tessil.core.edges.choice import Piping, Strap
+from tessil.core.edits import applied, edit
+from tessil.core.numbers.exact import Fraction
+from tessil.core.plan import plan
+from tessil.core.quilting.choice import Machine
+from tests.conftest import tote, with_front
+from tests.core.edges.test_zipper_ends import pouch
+from tests.core.test_snags import _free, _held, _measured, _panel_way, _satchel
+from tests.outside.test_every_shape_on_paper import project_of
+
+F = Fraction
+MARK = F(1, 16)
+
+
+def _flap(less):
+    return applied(project_of("satchel"), edit("", ("shape.sizes", {"flap_less": less})))
+
+
+def _ring(wide):
+    shape = ShapeChoice(kind="satchel", sizes={"strap_length": F(60)})
+    return tote(shape=shape, strap=Strap(carried="adult", ring=wide))
+
+
+def _notched(left):
+    """A panel of which so much is left between notches of 1¾ and seams of ⅜."""
+    return _panel_way(panel_width=F(17, 4) + left, notch_side=F(7, 4), notch_bottom=F(7, 4))
+
+
+def _reaching(past):
+    return with_front(tote(), ("piecing.way", "flip"), ("piecing.overhang", past))
+
+
+# the key: what makes the case of a value, the value that will do, and by how much it will not
+BOUNDS = {
+    "edge.curve": (lambda v: _free({"corners": "round"}, flap_round=v), F(3), -MARK),
+    "notch.deep.width": (_notched, F(1), -MARK),
+    "fit.flap": (_flap, F(1, 2), -MARK),
+    "trim.gap": (lambda v: tote(turning_gap=v), F(4), -MARK),
+    "edge.strap": (_satchel, F(50), -MARK),
+    "piece.overhang": (_reaching, F(1, 2), -MARK),
+    "edge.ring": (_ring, F(3, 2), -MARK),  # the strap is cut 6, it ends 1½ wide
+    "edge.narrow": (lambda v: applied(tote(), edit("", ("binding.cut", v))), F(2), -MARK),
+    # 12 less ½ and one wall of 3.1 mm: 11.37
+    "fit.height": (lambda v: tote(hold=_held(height=v)), F(181, 16), MARK * 2),
+    # 3 less two of ¼ and two walls: 2.25
+    "fit.depth": (lambda v: tote(hold=_held(thickness=v)), F(9, 4), MARK),
+    "trim.match": (lambda v: _measured("trimmed", v, F(111, 8), panel="back"), F(59, 4), F(-1, 32)),
+    "trim.small": (lambda v: _measured("quilted", 15, v), F(111, 8), F(-1, 32)),
+    "layer.needle": (lambda v: tote(machine=Machine(needle=v)), 100, -10),
+    "edge.tape": (lambda v: pouch(tape=v).project, F(5, 4), F(-1, 32)),
+}
+
+
+def _said(project):
+    return {snag.key for snag in plan(project).snags}
+
+
+@pytest.mark.parametrize("key", BOUNDS)
+def test_at_the_bound_none_and_past_it_one(key):
+    case, bound, past = BOUNDS[key]
+    assert not [one for one in _said(case(bound)) if one.startswith(key)]
+    assert [one for one in _said(case(bound + past)) if one.startswith(key)]
+
+
+@pytest.mark.parametrize("off", [-MARK, MARK])
+def test_an_allowance_of_piping_is_its_seam_s_neither_more_nor_less(off):
+    def piped(allowance):
+        return _said(tote(piping=Piping(panels=("front",), allowance=allowance)))
+
+    assert "edge.piping" not in piped(F(3, 8))
+    assert "edge.piping" in piped(F(3, 8) + off)
+
+
+def test_a_channel_takes_half_of_the_cord_s_round_and_a_quarter():
+    """A cord of ¼: π ÷ 8 and ¼ are 0.643."""
+    for wide, found in ((F(643, 1000), False), (F(5, 8), True)):
+        shape = ShapeChoice(kind="drawstring", sizes={"channel": wide})
+        assert ("edge.channel" in _said(tote(shape=shape))) == found
