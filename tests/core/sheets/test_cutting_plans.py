@@ -278,3 +278,22 @@ def test_thousands_of_sizes_get_a_plan_soon():
     assert answer.left_out == ()
     assert answer.used <= careful_hand(job) * F(115, 100)
     assert time.monotonic() - begun < 30
+
+
+@pytest.mark.parametrize(
+    ("wide", "high", "turn", "bound"),
+    [
+        (18, 21, False, 0),  # as large as the quarter of 18 × 21
+        (21, 18, True, 0),
+        (21, 18, False, 19),  # from the bolt, and 1 to straighten it
+        (18, F(169, 8), False, F(177, 8)),
+        (F(145, 8), 21, False, 22),
+        (18, 22, True, 19),  # on its side off the bolt of 40
+    ],
+)
+def test_a_piece_as_large_as_a_cloth_asks_for_no_yardage(wide, high, turn, bound):
+    """By hand: what goes into the quarter takes none, what does not takes its own height."""
+    answer = planned([yardage(trim=1), cloth("q", 18, 21)], [piece("a", wide, high, turn=turn)])
+    assert answer.bound == bound
+    assert sum(long for _, long in answer.lengths) == bound
+    assert answer.opened == (("q",) if not bound else ())
