@@ -9,6 +9,7 @@ from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.quilting.choice import Machine
+from tessil.core.snags import Snag, Stage, Weight, by_stage
 from tests.conftest import tote, with_front
 from tests.core.edges.test_zipper_ends import pouch
 from tests.core.test_snags import _free, _held, _measured, _panel_way, _satchel
@@ -82,3 +83,37 @@ def test_a_channel_takes_half_of_the_cord_s_round_and_a_quarter():
     for wide, found in ((F(643, 1000), False), (F(5, 8), True)):
         shape = ShapeChoice(kind="drawstring", sizes={"channel": wide})
         assert ("edge.channel" in _said(tote(shape=shape))) == found
+
+
+@pytest.mark.parametrize(
+    ("widths", "says"),
+    [
+        ((F(5, 2), F(17, 2)), None),  # 8 shows between two seams of ¼
+        ((F(5, 2), F(9)), "Front: 8½ in without a line is too far for this batting"),
+        ((F(9), F(5, 2)), "Front: 8½ in without a line is too far for this batting"),
+    ],
+)
+def test_strips_sewn_through_the_batting_hold_it_by_the_widest(widths, says):
+    flipped = with_front(
+        tote(),
+        ("piecing.way", "flip"),
+        ("quilting.pattern", "none"),
+        ("piecing.fixed", "mixed"),
+        ("piecing.widths", widths),
+    )
+    found = [one.title for one in plan(flipped).snags if one.key == "quilt.limit.front"]
+    assert found == ([] if says is None else [says])
+
+
+def test_snags_are_counted_by_their_stage_and_one_that_blocks_is_told():
+    def snag(stage, weight):
+        return Snag("a", stage, weight, "", "")
+
+    found = [
+        snag(Stage.EDGE, Weight.WARNS),
+        snag(Stage.EDGE, Weight.BLOCKS),
+        snag(Stage.EDGE, Weight.NOTES),
+        snag(Stage.CUT, Weight.NOTES),
+    ]
+    assert by_stage(found) == {Stage.EDGE: (3, True), Stage.CUT: (1, False)}
+    assert by_stage([]) == {}

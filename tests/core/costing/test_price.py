@@ -244,6 +244,14 @@ def test_levers_are_planned_anew_and_pay_what_they_say():
     assert levers_of(plan(tote()), EMPTY, prices, Heap(), plan) == ()  # without a price
 
 
+@pytest.mark.parametrize(("bags", "offered"), [(499, True), (500, False)])
+def test_no_more_are_offered_at_once_than_a_job_takes(bags, offered):
+    """999 at most; of one copy of a batch none at all."""
+    found = levers_of(sold(60, bags=bags), EMPTY, PriceList(PRICES, {}), Heap(), plan)
+    said = [one.edit.words for one in found if one.edit.words.endswith(" at once")]
+    assert said == ([f"Make {2 * bags} at once"] if offered else [])
+
+
 def test_a_job_as_one_is_the_sum_of_its_bags():
     ones = [pay(sold(60, bags=2)), pay(sold(90))]
     whole = Whole((Member("A", ones[0]), Member("B", ones[1])))

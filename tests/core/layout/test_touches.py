@@ -232,3 +232,8 @@ def test_points_to_either_side_of_a_sewn_edge(start, end, inside, outside):
     edge = EdgeLine(EdgeKey("top"), start, end, 0.375)
     assert _inner(edge, 0.75) == pytest.approx(inside)
     assert _outer(edge, 0.75) == pytest.approx(outside)
+
+
+def test_no_motif_covers_less_than_nothing_or_half_of_its_cloth():
+    assert len(COVERS) == 12
+    assert all(0 < share < 0.5 for share in COVERS.values())

@@ -4,8 +4,10 @@ import pytest
 
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import count, given
+from tessil.core.plan import plan
 from tessil.core.quilting.sets import LineSet, Region
 from tessil.core.quilting.sewn import sewn_lines
+from tests.conftest import tote, with_front
 
 F = Fraction
 SQUARE = ((0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0))
@@ -74,3 +76,12 @@ def test_a_drawn_line_across_the_bite_is_in_two():
     entry = lines(0.0, drawn=(((5.0, 1.0), (5.0, 9.0)),))
     found = sewn_lines(region(BITTEN), (entry,), 0, 0.0, frozenset())
     assert sorted(ends(line.points) for line in found) == [[(5, 1), (5, 4)], [(5, 6), (5, 9)]]
+
+
+def test_slanted_sets_are_called_by_their_angle_with_a_true_minus():
+    made = plan(with_front(tote(), ("quilting.pattern", "diamonds"), ("quilting.angle", F(30))))
+    assert [entry.name for entry in made.panel("front").quilt.sets] == [
+        "lines at 30°",
+        "lines at −30°",
+    ]
+    assert [entry.key for entry in made.panel("front").quilt.sets] == ["0.a", "0.b"]
