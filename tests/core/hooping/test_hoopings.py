@@ -265,3 +265,21 @@ def test_hoopings_in_words(number, pieces, says):
         count("pieces", pieces),
     )
     assert hoopings_words(group, Notation("inch")) == says
+
+
+@pytest.mark.parametrize(
+    ("rows", "least"),
+    [
+        ([(60, 50, 2, True)], 1),  # each half as high as the field: one above the other
+        ([(60, 51, 2, True)], 2),  # a little more: each has a field of its own
+        ([(50, 60, 2, False)], 1),
+        ([(51, 51, 3, True)], 3),
+        ([(60, 60, 1, True), (30, 30, 8, True)], 2),  # by area, 1.08 fields
+        ([(10, 10, 1, True)], 1),
+    ],
+)
+def test_the_least_number_of_fields_by_hand(rows, least):
+    """A field of 100 × 100."""
+    packed = pack([Outline(*row) for row in rows], 100, 100)
+    assert packed.least == least
+    assert packed.fields >= least

@@ -209,3 +209,18 @@ def test_a_motif_gives_its_panel_room_and_comes_before_it_is_cut(made_how):
     order = [deed.id for deed in steps.deeds]
     assert order.index("motif.0") < order.index("trim.cut.front")
     assert next(d for d in steps.deeds if d.id == "motif.0").what == f"motif.{made_how}"
+
+
+def test_rings_stand_in_the_middle_every_other_row_half_a_gap_off():
+    """Between the seams 14 × 13¼: seven of 2 across, six down; 1¼ left over is shared."""
+    rings = front(quilted("repeat", 2)).quilt.lines
+    middles = [
+        tuple(sum(point[way] for point in line.points) / len(line.points) for way in (0, 1))
+        for line in rings
+        if line.closed
+    ]
+    rows = sorted({round(y, 3) for _, y in middles})
+    assert rows[:3] == [1.875, 3.875, 5.875]  # ¼ + ⅝ + 1 from the top
+    across = [sorted(round(x, 3) for x, y in middles if round(y, 3) == row) for row in rows[:2]]
+    assert across[0] == [1.375 + 2 * at for at in range(7)]  # ⅜ + 1
+    assert across[1] == [2.375 + 2 * at for at in range(6)]

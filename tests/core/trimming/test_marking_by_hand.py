@@ -15,6 +15,7 @@ from tessil.core.trimming.acts.marking import (
     remove_mark,
     set_mark,
 )
+from tessil.core.trimming.choice import Mark
 from tests.conftest import tote
 
 F = Fraction
@@ -113,3 +114,29 @@ def test_marks_are_changed_and_taken_away_one_by_one(made):
     gone = remove_mark(marked, 1)
     assert gone.words == "Take the window zip pocket away"
     assert [mark.kind for mark in applied(project, gone).marks] == ["slip", "motif"]
+
+
+# A pocket of 6 × 5 at 4, 4 unless told otherwise; where it runs into something.
+RUNS = [
+    ({"x": F(3, 8)}, False),  # at the left seam
+    ({"x": F(5, 16)}, True),
+    ({"x": F(67, 8)}, False),  # 14¾ less ⅜ and 6
+    ({"x": F(135, 16)}, True),
+    ({"y": F(1, 4)}, False),  # below the bound top
+    ({"y": F(3, 16)}, True),
+    ({"y": F(7)}, False),  # 12 less 5
+    ({"y": F(113, 16)}, True),
+    ({"sides": "seams", "x": F(0), "width": W}, False),
+    ({"sides": "seams", "x": F(0), "width": W, "y": F(113, 16)}, True),
+    ({"sides": "free", "y": F(0), "height": F(12)}, False),  # from the top seam down
+    ({"sides": "free", "y": F(0), "height": F(193, 16)}, True),
+    ({"sides": "free", "y": F(0), "x": F(5, 16)}, True),
+    ({"kind": "d-ring", "x": F(0)}, False),
+]
+
+
+@pytest.mark.parametrize(("more", "runs"), RUNS)
+def test_a_pocket_lies_between_the_seams_or_is_caught_in_them(more, runs):
+    place = {"kind": "slip", "panel": "front", "x": F(4), "y": F(4), "width": F(6), "height": F(5)}
+    made = plan(tote(marks=(Mark(**place | more),)))
+    assert any(snag.key == "mark.seam.front.mark:0" for snag in made.snags) == runs
