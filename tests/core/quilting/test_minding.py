@@ -139,3 +139,20 @@ def test_the_second_part_of_a_panel_is_spaced_by_itself():
     changed = plan(applied(made.project, kept.edit)).panel("front").choices
     assert changed.quilt_zones[0].quilting.spacing == "keep"
     assert changed.quilting.spacing == "divide"
+
+
+@pytest.mark.parametrize(
+    ("spacing", "run", "now"),
+    [
+        ("divide", "upright", "divide.line"),
+        ("keep", "upright", "keep.line"),
+        ("hit", "upright", "divide.line"),  # strips lie level: there is no seam to hit
+        ("clear", "upright", "divide.line"),
+        ("hit", "level", "hit"),
+        ("clear", "level", "clear"),
+    ],
+)
+def test_the_way_in_which_lines_come_out_now_is_marked(spacing, run, now):
+    made = plan(with_front(tote(), ("quilting.spacing", spacing), ("quilting.run", run)))
+    marked = [offer.key for offer in offers(made, made.panel("front"), 0) if offer.now]
+    assert marked == [now]
