@@ -2,8 +2,9 @@
 
 ``marked`` puts a line at the head of every function of a module that says that it was entered; run
 with ``-p reach`` and ``REACH_TO=folder``, each test leaves what it entered and the seconds it took
-in a file of its process.  What a fixture of several tests did counts for each of them; what a
-function does once and keeps is seen only in the first test.
+in a file of its process.  What a fixture of several tests did counts for each of them; what our
+functions keep from one call to the next is forgotten before each test, or only the first that asks
+would seem to enter what they call.
 """
 
 from __future__ import annotations
@@ -12,6 +13,7 @@ import ast
 import builtins
 import json
 import os
+import sys
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
@@ -48,8 +50,24 @@ def function_of(tree: ast.Module, line: int) -> int | None:
     return max(around, default=None)
 
 
+def forget() -> None:
+    """Empty what functions of ours keep: the standard library's caches, and our own."""
+    once = sys.modules.get("tessil.core.memory.once")
+    for name, module in list(sys.modules.items()):
+        if not name.startswith("tessil."):
+            continue
+        for value in list(vars(module).values()):
+            if hasattr(value, "cache_clear"):
+                value.cache_clear()
+            cells = getattr(value, "__closure__", None) or ()
+            for kept in (value, *(cell.cell_contents for cell in cells)):
+                if once is not None and isinstance(kept, once.Once):
+                    kept._kept = ()
+
+
 @pytest.hookimpl(wrapper=True)
 def pytest_runtest_protocol(item: pytest.Item) -> Iterator[None]:
+    forget()
     ENTERED.clear()
     yield
     fixtures = getattr(item, "_fixtureinfo", None)

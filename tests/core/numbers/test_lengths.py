@@ -211,3 +211,20 @@ def test_the_next_mark_on_a_tape(units, length, up, down, near):
     assert notation.next_mark(length, 1) == up
     assert notation.next_mark(length, -1) == down
     assert notation.nearest(length) == near
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("(" * 13 + "1" + ")" * 13, "too many brackets"),
+        ("-(" * 13 + "1" + ")" * 13, "too many brackets"),
+        ("--1", "Two minus signs in a row"),
+    ],
+)
+def test_sums_inside_sums_end_somewhere(text, says):
+    with pytest.raises(LengthError, match=says):
+        read_length(text, "inch")
+
+
+def test_twelve_brackets_are_not_too_many():
+    assert read_length("(" * 12 + "1½" + ")" * 12, "inch") == F(3, 2)
