@@ -5,8 +5,8 @@
 In both, figures are lining and tabular from the start, and the signs between them stand at their
 height, in every program: their letters point at those glyphs, instead of a feature that has to be
 asked for.  What a program would put in place of letters unasked, joined letters or a sign that is
-raised beside a figure, is taken out: a PDF cannot tell which letters such a glyph stands for, so that
-sizes in it could not be found, copied or read aloud.
+raised beside a figure, is taken out: a PDF cannot tell which letters such a glyph stands for, so
+that sizes in it could not be found, copied or read aloud.
 Under the SIL Open Font License 1.1 a changed face has a name of its own.  Run by hand, with
 fonttools; its output is in the repository.
 """
