@@ -283,3 +283,18 @@ def test_the_least_number_of_fields_by_hand(rows, least):
     packed = pack([Outline(*row) for row in rows], 100, 100)
     assert packed.least == least
     assert packed.fields >= least
+
+
+def test_a_layer_reaches_past_the_top_by_half_of_what_the_hoop_is_larger():
+    """Each way at least: the side where less is over counts."""
+    for width, height in ((4, 3), (2, 3)):
+        lead = plan(hooped(width, height)).panel("front")
+        layers = [layer for layer in lead.layers if layer.rule == "hoop"]
+        assert layers
+        for layer in layers:
+            over = [
+                cut.value - top
+                for cut, top in zip((layer.width, layer.height), lead.pieced.values(), strict=True)
+            ]
+            assert layer.margin == min(over) / 2 > 0
+            assert over[0] != over[1]
