@@ -297,3 +297,28 @@ def test_a_piece_as_large_as_a_cloth_asks_for_no_yardage(wide, high, turn, bound
     assert answer.bound == bound
     assert sum(long for _, long in answer.lengths) == bound
     assert answer.opened == (("q",) if not bound else ())
+
+
+@pytest.mark.parametrize(
+    ("stock", "pieces", "taken"),
+    [
+        ([yardage()], [piece("a", 40, 10, 3)], 30),  # whole widths one below another
+        ([yardage()], [piece("a", 20, 10, 4), piece("b", 10, 5, 8)], 30),  # 400 and 400 of 40
+        ([cloth("q", 18, 21)], [piece("a", 9, 21, 2)], 18 * 21),  # the quarter and nothing else
+        ([cloth("q", 18, 21), cloth("r", 18, 21)], [piece("a", 18, 20, 2)], 2 * 18 * 21),
+    ],
+)
+def test_a_search_ends_once_nothing_less_could_do(stock, pieces, taken):
+    """Long before its time: what is found is as little as the bound."""
+    shares = [0.0]
+
+    def told(share):
+        shares.append(share)
+        return True
+
+    job = CutJob("in", tuple(stock), tuple(pieces))
+    answer = plan_cutting(job, 12.0, told=told)
+    assert faults(job, answer) == []
+    assert answer.left_out == ()
+    assert answer.used == answer.bound == taken
+    assert max(shares) < 0.5
