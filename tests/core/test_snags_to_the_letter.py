@@ -415,6 +415,32 @@ def test_every_case_is_told():
     assert TOLD.keys() == CASES_TOLD.keys()
 
 
+AFTER = {  # what is so once the way out is taken
+    "Piece it again, 1 in larger": ("oversize.squaring", F(3, 4)),  # ¼ and a half of 1
+    "Leave ¾ in each side to square it": ("oversize.squaring", F(3, 4)),
+    "Cut it 60 in": ("shape.sizes.strap_length", F(60)),
+    "Make it 12¼ in": ("shape.sizes.height", F(49, 4)),
+    "Make the depth 5¾ in": ("shape.sizes.depth", F(23, 4)),
+    "Make the height 14⅝ in": ("shape.sizes.height", F(117, 8)),
+    "Make the channel ¾ in": ("shape.sizes.channel", F(3, 4)),
+    "Cut it 2 in": ("binding.cut", None),  # as the formula says
+    "Make it ¾ in narrower": ("shape.sizes.flap_less", F(3, 4)),
+    "Take a needle 100": ("machine.needle", 100),
+    "Cut it on the bias": ("binding.grain", "bias"),
+    "Make it of webbing": ("strap.made", "webbing"),
+    "Take a nylon one": ("zipper.teeth", "nylon"),
+}
+
+
+@pytest.mark.parametrize("words", AFTER)
+def test_a_way_out_does_what_it_says(words):
+    key, at = next((key, said[3].index(words)) for key, said in TOLD.items() if words in said[3])
+    snag = next(snag for snag in plan(CASES_TOLD[key]).snags if snag.key == key)
+    mended = applied(CASES_TOLD[key], snag.fixes[at])
+    path, value = AFTER[words]
+    assert applied(mended, edit("", (path, value))) == mended
+
+
 @pytest.mark.parametrize(
     ("key", "at"), [(key, at) for key in MORE for at in range(len(TOLD[key][3]))]
 )

@@ -161,3 +161,29 @@ def test_a_zipper_of_which_a_third_is_cut_off_is_dear(length, told):
     for snag in found:
         after = plan(applied(one.project, snag.fixes[0]))
         assert not [s for s in after.snags if s.key in ("edge.dear", "fit.zipper")]
+
+
+@pytest.mark.parametrize(
+    ("units", "unit", "sold"),
+    [
+        ("inch", F(1), (4, 5, 6, 7, 8, 9, 10, 12, 14, 16, 18, 20, 22, 24, 30, 36)),
+        (
+            "metric",
+            F(100, 254),
+            (10, 12, 15, 18, 20, 22, 25, 30, 35, 40, 45, 50, 55, 60, 70, 80, 100),
+        ),
+    ],
+)
+def test_zippers_are_sold_in_these_lengths(units, unit, sold):
+    """The next that is as long as is needed; every one but the shortest is bought for some bag."""
+    base = pouch().project
+    bought = set()
+    for one in sold[3:]:
+        for more in (-1, F(-1, 2)):
+            sizes = {"width": one * unit - F(11, 4) + more * unit, "height": F(5)}
+            shape = base.shape.model_copy(update={"sizes": sizes})
+            zipper = plan(base.model_copy(update={"shape": shape, "units": units})).edging.zipper
+            wanted = min(n * unit for n in sold if n * unit >= zipper.length.value)
+            assert zipper.buy.value == wanted
+            bought.add(wanted / unit)
+    assert bought >= set(sold[3:])

@@ -250,3 +250,16 @@ def test_a_mountain_of_scraps_is_looked_through_by_the_handful():
     assert len({blank.scrap for blank in handful}) > 90
     assert len(enough(pool[:3], F(600))) == 3
     assert len(top(12, 16, way="crumbs", scraps=mountain).patches) < 200
+
+
+def test_the_last_row_of_crumbs_is_drawn_to_the_edge():
+    """Five of 5 × 4 show 4½ × 3½: two in a row, and one drawn as wide as 8."""
+    made = top(8, 8, way="crumbs", scraps=(Scrap(width=5, height=4, number=5),))
+    drawn = [(patch.row, patch.place, patch.outline[0], patch.outline[2]) for patch in made.patches]
+    assert drawn == [
+        (1, 1, (0, 0), (4.5, 3.5)),
+        (1, 2, (4.5, 0), (8, 3.5)),
+        (2, 1, (0, 3.5), (4.5, 7)),
+        (2, 2, (4.5, 3.5), (8, 7)),
+        (3, 1, (0, 7), (8, 8)),
+    ]

@@ -78,3 +78,29 @@ def test_rings_of_tabs_are_bought_beside_those_of_the_strap():
         return sum(int(ware.number.value) for ware in wares_of(made) if ware.kind == "ring")
 
     assert (rings(), rings(tab)) == (2, 3)
+
+
+@pytest.mark.parametrize(
+    ("mark", "cut"),
+    [
+        # 6 × 5 between seams of ⅜: doubled it is folded at its top
+        ({"kind": "slip"}, [("slip", 1, F(27, 4), F(43, 4))]),
+        ({"kind": "divided"}, [("divided", 1, F(27, 4), F(43, 4))]),
+        # of two cloths the inner shows ¼ above: 5 ∓ ¼ and two seams
+        (
+            {"kind": "slip", "cloths": "two"},
+            [("slip", 1, F(27, 4), F(11, 2)), ("pocket lining", 1, F(27, 4), 6)],
+        ),
+        # 2 wider than its opening; in one piece twice as long, in two each a seam longer
+        ({"kind": "window"}, [("window", 1, 8, 10)]),
+        ({"kind": "window", "bag": "two"}, [("window", 2, 8, F(43, 8))]),
+    ],
+)
+def test_what_a_pocket_is_cut_from(mark, cut):
+    made = marked(x=F(4), y=F(4), **mark)
+    items = [
+        (item.what, item.number.value, item.width.value, item.height.value)
+        for item in made.items
+        if item.owner.kind == "pocket"
+    ]
+    assert items == cut
