@@ -117,3 +117,22 @@ def test_snags_are_counted_by_their_stage_and_one_that_blocks_is_told():
     ]
     assert by_stage(found) == {Stage.EDGE: (3, True), Stage.CUT: (1, False)}
     assert by_stage([]) == {}
+
+
+@pytest.mark.parametrize(
+    ("width", "says"),
+    [
+        # 11 between walls of 3.1 mm are 10.756; with ½ of ease at either side 9.756
+        (F(39, 4), None),
+        (F(21, 2), ("warns", "The tuner is a tight fit: ¾ in less width than wished")),
+        (F(43, 4), ("warns", "The tuner is a tight fit: 1 in less width than wished")),
+        (F(173, 16), ("blocks", "The tuner does not fit: 1¹⁄₁₆ in too little width")),
+    ],
+)
+def test_what_goes_in_without_ease_is_a_tight_fit(width, says):
+    found = [
+        (str(one.weight), one.title)
+        for one in plan(tote(hold=_held(width=width))).snags
+        if one.key == "fit.width"
+    ]
+    assert found == ([] if says is None else [says])

@@ -298,3 +298,24 @@ def test_a_layer_reaches_past_the_top_by_half_of_what_the_hoop_is_larger():
             ]
             assert layer.margin == min(over) / 2 > 0
             assert over[0] != over[1]
+
+
+@pytest.mark.parametrize(
+    ("width", "height", "says", "place"),
+    [
+        (8, 3, "The front is 3 in too wide for the hoop", (0, F(3, 2), 8, 0)),
+        (3, 8, "The front is 1 in too high for the hoop", (F(3, 2), 0, 0, 8)),
+        (5, F(29, 4), "The front is ¼ in too high for the hoop", (F(5, 2), 0, 0, F(29, 4))),
+        (6, F(29, 4), "The front is 1 in too wide for the hoop", (0, F(29, 8), 6, 0)),
+    ],
+)
+def test_a_panel_too_large_for_its_hoop_is_told_by_the_side_that_is_most_over(
+    width, height, says, place
+):
+    """The hoop's field is 5 × 7."""
+    (snag,) = [one for one in plan(hooped(width, height)).snags if one.key == "hoop.front"]
+    size = f"{width} × {'7¼' if height == F(29, 4) else height}"
+    assert snag.title == says
+    assert snag.why == f"With its seams it is {size}; the hoop's field is 5 × 7."
+    there = snag.place
+    assert (there.x, there.y, there.width, there.height) == place

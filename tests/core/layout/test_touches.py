@@ -181,6 +181,10 @@ def test_lightness_against_the_standard():
     assert white == pytest.approx(100, abs=0.01)
     assert black == 0
     assert grey == pytest.approx(50, abs=0.6)
+    # below 0.008856 of the light it is 903.3 times as much (CIE 15, from memory)
+    for share in (0.001, 0.008):
+        assert lightness(share) == pytest.approx(903.3 * share, rel=1e-4)
+    assert lightness(0.00886) == pytest.approx(903.3 * 0.00886, rel=1e-3)  # where the two meet
 
 
 def test_prints_in_order_of_light():

@@ -14,6 +14,7 @@ from tessil.core.plan import plan
 from tessil.core.quilting.acts.minding import crosses, near_misses, offers, through
 from tessil.core.quilting.sewn import QuiltLine
 from tessil.core.trimming.choice import Mark
+from tessil.core.words.written import working_words
 from tests.conftest import tote, with_front
 
 F = Fraction
@@ -97,6 +98,8 @@ def test_level_lines_may_hit_the_patchwork_seams_or_clear_them():
     nearest = {
         key: min(abs(o - s) for o in found[key].sets[0].offsets for s in seams) for key in found
     }
+    words = working_words(hit.quilt.sets[0].lines, made.marks.notation)
+    assert words == "lines on seams + lines between and beside them"
     assert nearest["hit"] < 2e-3  # the seams are those of the hit, drawn in a little otherwise
     assert nearest["clear"] >= max(nearest["keep.line"], nearest["keep.gap"])
     assert found["clear"].gap.value == F(5, 4)

@@ -107,6 +107,16 @@ def test_a_thicker_bag_moves_the_female_half_up():
     ).value > (thin.sizes["flap"].value - female_below_top(thin.project.snap, thin.bag.flap).value)
 
 
+def test_a_snap_has_a_patch_of_an_inch_and_a_half_behind_each_half():
+    made = plan(_snapped("satchel"))
+    for panel in made.panels:
+        for mark in made.marks_on(panel.key):
+            if mark.kind == "snap":
+                assert mark.box[2:] == (F(3, 2), F(3, 2))
+    kinds = [mark.kind for panel in made.panels for mark in made.marks_on(panel.key)]
+    assert kinds.count("snap") >= 2
+
+
 def _held(thickness):
     hold = project_of("satchel").hold
     thing = hold.things[0].model_copy(update={"thickness": thickness})
