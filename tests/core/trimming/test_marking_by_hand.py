@@ -3,7 +3,7 @@
 
 import pytest
 
-from tessil.core.brief.choice import ShapeChoice
+from tessil.core.brief.choice import Base, ShapeChoice
 from tessil.core.edits import applied
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
@@ -15,8 +15,9 @@ from tessil.core.trimming.acts.marking import (
     remove_mark,
     set_mark,
 )
-from tessil.core.trimming.choice import Mark
+from tessil.core.trimming.choice import Mark, Snap
 from tests.conftest import tote
+from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
 W, H = F(59, 4), F(111, 8)
@@ -140,3 +141,103 @@ def test_a_pocket_lies_between_the_seams_or_is_caught_in_them(more, runs):
     place = {"kind": "slip", "panel": "front", "x": F(4), "y": F(4), "width": F(6), "height": F(5)}
     made = plan(tote(marks=(Mark(**place | more),)))
     assert any(snag.key == "mark.seam.front.mark:0" for snag in made.snags) == runs
+
+
+BOXES = {  # a mark at 3, 4 of 6 × 5 on the front of 14¾ × 13⅞
+    "slip": ({}, (3, 4, 6, 5), "Slip pocket"),
+    "divided": ({}, (3, 4, 6, 5), "Divided pocket"),
+    "window": ({"box": F(5, 8)}, (3, 4, 6, F(5, 8)), "Window zip pocket"),
+    "d-ring": ({}, (3, 4, F(5, 4), 1), "Ring tab"),
+    "motif": ({}, (3, 4, 6, 5), "Motif"),
+    "label": ({}, (3, 4, 6, 5), "Label"),
+    "patch": ({}, (3, 4, 6, 5), "Patch"),
+    "ribbon": ({}, (0, 4, W, 5), "Ribbon or lace"),  # all across the panel
+}
+
+
+@pytest.mark.parametrize("kind", BOXES)
+def test_where_each_kind_of_mark_lies_and_what_it_is_called(kind):
+    more, box, label = BOXES[kind]
+    made = plan(tote(marks=(Mark(kind=kind, panel="front", x=F(3), y=F(4), **more),)))
+    (placed,) = made.marks_on("front")
+    assert placed.box == box
+    assert (placed.label, placed.kind, placed.key, placed.index) == (label, kind, "mark:0", 0)
+    name, (x, y) = label.lower(), box[:2]
+    assert [(figure.label, figure.value) for figure in placed.figures] == [
+        (f"{name}, from left edge", x),
+        (f"{name}, from left seam line", x - F(3, 8)),
+        (f"{name}, from top edge", y),
+        (f"{name}, from top seam line", y - F(1, 4)),
+    ]
+
+
+@pytest.mark.parametrize(
+    ("edge", "box"),
+    [
+        ("left", (0, 0, 1, H)),
+        ("right", (W - 1, 0, 1, H)),
+        ("top", (0, 0, W, 1)),
+        ("bottom", (0, H - 1, W, 1)),
+    ],
+)
+def test_a_trim_along_an_edge_lies_in_its_seam(edge, box):
+    mark = Mark(kind="ribbon", panel="front", x=F(3), y=F(4), height=F(1), edge=edge)
+    (placed,) = plan(tote(marks=(mark,))).marks_on("front")
+    assert placed.box == box
+
+
+@pytest.mark.parametrize(
+    ("more", "lines"),
+    [
+        ({"divisions": 3}, (5, 7)),  # 6 in three, from 3
+        ({"divisions": 4}, (F(9, 2), 6, F(15, 2))),
+        ({"at": (F(2), F(11, 2))}, (5, F(17, 2))),
+        ({"at": (F(2), F(6))}, (5,)),  # none at its very side
+    ],
+)
+def test_a_divided_pocket_is_stitched_evenly_or_where_it_is_told(more, lines):
+    mark = Mark(kind="divided", panel="front", x=F(3), y=F(4), **more)
+    (placed,) = plan(tote(marks=(mark,))).marks_on("front")
+    assert placed.lines == lines
+
+
+def test_the_halves_of_a_snap_are_centred_one_from_the_flap_s_edge_one_where_it_lands():
+    """A flap of 9 over half of 3 lands 7½ down, but for what the walls take; its half 1¾ up."""
+    made = plan(project_of("satchel", snap=Snap(used=True)))
+    found = {mark.key: mark for panel in made.panels for mark in made.marks_on(panel.key)}
+    male, female = found["snap:male"], found["snap:female"]
+    for mark in (male, female):
+        panel = made.panel(mark.panel)
+        x, y, wide, high = mark.box
+        assert (wide, high) == (F(3, 2), F(3, 2))
+        assert x + wide / 2 == panel.trimmed.width.value / 2
+        assert mark.figures[0].value == x + wide / 2
+        assert mark.figures[1].value == y + high / 2
+        assert mark.figures[2].value == y + high / 2 - panel.shown["top"]
+    below = female.figures[3].value
+    assert female.figures[1].value == made.bag.flap.female_from.value + below
+    assert below == made.bag.flap.lands.value - F(7, 4)
+    typed = plan(project_of("satchel", snap=Snap(used=True, female=F(2))))
+    (set_,) = [m for p in typed.panels for m in typed.marks_on(p.key) if m.key == "snap:female"]
+    assert set_.figures[1].value == typed.bag.flap.female_from.value + 2
+
+
+@pytest.mark.parametrize(
+    ("shape", "panel", "box"),
+    [
+        # half of the base on each of two panels, above the seam of ⅜
+        ("tote", "front", ((W - 11) / 2, H - F(3, 8) - F(3, 2), 11, F(3, 2))),
+        # all of it in the middle of one that goes round
+        ("one-piece", "body", None),
+    ],
+)
+def test_where_the_stiffener_of_a_base_lies(shape, panel, box):
+    sizes = {"width": F(11), "height": F(12), "depth": F(3)}
+    choice = ShapeChoice(kind=shape, way="finished", sizes=sizes)
+    made = plan(tote(shape=choice, base=Base(stiffener="sleeve")))
+    (placed,) = [mark for mark in made.marks_on(panel) if mark.key == "base:stiffener"]
+    if box is None:
+        width, height = made.panel(panel).trimmed.values()
+        box = ((width - 11) / 2, (height - 3) / 2, 11, 3)
+    assert placed.box == box
+    assert placed.label == "Base stiffener"
