@@ -416,6 +416,7 @@ def test_every_case_is_told():
 
 
 AFTER = {  # what is so once the way out is taken
+    "Sew a border on, ½ in each side": ("measured.front.added.height", F(1)),
     "Piece it again, 1 in larger": ("oversize.squaring", F(3, 4)),  # ¼ and a half of 1
     "Leave ¾ in each side to square it": ("oversize.squaring", F(3, 4)),
     "Cut it 60 in": ("shape.sizes.strap_length", F(60)),

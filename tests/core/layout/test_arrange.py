@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 from tessil.core.catalogue.prints import Print
 from tessil.core.choosing import choose, choose_apart
 from tessil.core.edits import applied, edit
-from tessil.core.layout.acts.arranging import arranged, outcome, reasons
+from tessil.core.layout.acts.arranging import arranged, broken_words, outcome, reasons
 from tessil.core.layout.arrange import Problem, arrange, cost_of, over_of
-from tessil.core.layout.rules import ask, in_play, laid_amounts, over_amounts
+from tessil.core.layout.rules import Broken, ask, in_play, laid_amounts, over_amounts
 from tessil.core.layout.values import value_of
 from tessil.core.numbers.exact import Fraction
 from tessil.core.piecing.acts.laying import lock, paint
@@ -255,3 +255,21 @@ def test_prints_in_play():
     assert in_play(plan(project).table) == EIGHT
     counted = (EIGHT[0].model_copy(update={"amount": 3}), *EIGHT[1:])
     assert in_play(plan(project.model_copy(update={"prints": counted})).table) == counted[:1]
+
+
+def test_broken_rules_are_counted_in_words():
+    found = [Broken(rule, ()) for rule in ("side", "corner", "side", "order", "side")]
+    assert broken_words(found) == (
+        "3 alike side by side, 1 alike corner to corner, 1 out of the order of light and dark"
+    )
+    assert broken_words([]) == ""
+
+
+def test_the_outcome_counts_what_is_broken_and_says_why():
+    """Of two prints four squares meet at every corner."""
+    made = plan(squared(tote(prints=EIGHT[:2]), "front", square=F(3)))
+    assert made.broken
+    said = outcome(made)
+    number = len(made.broken)
+    assert said.startswith(f"{number} rules are still broken: {broken_words(made.broken)}. ")
+    assert "Four squares meet at every corner: 2 prints cannot keep them apart, 4 could." in said

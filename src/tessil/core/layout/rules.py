@@ -28,7 +28,7 @@ PREFER = 1  # another print where a favourite could lie: no rule broken, but a p
 class Broken(Record, frozen=True):
     """One broken rule: which, the pieces concerned, and whether it is one decision twice."""
 
-    rule: str  # side, corner, join, worn, order, favourite, upright
+    rule: str  # side, corner, join, worn, order, favourite
     pieces: tuple[Ref, ...]
     itself: bool = False
 
