@@ -2,11 +2,14 @@
 
 import pytest
 
+from tessil.core.edits import applied
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import count, given
 from tessil.core.plan import plan
+from tessil.core.quilting.choice import DrawnLine
 from tessil.core.quilting.sets import LineSet, Region
 from tessil.core.quilting.sewn import sewn_lines
+from tessil.core.trimming.choice import Mark
 from tests.conftest import tote, with_front
 
 F = Fraction
@@ -85,3 +88,14 @@ def test_slanted_sets_are_called_by_their_angle_with_a_true_minus():
         "lines at −30°",
     ]
     assert [entry.key for entry in made.panel("front").quilt.sets] == ["0.a", "0.b"]
+
+
+def test_a_line_by_hand_that_runs_through_a_window_is_taken_away_and_no_other():
+    kept, through = (DrawnLine(x1=F(1), y1=y, x2=F(12), y2=y) for y in (F(10), F(5)))
+    window = Mark(kind="window", panel="front", x=F(4), y=F(4), width=F(5), box=F(2))
+    project = with_front(
+        tote(marks=(window,)), ("quilting.pattern", "none"), ("quilting.drawn", (kept, through))
+    )
+    (snag,) = [one for one in plan(project).snags if one.key == "quilt.through.front.mark:0"]
+    assert [fix.words for fix in snag.fixes] == ["Leave this line out"]
+    assert applied(project, snag.fixes[0]).panels["front"].quilting.drawn == (kept,)
