@@ -7,6 +7,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import count, given
 from tessil.core.plan import plan
 from tessil.core.quilting.choice import DrawnLine
+from tessil.core.quilting.readings import quilt_readings
 from tessil.core.quilting.sets import LineSet, Region
 from tessil.core.quilting.sewn import sewn_lines
 from tessil.core.trimming.choice import Mark
@@ -99,3 +100,21 @@ def test_a_line_by_hand_that_runs_through_a_window_is_taken_away_and_no_other():
     (snag,) = [one for one in plan(project).snags if one.key == "quilt.through.front.mark:0"]
     assert [fix.words for fix in snag.fixes] == ["Leave this line out"]
     assert applied(project, snag.fixes[0]).panels["front"].quilting.drawn == (kept,)
+
+
+@pytest.mark.parametrize(
+    ("gap", "centre", "number", "guided"),
+    [(7, "line", 1, False), (5, "gap", 2, True), (4, "line", 3, True)],
+)
+def test_a_guide_bar_is_told_from_the_second_line_on(gap, centre, number, guided):
+    """14 between the seam lines: two gaps of 7, three of 4⅔, four of 3½."""
+    wishes = ("quilting.gap", F(gap)), ("quilting.centre", centre)
+    made = plan(with_front(tote(), *wishes))
+    front = made.panel("front")
+    assert len(front.quilt.lines) == number
+    told = {one.key: one.figure for one in quilt_readings(made, front)}
+    assert ("quilt.guide" in told) == guided
+    if guided:  # as far apart as they were before they were drawn in, on the bar's scale
+        wide = front.quilt.sets[0].gap.value
+        assert abs(told["quilt.guide"].value - wide) <= F(1, 16) + wide / 50
+        assert told["quilt.guide"].value >= wide
