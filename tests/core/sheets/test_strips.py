@@ -1,10 +1,13 @@
 """One strip filled: by hand, and against all ways there are of small jobs."""
 
+from collections import Counter
 from itertools import product
 from random import Random
 
 import pytest
 
+from tessil.core.sheets.lengths import Lengthwise, Yardage, _added
+from tessil.core.sheets.search import Search
 from tessil.core.sheets.strips import Filler, Kind, Stack, Strip, settings
 
 
@@ -110,3 +113,70 @@ def test_what_strips_of_any_number_of_pieces_could_be_worth():
     """10 wide: of 4 × 3 worth 2 two side by side, of 5 × 5 worth 7 two."""
     bound = Filler([kind(4, 3), kind(5, 5)], 10).worth_of_all([2.0, 7.0], 6)
     assert list(bound) == [0, 0, 0, 4, 4, 14, 14]
+
+
+def yardage(kinds, wide=10, aim="least"):
+    return Yardage(kinds, wide, Search(0.0), aim)
+
+
+def strip(high, *stacks):
+    return Strip(high, tuple(Stack(wide, ((at, False),) * many) for wide, at, many in stacks))
+
+
+def test_how_low_a_piece_can_lie_and_which_heights_come_next():
+    """4 × 6 turned is 4 high; 11 × 3 only turned, 11 high; 5 × 5 either way."""
+    made = yardage([kind(4, 6, turns=True), kind(11, 3, turns=True), kind(5, 5), kind(4, 8)])
+    assert [made._low(at) for at in range(4)] == [4, 11, 5, 8]
+    left = dict.fromkeys(range(4), 1)
+    assert made._next_heights(left, 1) == [11]
+    assert made._next_heights(left, 3) == [5, 8, 11]
+    assert made._next_heights({0: 1, 2: 1}, 1) == [5, 6]  # and upright, which is higher than 5
+    assert yardage([kind(9, 2, turns=True)])._next_heights({0: 1}, 1) == [2]
+
+
+def test_strips_one_after_the_other_as_full_as_they_get():
+    """Of 5 × 4 four and of 10 × 3 one: 4 + 4 with two each, and 3."""
+    made = yardage([kind(5, 4, 4), kind(10, 3, 1)])
+    strips = made.one_after_another([20.0, 30.0], {0: 4, 1: 1, 2: 0})
+    assert sorted(one.high for one in strips) == [3, 4, 4]
+    assert sum((Counter(one.counts) for one in strips), Counter()) == {0: 4, 1: 1}
+    assert made.first() == made.best
+    assert sum(one.high for one in made.best) == 11
+
+
+def test_a_strip_is_no_higher_than_its_highest_stack():
+    made = yardage([kind(5, 4, 4)])
+    loose, close = strip(9, (5, 0, 2), (5, 0, 1)), strip(8, (5, 0, 2), (5, 0, 1))
+    assert made._close(loose, {}) == close
+    assert made._close(close, {}) is close
+    assert made._worth(close, [2.5]) == 7.5
+
+
+def test_a_plan_is_taken_if_it_has_every_piece_and_kept_if_it_is_shorter():
+    made = yardage([kind(5, 4, 4)])
+    two, four = strip(4, (5, 0, 1), (5, 0, 1)), strip(8, (5, 0, 2), (5, 0, 2))
+    one = strip(4, (5, 0, 1))
+    assert not made.take([two])  # two are missing
+    assert not made.take([two, two, one])  # one too many
+    assert made.best == ()
+    assert made.pool == {}
+    assert made.take([one] * 4)
+    assert made.take([two, two])
+    assert made.best == (two, two)
+    assert not made.take([four])  # as long, not shorter
+    assert made.best == (two, two)
+    assert len(made.pool) == 3
+    assert not made._keep(two)
+
+
+def test_of_plans_that_set_the_ruler_as_often_the_shortest_is_near():
+    made = yardage([kind(5, 4, 4)], aim="setups")
+    two, one = strip(4, (5, 0, 1), (5, 0, 1)), strip(4, (5, 0, 1))
+    made.take([one] * 4)
+    made.take([two, two])
+    assert made.near == {settings([two, two]): (two, two)}
+
+
+def test_what_is_left_once_a_strip_is_taken_apart():
+    assert _added({0: 2, 1: 1}, strip(4, (5, 0, 2), (3, 2, 1))) == {0: 4, 1: 1, 2: 1}
+    assert Lengthwise((strip(4, (5, 0, 1)), strip(3, (5, 0, 1))), 6.5).length == 7
