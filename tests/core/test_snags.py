@@ -156,17 +156,6 @@ CASES = {
 
 
 @pytest.mark.parametrize("key", CASES)
-def test_it_is_found_with_place_reason_and_fix(key):
-    made = plan(CASES[key])
-    (snag,) = [snag for snag in made.snags if snag.key == key]
-    assert snag.title
-    assert snag.why.endswith(".")
-    assert snag.panel
-    assert snag.place is not None or key.startswith("cut.")
-    assert snag.fixes
-
-
-@pytest.mark.parametrize("key", CASES)
 def test_each_fix_mends_it(key):
     fixes = _found(CASES[key], key).fixes
     mended = [plan(applied(CASES[key], fix)) for fix in fixes]

@@ -13,7 +13,9 @@ from tessil.core.piecing.choice import Piecing, Scrap
 from tessil.core.piecing.pressing import pressed
 from tessil.core.piecing.slanted import middle_out, slant_of
 from tessil.core.piecing.straight import square_top
+from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
+from tests.conftest import tote, with_front
 from tests.core.piecing.helpers import F, top, wish
 
 BOX = (
@@ -261,3 +263,19 @@ def test_bands_touch_without_gap():
     assert all(a[1] == b[0] for a, b in pairwise(bands))
     assert bands[-1][1] == made.size.height.value
     assert isinstance(bands[-1][1], Fraction)
+
+
+@pytest.mark.parametrize(
+    ("changes", "note"),
+    [
+        ((), "each, cut"),
+        ((("piecing.run", "diagonal"),), "at most, cut"),
+        ((("piecing.fixed", "mixed"),), "at most, cut"),
+        ((("piecing.way", "flip"),), "at most, cut"),
+        ((("piecing.way", "squares"),), "each, cut"),
+        ((("piecing.way", "whole"),), "one cloth, cut"),
+    ],
+)
+def test_the_first_rung_says_whether_pieces_are_alike(changes, note):
+    rung = plan(with_front(tote(), *changes)).ladder("front")[0]
+    assert (rung.key, rung.note) == ("pieces", note)

@@ -118,3 +118,9 @@ def test_a_guide_bar_is_told_from_the_second_line_on(gap, centre, number, guided
         wide = front.quilt.sets[0].gap.value
         assert abs(told["quilt.guide"].value - wide) <= F(1, 16) + wide / 50
         assert told["quilt.guide"].value >= wide
+
+
+def test_what_runs_every_way_counts_half_upright_and_half_level():
+    front = plan(with_front(tote(), ("quilting.pattern", "echo"))).panel("front")
+    told = [(entry.name, entry.angle, entry.share.value) for entry in front.quilt.sets]
+    assert told == [("echo, upright", 90, F(1, 2)), ("echo, level", 0, F(1, 2))]
