@@ -228,3 +228,22 @@ def test_sums_inside_sums_end_somewhere(text, says):
 
 def test_twelve_brackets_are_not_too_many():
     assert read_length("(" * 12 + "1½" + ")" * 12, "inch") == F(3, 2)
+
+
+@pytest.mark.parametrize(
+    ("letter", "value"),
+    [
+        ("½", F(1, 2)),
+        ("¼", F(1, 4)),
+        ("¾", F(3, 4)),
+        ("⅛", F(1, 8)),
+        ("⅜", F(3, 8)),
+        ("⅝", F(5, 8)),
+        ("⅞", F(7, 8)),
+        ("⅓", F(1, 3)),
+        ("⅔", F(2, 3)),
+    ],
+)
+def test_every_fraction_of_one_letter_is_read(letter, value):
+    assert read_length(letter, "inch") == value
+    assert read_length(f"2{letter}", "inch") == read_length(f"2 {letter} in", "inch") == 2 + value

@@ -263,3 +263,16 @@ def test_the_last_row_of_crumbs_is_drawn_to_the_edge():
         (2, 2, (4.5, 3.5), (8, 7)),
         (3, 1, (0, 7), (8, 8)),
     ]
+
+
+def test_courses_are_drawn_from_edge_to_edge():
+    """Two of 7 × 3 in a course of 3 are 13½: to 6¾ and to 12, where the rest is cut off."""
+    scraps = (Scrap(width=7, height=3, number=4),)
+    made = top(12, F(11, 2), way="courses", scraps=scraps, heights=(F(3), F(3)))
+    drawn = [(p.row, p.place, p.outline[0], p.outline[2]) for p in made.patches]
+    assert drawn == [
+        (1, 1, (0, 0), (6.75, 2.75)),  # with what stands over at the outer edges
+        (1, 2, (6.75, 0), (12, 2.75)),
+        (2, 1, (0, 2.75), (6.75, 5.5)),
+        (2, 2, (6.75, 2.75), (12, 5.5)),
+    ]
