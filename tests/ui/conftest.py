@@ -231,31 +231,18 @@ def hands(window, qtbot):
     return Hands(window, qtbot)
 
 
-@pytest.fixture
-def at_work(hands):
-    """The demo bag on the bench."""
-    return hands
+def _opened():
+    """The window with what ``OPENED`` has under the fixture's name."""
+
+    @pytest.fixture
+    def opened(hands):
+        return hands
+
+    return opened
 
 
-@pytest.fixture
-def clutch_at_work(hands):
-    """The demo's clutch on the bench."""
-    return hands
-
-
-@pytest.fixture
-def pouch_at_work(hands):
-    """The demo's pouch on the bench."""
-    return hands
-
-
-@pytest.fixture
-def kit_at_work(hands):
-    """The demo's kit of four, its first bag on the bench."""
-    return hands
-
-
-@pytest.fixture
-def tote_at_work(hands):
-    """A tote of one's own, with one's own empty logbook."""
-    return hands
+at_work = _opened()  # the demo bag on the bench
+clutch_at_work = _opened()  # the demo's clutch
+pouch_at_work = _opened()  # the demo's pouch
+kit_at_work = _opened()  # the demo's kit of four, its first bag on the bench
+tote_at_work = _opened()  # a tote of one's own, with one's own empty logbook

@@ -290,14 +290,16 @@ class PicturePainter:
             self._dimension_text(item, start, end, level and not slanted, slanted)
 
     def _rule(self, start: QPointF, end: QPointF, run: float) -> None:
-        """Note where a line lies, in pieces no longer than a letter is high."""
-        pieces = max(ceil(run / (8 * self.surface.unit)), 1)
-        step = (end - start) / pieces
+        """Note where a line lies: a slanted one in pieces as long as a letter is high."""
+        x, y = start.x(), start.y()
+        dx, dy = end.x() - x, end.y() - y
+        straight = min(abs(dx), abs(dy)) < 1
+        pieces = 1 if straight else max(ceil(run / (12 * self.surface.unit)), 1)
+        dx, dy = dx / pieces, dy / pieces
+        wide, high = abs(dx) + 2, abs(dy) + 2
         for at in range(pieces):
-            one, other = start + step * at, start + step * (at + 1)
-            left, right = sorted((one.x(), other.x()))
-            top, low = sorted((one.y(), other.y()))
-            self.ruled.take(Box(left - 1, top - 1, right - left + 2, low - top + 2))
+            left, top = x + at * dx + min(dx, 0.0), y + at * dy + min(dy, 0.0)
+            self.ruled.take(Box(left - 1, top - 1, wide, high))
 
     def _ends(self, start: QPointF, end: QPointF, along: QPointF) -> None:
         tick = QPointF(-along.y(), along.x()) * (5 * self.surface.unit)
