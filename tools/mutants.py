@@ -58,7 +58,7 @@ OTHER: dict[type[ast.operator], type[ast.operator]] = {
 WIDE = (
     "tests/core/test_figures_by_hand.py",
     "tests/core/test_records.py",
-    "tests/core/test_snags.py",
+    "tests/core/test_snags_to_the_letter.py",
     "tests/core/words",
     "tests/outside/test_check_values.py",
     "tests/outside/test_every_shape_on_paper.py",

@@ -12,7 +12,7 @@ from tessil.core.quilting.choice import Machine
 from tessil.core.snags import Snag, Stage, Weight, by_stage
 from tests.conftest import tote, with_front
 from tests.core.edges.test_zipper_ends import pouch
-from tests.core.test_snags import _free, _held, _measured, _panel_way, _satchel
+from tests.core.snag_cases import free, held, measured, panel_way, strapped
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -30,7 +30,7 @@ def _ring(wide):
 
 def _notched(left):
     """A panel of which so much is left between notches of 1¾ and seams of ⅜."""
-    return _panel_way(panel_width=F(17, 4) + left, notch_side=F(7, 4), notch_bottom=F(7, 4))
+    return panel_way(panel_width=F(17, 4) + left, notch_side=F(7, 4), notch_bottom=F(7, 4))
 
 
 def _reaching(past):
@@ -39,20 +39,20 @@ def _reaching(past):
 
 # the key: what makes the case of a value, the value that will do, and by how much it will not
 BOUNDS = {
-    "edge.curve": (lambda v: _free({"corners": "round"}, flap_round=v), F(3), -MARK),
+    "edge.curve": (lambda v: free({"corners": "round"}, flap_round=v), F(3), -MARK),
     "notch.deep.width": (_notched, F(1), -MARK),
     "fit.flap": (_flap, F(1, 2), -MARK),
     "trim.gap": (lambda v: tote(turning_gap=v), F(4), -MARK),
-    "edge.strap": (_satchel, F(50), -MARK),
+    "edge.strap": (strapped, F(50), -MARK),
     "piece.overhang": (_reaching, F(1, 2), -MARK),
     "edge.ring": (_ring, F(3, 2), -MARK),  # the strap is cut 6, it ends 1½ wide
     "edge.narrow": (lambda v: applied(tote(), edit("", ("binding.cut", v))), F(2), -MARK),
     # 12 less ½ and one wall of 3.1 mm: 11.37
-    "fit.height": (lambda v: tote(hold=_held(height=v)), F(181, 16), MARK * 2),
+    "fit.height": (lambda v: tote(hold=held(height=v)), F(181, 16), MARK * 2),
     # 3 less two of ¼ and two walls: 2.25
-    "fit.depth": (lambda v: tote(hold=_held(thickness=v)), F(9, 4), MARK),
-    "trim.match": (lambda v: _measured("trimmed", v, F(111, 8), panel="back"), F(59, 4), F(-1, 32)),
-    "trim.small": (lambda v: _measured("quilted", 15, v), F(111, 8), F(-1, 32)),
+    "fit.depth": (lambda v: tote(hold=held(thickness=v)), F(9, 4), MARK),
+    "trim.match": (lambda v: measured("trimmed", v, F(111, 8), panel="back"), F(59, 4), F(-1, 32)),
+    "trim.small": (lambda v: measured("quilted", 15, v), F(111, 8), F(-1, 32)),
     "layer.needle": (lambda v: tote(machine=Machine(needle=v)), 100, -10),
     "edge.tape": (lambda v: pouch(tape=v).project, F(5, 4), F(-1, 32)),
 }
@@ -132,7 +132,7 @@ def test_snags_are_counted_by_their_stage_and_one_that_blocks_is_told():
 def test_what_goes_in_without_ease_is_a_tight_fit(width, says):
     found = [
         (str(one.weight), one.title)
-        for one in plan(tote(hold=_held(width=width))).snags
+        for one in plan(tote(hold=held(width=width))).snags
         if one.key == "fit.width"
     ]
     assert found == ([] if says is None else [says])

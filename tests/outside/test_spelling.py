@@ -34,6 +34,7 @@ from tessil.core.words.names import edge_name, join_name
 from tessil.core.words.steps import STEP_WORDS, told
 from tessil.core.words.written import working_words
 from tests.conftest import tote
+from tests.core.snag_cases import CASES
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -180,6 +181,11 @@ def test_every_way_of_piecing(speller, way):
     front = tote().panels["front"].model_copy(update={"piecing": piecing})
     made = plan(tote(panels={**tote().panels, "front": front}, scraps=scraps))
     assert misspelt(speller, said(made)) == set()
+
+
+@pytest.mark.parametrize("key", CASES)
+def test_every_kind_of_snag(speller, key):
+    assert misspelt(speller, said(plan(CASES[key]))) == set()
 
 
 @pytest.mark.parametrize("pattern", PATTERNS)

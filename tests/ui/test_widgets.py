@@ -23,7 +23,7 @@ from tessil.ui.widgets.receipt import Receipt
 from tessil.ui.widgets.selvage import Selvage
 from tessil.ui.widgets.snaglist import SnagList
 from tests.conftest import tote
-from tests.core.test_snags import CASES
+from tests.core.snag_cases import CASES
 
 F = Fraction
 INCH, METRIC = Notation("inch", F(1, 16)), Notation("metric", F(5, 127))

@@ -306,7 +306,7 @@ def _seam(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         return
     read = plan.marks.notation.read_off
     real, wished = allowance(test).value, plan.project.seams.piecing
-    side = "wide" if cost.value > 0 else "narrow"
+    side, more = ("wide", "wider") if cost.value > 0 else ("narrow", "narrower")
     over = float(abs(real - wished)) * 25.4
     surplus = part_path(0) + ".surplus"
     fixes = [edit("Move the needle, and forget the test", ("seam_test", None))]
@@ -319,7 +319,7 @@ def _seam(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         stage=Stage.PIECE,
         weight=Weight.WARNS,
         title=f"Your seam is too {side}: {read(abs(cost.value), unit=True)} over this panel",
-        why=f"Each seam is {over:.1f} mm {side}r than planned. Move the needle by that, or keep "
+        why=f"Each seam is {over:.1f} mm {more} than planned. Move the needle by that, or keep "
         "to the seam you have and recut.",
         panel=panel.key,
         place=whole(panel),
