@@ -3,7 +3,7 @@
 import pytest
 
 from tessil.core.brief.choice import Seams
-from tessil.core.catalogue import hoop, hoops, material, materials, of_kind
+from tessil.core.catalogue import hoop, hoops, material, materials
 from tessil.core.catalogue.prints import Print
 from tessil.core.choices import owner_key
 from tessil.core.choosing import choose, choose_alike, choose_apart, measure
@@ -110,7 +110,7 @@ def test_catalogue_values_are_sound():
         assert 0 < entry.pressed_mm <= entry.relaxed_mm
         assert entry.grams_per_square_metre > 0
         assert entry.width > 10 or entry.kind == "tape"
-    for batting in of_kind("batting"):
+    for batting in (one for one in materials().values() if one.kind == "batting"):
         assert batting.rise_mm > 0
         assert batting.draw_mm > 0
         assert 0 < batting.along < F(2, 100)

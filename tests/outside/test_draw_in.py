@@ -17,7 +17,7 @@ from scipy.integrate import quad
 from scipy.optimize import lsq_linear
 from shapely import LineString, Polygon
 
-from tessil.core.catalogue import material, of_kind
+from tessil.core.catalogue import material, materials
 from tessil.core.numbers.workings import Basis, count, from_mm
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.plan import plan
@@ -39,7 +39,7 @@ from tessil.core.sandwich.choice import Ply
 from tests.conftest import plies, tote, with_front
 
 F = Fraction
-KEYS = [entry.key for entry in of_kind("batting")]
+KEYS = [entry.key for entry in materials().values() if entry.kind == "batting"]
 
 
 def _known(key):

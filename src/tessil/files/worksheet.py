@@ -9,7 +9,6 @@ than its page goes on over the next.  Every page has a line of exactly 100 mm.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from pathlib import Path
 
 from msgspec.structs import replace
 
@@ -26,7 +25,6 @@ from tessil.files.edgepages import edge_blocks
 from tessil.files.flow import Block, Column, gap, heading, paged, paragraph, pictures, table
 from tessil.files.layoutpage import laid_out, layout_blocks
 from tessil.files.printing import Pages, paper_for, pdf_of, room_on
-from tessil.files.projectfile import write_export
 from tessil.files.quiltpages import (
     layered,
     line_words,
@@ -190,8 +188,3 @@ def worksheet(plan: Plan) -> Pages:
 def pdf_bytes(plan: Plan) -> bytes:
     """The worksheet as a PDF; raises FileTrouble if Qt cannot make one."""
     return pdf_of(worksheet(plan), f"{plan.project.name}: worksheet")
-
-
-def save_pdf(plan: Plan, path: Path) -> None:
-    """Write the worksheet; raises FileTrouble if the disk refuses."""
-    write_export(path, pdf_bytes(plan))

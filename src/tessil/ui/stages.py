@@ -105,7 +105,6 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
     )
 
 
-Pairs = tuple[tuple[str, str], ...]
 _CLOTHS = (("doubled", "one, doubled"), ("two", "two, ¼ showing"), ("leftover", "left strips"))
 _SIDES = (("sewn", "sewn on"), ("seams", "in the seams"), ("free", "hanging free"))
 _EDGES = (

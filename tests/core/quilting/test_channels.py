@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tessil.core.catalogue import material, materials, of_kind
+from tessil.core.catalogue import material, materials
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.panels.choice import Oversize
@@ -80,7 +80,9 @@ def test_closer_lines_draw_in_more(first, second):
     )
 
 
-@pytest.mark.parametrize("batting", [entry.key for entry in of_kind("batting")])
+@pytest.mark.parametrize(
+    "batting", [key for key, entry in materials().items() if entry.kind == "batting"]
+)
 def test_the_pieced_size_survives_the_bad_end_of_the_range(batting):
     front = plan(with_front(tote(), ("layers.plies", plies(batting)))).panel("front")
     for way in ("width", "height"):

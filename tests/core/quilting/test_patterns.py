@@ -104,7 +104,7 @@ def test_in_the_ditch_every_line_lies_on_a_seam():
     front = _front(("quilting.pattern", "ditch"), project=_squares())
     seams = {(run.angle, run.offset) for run in front.quilt.seams}
     for line in front.quilt.lines:
-        entry = front.quilt.set_of(line)
+        entry = front.quilt.sets[line.group]
         assert (
             min(abs(line.offset - offset) for angle, offset in seams if angle == entry.angle) < 2e-3
         )
@@ -118,7 +118,7 @@ def test_beside_the_seams_there_are_two_lines_a_seam():
     )
     assert len(beside.quilt.lines) == 2 * len(ditch.quilt.lines)
     for line in beside.quilt.lines:
-        entry = beside.quilt.set_of(line)
+        entry = beside.quilt.sets[line.group]
         near = min(
             abs(line.offset - run.offset) for run in beside.quilt.seams if run.angle == entry.angle
         )
@@ -144,8 +144,8 @@ def test_a_part_of_its_own_keeps_its_lines_to_itself():
         update={"quilting": _front().choices.quilting.model_copy(update={"pattern": "grid"})}
     )
     front = _front(("quilting.pattern", "diagonal"), ("quilt_zones", (zone,)))
-    upper = [line for line in front.quilt.lines if front.quilt.set_of(line).zone == 0]
-    lower = [line for line in front.quilt.lines if front.quilt.set_of(line).zone == 1]
+    upper = [line for line in front.quilt.lines if front.quilt.sets[line.group].zone == 0]
+    lower = [line for line in front.quilt.lines if front.quilt.sets[line.group].zone == 1]
     assert upper
     assert lower
     assert max(y for line in upper for _, y in line.points) <= 6 + 1e-6

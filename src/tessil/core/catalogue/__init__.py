@@ -26,8 +26,7 @@ NO_PLIES = (
 class Material(Record, frozen=True):
     """One kind of layer.  Thickness and the shrinkage constants are typical, from memory.
 
-    ``rise_mm`` and ``draw_mm`` are a and d of the shrinkage model, ``along`` is g, and
-    ``unsure`` the fraction by which a prediction may miss before there are swatches.
+    ``rise_mm`` and ``draw_mm`` are a and d of the shrinkage model, ``along`` is g.
     """
 
     key: str
@@ -41,7 +40,6 @@ class Material(Record, frozen=True):
     rise_mm: Fraction = Fraction(0)
     draw_mm: Fraction = Fraction(0)
     along: Fraction = Fraction(0)
-    unsure: Fraction = Fraction(1, 2)
     caution: str = ""
     fusible: bool = False
     melts: bool = False
@@ -139,11 +137,6 @@ def to_own(entry: Material) -> OwnMaterial:
         fusible=entry.fusible,
         melts=entry.melts,
     )
-
-
-def of_kind(*kinds: str) -> tuple[Material, ...]:
-    """The materials of these kinds, in catalogue order."""
-    return tuple(entry for entry in materials().values() if entry.kind in kinds)
 
 
 class Hoop(Record, frozen=True):

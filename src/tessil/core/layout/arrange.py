@@ -69,13 +69,6 @@ def cost_of(problem: Problem, prints: Ints) -> int:
     )
 
 
-def over_of(problem: Problem, prints: Ints) -> int:
-    """How many pieces more than there are of their prints."""
-    used = np.bincount(prints, weights=problem.weights, minlength=problem.prints)
-    limited = problem.limits >= 0
-    return int(np.maximum(used[limited] - problem.limits[limited], 0).sum())
-
-
 class _Search:
     """The state of one search: prints, and what each print would cost on each piece."""
 

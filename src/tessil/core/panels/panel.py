@@ -7,7 +7,6 @@ from __future__ import annotations
 
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material
-from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Pair, Side
@@ -20,9 +19,6 @@ from tessil.core.quilting.quilt import Quilt
 from tessil.core.quilting.sewing import Stitching
 from tessil.core.quilting.shrinkage import Draw, Family
 from tessil.core.sandwich.layers import Layer
-
-MOST_DRAWN_IN = Fraction(1, 2)
-MOST_ROUNDS = 6  # until lines on seams and what they draw in agree to a thousandth of an inch
 
 
 def sewn_as_one(choices: PanelChoices) -> bool:

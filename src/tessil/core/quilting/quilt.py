@@ -32,10 +32,6 @@ class Quilt(Record, frozen=True):
     beyond: float = 0.0
     parts: tuple[tuple[LineSet, ...], ...] = ()  # the sets of each part, by hand last
 
-    def set_of(self, line: QuiltLine) -> LineSet | None:
-        """The set a line belongs to."""
-        return self.sets[line.group] if 0 <= line.group < len(self.sets) else None
-
     def line(self, key: str) -> QuiltLine | None:
         """The line of that name, if it is there."""
         return next((line for line in self.lines if line.key == key), None)

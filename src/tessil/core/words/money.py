@@ -11,8 +11,6 @@ from functools import cache
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import round_near
 
-CENT = Fraction(1, 100)
-
 
 def place() -> str:
     """The locale that money is written by, from the environment; plain English where none says."""

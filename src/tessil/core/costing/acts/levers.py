@@ -46,14 +46,6 @@ def pay_of(
     return Pay(cost, hours, plan.project.pricing, sale_price(plan))
 
 
-def levers_of(
-    plan: Plan, book: Book, prices: PriceList, heap: Heap, planner: Planner
-) -> tuple[Lever, ...]:
-    """What could be chosen otherwise, what pays most first.  ``planner`` plans a changed bag."""
-    found = [one for one in each_lever(plan, book, prices, heap, planner) if one is not None]
-    return best_first(found)
-
-
 def best_first(found: Iterable[Lever]) -> tuple[Lever, ...]:
     """What raises the wage most first."""
     return tuple(sorted(found, key=lambda one: -one.gain))
