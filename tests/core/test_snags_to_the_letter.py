@@ -18,7 +18,7 @@ BUNCHES = (
 )
 MISFIT = (
     "With ease and the thickness of the walls it needs a finished {0} of {1} in; the bag has {2} "
-    "in. The front must grow by so much."
+    "in. The front must grow with it."
 )
 
 # key: how grave, what it says, where (x, y, width, height), why, and what its fixes are
@@ -55,7 +55,7 @@ TOLD = {
         ("Divide the width evenly", "Put a gap on the centre", "Leave this line out"),
     ),
     "quilt.beside.front": (
-        ("notes", "Front: A line runs ⅛ in beside a patchwork seam, and 2 more like it"),
+        ("notes", "Front: a line runs ⅛ in beside a patchwork seam, and 2 more like it"),
         None,
         "Lines that nearly meet a seam look like mistakes: hit it, or clear it by ¼ in (6 mm).",
         (
@@ -318,7 +318,7 @@ TOLD = {
     "edge.top-fold": (
         ("notes", "The zipper on the top fold is thick, and its corners end at a slant"),
         (0, 0, F(39, 4), 0),
-        "Both turned edges and both tapes lie there, up to 12 layers; an inch and a half down the "
+        "Both turned edges and both tapes lie there, up to 12 layers; 1½ in (4 cm) down the "
         "face it lies flat and the corners are square (common practice).",
         ("Set it on the face",),
     ),
@@ -343,7 +343,7 @@ TOLD = {
         ("Sew it on foundation cloth", "Pin what was to be fused"),
     ),
     "mark.behind.lining.mark:0": (
-        ("warns", "The slip pocket lies behind the snap, female part"),
+        ("warns", "The slip pocket lies behind the snap's female part"),
         (5, 3, 4, 5),
         "Both go through the wall of the front, one from each face: what is sewn last catches the "
         "other.",
@@ -397,7 +397,7 @@ TOLD = {
         ("Take one of 11¾ in", "Take one as long as it needs"),
     ),
     "quilt.through.front.snap:female": (
-        ("warns", "A line runs through the snap, female part"),
+        ("warns", "A line runs through the snap's female part"),
         (7, 5, F(3, 4), F(3, 4)),
         "The needle would meet it, or the stitches lie where the hole is cut.",
         ("Space the lines: even, gap on the centre", "Leave this line out"),

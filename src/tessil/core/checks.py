@@ -83,4 +83,4 @@ def _told_apart(plan: Plan, found: list[Snag]) -> list[Snag]:
 
 def _lowered(title: str) -> str:
     """A title inside a sentence; names that are all capitals keep them."""
-    return title if title[:2].isupper() else title[:1].lower() + title[1:]
+    return title if title[:2].isupper() and title[1] != " " else title[:1].lower() + title[1:]

@@ -77,4 +77,6 @@ def _lines(plan: Plan) -> Iterator[str]:
         beside = seam_words(deed, plan.marks.notation)
         tick = "x" if deed.id in done else " "
         work = OPERATION_WORDS[deed.operation].lower()
-        yield f"{number:>4}. [{tick}] {work}: {title}. {words}{f' ({beside})' if beside else ''}"
+        stop = "" if title.endswith("?") else "."
+        seam = f" ({beside})" if beside else ""
+        yield f"{number:>4}. [{tick}] {work}: {title}{stop} {words}{seam}"

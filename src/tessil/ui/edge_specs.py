@@ -332,7 +332,7 @@ def _straps(plan: Plan) -> Iterator[Spec]:
             "strap.interfaced",
             "toggle",
             "With interfacing",
-            "½ in short at both ends; in a folded strip it lies double",
+            "½ in (13 mm) short at both ends; in a folded strip it lies double",
             "Put interfacing in",
         )
     if any(strap.turns for strap in plan.edging.straps):

@@ -35,5 +35,5 @@ def hoop_specs(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         yield field_of(plan, "hooping.height", "length", "Hoop height", "Field of your own hoop")
     why = "Outlines may lie across; cloth with an up never does"
     yield field_of(plan, "hooping.turned", "toggle", "May be turned", why, "Let outlines turn")
-    why = "Drawn on by what was stitched and ½ in more, or cut anew for each hooping"
+    why = "Drawn on by what was stitched and ½ in (13 mm) more, or cut anew for each hooping"
     yield field_of(plan, "hooping.cloth", "choice", "Cloth", why, "Lay cloth otherwise", _CLOTH)

@@ -10,6 +10,7 @@ from tessil.core.choosing import choose
 from tessil.core.edits import Edit
 from tessil.core.layout.board import areas
 from tessil.core.numbers.exact import Fraction, fraction_of
+from tessil.core.numbers.lengths import write_degrees
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.acts.laying import divide, part_path
 from tessil.core.piecing.acts.whole import may_be_whole, whole_sizes
@@ -130,7 +131,7 @@ def _pieces(plan: Plan, part: PartFields) -> Iterator[Spec]:
                 _PRESS,
             )
         yield field_of(
-            plan, "seams.piecing", "length", "Piecing seam", "Between pieces: ¼ is usual"
+            plan, "seams.piecing", "length", "Piecing seam", "Between pieces: ¼ in (6 mm) is usual"
         )
     if panel.key == plan.shape.leader:
         yield from _whole(plan)
@@ -210,7 +211,7 @@ def _strips(plan: Plan, part: PartFields) -> Iterator[Spec]:
             "word",
             "Angle",
             "Degrees to the width; below zero they fall to the right",
-            f"{float(choice.angle):g}°",
+            write_degrees(float(choice.angle)),
             lambda text: part.set("Set the angle", angle=text),
         )
     yield part.ask("fixed", "choice", "What is fixed", "The other one follows", _FIXED)
@@ -230,7 +231,9 @@ def _strips(plan: Plan, part: PartFields) -> Iterator[Spec]:
         )
         why = "Every seam then goes through the lining too, and quilts it"
         yield part.ask("lined", "toggle", "Lining glued under", why)
-        yield part.ask("overhang", "length", "Overhang", "Past the outline: ½ to 1")
+        yield part.ask(
+            "overhang", "length", "Overhang", "Past the outline: ½ to 1 in (13 to 25 mm)"
+        )
     elif choice.run != "diagonal":
         yield part.ask("surplus", "choice", "What is over", "Strips rarely come out even", _OVER)
         yield part.ask(

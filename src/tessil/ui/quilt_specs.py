@@ -10,6 +10,7 @@ from msgspec.structs import replace
 from tessil.core.choosing import choose
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import fraction_of
+from tessil.core.numbers.lengths import write_degrees
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import put_back
@@ -121,7 +122,7 @@ def _gaps(part: _Part) -> Iterator[Spec]:
             "word",
             "Angle",
             "Degrees to the width; more than 0 rises to the right",
-            f"{float(choice.angle):g}°".replace("-", "−"),
+            write_degrees(float(choice.angle)),
             part.ask("angle", "word", "Angle", "").edit,
         )
     if "offset" in asks:

@@ -56,4 +56,6 @@ def _trust(desk: Desk) -> list[str]:
     names = {entry.key: entry.name for entry in materials}
     stack = " with ".join(names.get(key, key) for key in stack_key(materials).split("+"))
     stack = "No batting" if stack == "bare" else stack
-    return [f"{stack}: {said.words} (At a gap of 1 in, nine panels of ten fall in that range.)"]
+    return [
+        f"{stack}: {said.words} (At a gap of 1 in (25 mm), nine panels of ten fall in that range.)"
+    ]

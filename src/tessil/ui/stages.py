@@ -36,7 +36,12 @@ TITLES = {
 _MARK_FIELDS: tuple[tuple[str, Kind, str, str], ...] = (
     ("x", "length", "From left edge", "Raw trimmed edge to the mark"),
     ("y", "length", "From top edge", "Raw trimmed edge to the mark"),
-    ("width", "length", "Its width", "Finished; for a window, the opening: zipper less 1 in"),
+    (
+        "width",
+        "length",
+        "Its width",
+        "Finished; for a window, the opening: zipper less 1 in (25 mm)",
+    ),
     ("height", "length", "Its height", "Finished"),
 )
 _UNASKED: dict[str, tuple[str, ...]] = {"d-ring": ("width", "height"), "ribbon": ("x", "width")}
@@ -60,7 +65,11 @@ def _marks(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         )
         if plan.project.snap.used:
             yield field_of(
-                plan, "snap.offset", "length", "Male part", "Above the flap's edge: 1½ to 2"
+                plan,
+                "snap.offset",
+                "length",
+                "Male part",
+                "Above the flap's edge: 1½ to 2 in (4 to 5 cm)",
             )
             female = field_of(plan, "snap.female", "length?", "Female is set", "Below the top edge")
             yield with_empty(female, "computed from the flap")
@@ -91,7 +100,7 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
             f"marks.{at}.divisions",
             "count",
             "Divided into",
-            "Double lines ¼ apart",
+            "Double lines ¼ in (6 mm) apart",
             mark.divisions,
             divide,
         )
@@ -105,7 +114,11 @@ def _mark_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
     )
 
 
-_CLOTHS = (("doubled", "one, doubled"), ("two", "two, ¼ showing"), ("leftover", "left strips"))
+_CLOTHS = (
+    ("doubled", "one, doubled"),
+    ("two", "two, the inner one showing"),
+    ("leftover", "left strips"),
+)
 _SIDES = (("sewn", "sewn on"), ("seams", "in the seams"), ("free", "hanging free"))
 _EDGES = (
     ("", "across the panel"),
@@ -135,7 +148,12 @@ def _pocket_fields(plan: Plan, at: int, mark: Mark) -> Iterator[Spec]:
         why = "Stitched before the panel is cut to size; what is fused is drawn mirrored"
         yield ask("made", "choice", "It is", why, _MADE)
     if mark.kind == "window":
-        yield ask("box", "length", "Box, high", "The opening that shows the zipper: ⅜ to ½")
+        yield ask(
+            "box",
+            "length",
+            "Box, high",
+            "The opening that shows the zipper: ⅜ to ½ in (10 to 13 mm)",
+        )
         yield ask("bag", "choice", "Its bag", "Folded at the bottom, or two pieces", _BAGS)
     if mark.kind == "divided":
         words = f"Divide the {KINDS[mark.kind].lower()}"
@@ -195,7 +213,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
             "lining_shorter",
             "length",
             "Lining shorter",
-            "So that it does not bag out: nothing to ¼ in; with a minus it is longer, and slack",
+            "So that it does not bag out: up to ¼ in (6 mm); with a minus it is longer, and slack",
         )
         if not plan.tucked:
             gap = field_of(plan, "turning_gap", "length?", "Turning gap", "")
@@ -229,7 +247,9 @@ def _base(plan: Plan) -> Iterator[Spec]:
         why = "Over the open bottom seam, its edges turned under; the corners catch its ends"
         yield field_of(plan, "base.strip", "toggle", "Strip over the bottom seam", why, "Cover it")
         if plan.project.base.strip:
-            yield field_of(plan, "base.strip_width", "length", "Strip, finished", "1½ is usual")
+            yield field_of(
+                plan, "base.strip_width", "length", "Strip, finished", "1½ in (4 cm) is usual"
+            )
 
 
 _FOR = (

@@ -92,7 +92,9 @@ def _holds(plan: Plan) -> Iterator[Spec]:
             "How the things lie together",
             choices=(("stacked", "behind"), ("beside", "beside")),
         )
-    yield field_of(plan, "hold.ease", "length", "Ease each side", "Room to slide: ½ in is usual")
+    yield field_of(
+        plan, "hold.ease", "length", "Ease each side", "Room to slide: ½ in (13 mm) is usual"
+    )
 
 
 def _thing(plan: Plan, at: int, of: int) -> Iterator[Spec]:

@@ -6,6 +6,7 @@ import pytest
 
 from tessil.core.bag.deeds import OPERATIONS
 from tessil.core.brief.choice import ShapeChoice
+from tessil.core.edges.choice import Zipper
 from tessil.core.making.acts.whole import making_of
 from tessil.core.making.choice import Made
 from tessil.core.making.readings import making_readings
@@ -55,7 +56,7 @@ GUESSED = {
     20: "cut.all motif.sewn",
     10: "prepare.divided prepare.slip prepare.tab prepare.window",
     8: "edges.turn-in join.round top.sew top.turn-in",
-    6: "flap.sew sides.stitch zip.sew zip.sew-lined",
+    6: "flap.sew sides.stitch zip.sew zip.sew-bound zip.sew-lapped zip.sew-lined",
     5: "finish.channel finish.press strap.baste top.stitch turn.gap",
     4: "edge.baste flap.topstitch flap.turn front.measure join.band join.folded "
     "join.seam prepare.snap-female prepare.snap-male shell.press top.baste",
@@ -75,6 +76,7 @@ def test_each_kind_of_step_is_guessed_by_the_minute():
     found = {}
     for key, shape in SHAPES.items():
         plans = [rich(key), project_of(key)]
+        plans += [project_of(key, zipper=Zipper(set=how)) for how in ("bound", "lapped")]
         for option in shape.options if key in ("tote", "bound-pouch") else ():
             for value, _ in option.choices:
                 choice = ShapeChoice(kind=key, options={option.key: value})

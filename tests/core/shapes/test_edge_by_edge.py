@@ -138,8 +138,13 @@ def test_every_zipped_bag_is_planned_proven_and_made_with_any_setting(key, way):
     tapes = [ware for ware in wares_of(made) if ware.kind == "edge tape"]
     strips = [i for i in made.items if i.owner.kind == "edge" and i.owner.keys == ("zipper",)]
     assert (len(tapes), len(strips)) == ((1, 0) if way == "lapped" else (0, 1))
-    whats = [deed.what for deed in making_of(made, made.project.making).deeds]
-    assert ("zip.lap-tape" if way == "lapped" else "zip.under-bound") in whats
+    zips = [deed for deed in making_of(made, made.project.making).deeds if "zip." in deed.what]
+    whats = [deed.what for deed in zips]
+    assert whats.count(f"zip.sew-{way}") == 2
+    assert not {"zip.sew", "zip.sew-lined", "zip.topstitch", "zip.under-bound"} & set(whats)
+    assert all(deed.seam is None for deed in zips)  # nothing of the edges is lost in a seam
+    if way == "bound":  # before the zipper comes under it
+        assert whats.index("zip.bind-edges") < whats.index("zip.sew-bound")
 
 
 def test_nothing_lies_folded_where_a_tape_is_lapped_over():

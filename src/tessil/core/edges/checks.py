@@ -376,7 +376,7 @@ def _on_fold(plan: Plan) -> Iterator[Snag]:
         "edge.top-fold",
         Weight.NOTES,
         "The zipper on the top fold is thick, and its corners end at a slant",
-        f"Both turned edges and both tapes lie there, up to {layers} layers; an inch and a half "
+        f"Both turned edges and both tapes lie there, up to {layers} layers; 1½ in (4 cm) "
         "down the face it lies flat and the corners are square (common practice).",
         edit("Set it on the face", ("shape.sizes", {**sizes, "zip_drop": Fraction(3, 2)})),
     )

@@ -208,7 +208,7 @@ def _zipper(task: EdgeTask) -> ZipperPlan | None:
     if choice.length is not None:
         buy = given("zipper in hand", choice.length)
     elif rolled:
-        over = given("half an inch beyond each end", 1, Basis.PRACTICE)
+        over = given("½ in (13 mm) beyond each end", 1, Basis.PRACTICE)
         buy = (need.spans + over).called("zipper, cut off the roll")
     elif standard:
         buy = given("next standard length", standard[0], Basis.PRACTICE).called("zipper to buy")

@@ -52,7 +52,9 @@ def _binding(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
         yield from _own_strip(strip)
     if plan.edging.inner is not None:
         length, width = plan.edging.inner
-        yield Reading("edge.inner", length, "Every inner seam and 1 in at its ends", leaf=leaf)
+        yield Reading(
+            "edge.inner", length, "Every inner seam and 1 in (25 mm) at its ends", leaf=leaf
+        )
         yield Reading("edge.inner.cut", width, "Single fold", leaf=leaf)
 
 
@@ -66,7 +68,8 @@ def _own_strip(strip: EdgeStrip) -> Iterator[Reading]:
         walls = "Two walls lie under it" if edge.walls > 1 else "One wall lies under it"
         yield Reading(f"{key}.cut", strip.cut.called(name), walls, leaf=leaf)
     if edge.number.whole > 1:
-        yield Reading(f"{key}.number", edge.number.called(f"{edge.label}: strips"), "", leaf=leaf)
+        number = edge.number.called(f"{edge.label}: strips")
+        yield Reading(f"{key}.number", number, "Joined to one length", leaf=leaf)
 
 
 def _runs(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
@@ -88,7 +91,7 @@ def _runs(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:
             yield Reading(
                 f"edge.radius.{run.edge.slug}",
                 run.radius,
-                "Tighter than 3 in, it wants bias",
+                "Tighter than 3 in (7.5 cm), it wants bias",
                 place,
                 "binding",
             )
@@ -133,7 +136,7 @@ def _bias(plan: Plan) -> Iterator[Reading]:
             yield Reading(
                 f"{key}.quarters",
                 cut.quarters.called(f"{cut.what}: fat quarters"),
-                "Planned on 18 × 21 in",
+                "Planned on 18 × 21 in (46 × 53 cm)",
                 leaf=leaf,
             )
 
@@ -204,7 +207,7 @@ def _straps(plan: Plan) -> Iterator[Reading]:
             yield Reading(
                 f"{key}.firm.{at}",
                 figure.called(f"{name}, {figure.label}"),
-                "½ short at both ends",
+                "½ in (13 mm) short at both ends",
                 leaf=leaf,
             )
         if strap.turns:
@@ -241,15 +244,19 @@ def _closing(plan: Plan) -> Iterator[Reading]:
             "zip.topstitch", zipper.topstitch, "So that the lining is not caught", leaf=leaf
         )
         if zipper.tape is not None:
-            yield Reading("zip.tape", zipper.tape, "A tab on each end covers ½ in", leaf=leaf)
+            yield Reading(
+                "zip.tape", zipper.tape, "A tab on each end covers ½ in (13 mm)", leaf=leaf
+            )
     for at, figure in enumerate(plan.edging.pull or ()):
-        yield Reading(f"zip.pull.{at}", figure, "Folded twice, it ends ¼ wide", leaf=leaf)
+        yield Reading(f"zip.pull.{at}", figure, "Folded twice, it ends ¼ in (6 mm) wide", leaf=leaf)
     if plan.edging.loop is not None:
         yield Reading("loop.cut", plan.edging.loop, "It goes over the button edge first", leaf=leaf)
     if cord is not None:
         yield Reading("cord.each", cord.each, "Once round and out at its own side", leaf=leaf)
         yield Reading("cord.channel", cord.channel, "As it is sewn", leaf=leaf)
-        yield Reading("cord.least", cord.least, "Half of its round, and ¼ to run in", leaf=leaf)
+        yield Reading(
+            "cord.least", cord.least, "Half of its round, and ¼ in (6 mm) to run in", leaf=leaf
+        )
 
 
 def bulk_readings(plan: Plan, panel: PanelPlan) -> Iterator[Reading]:

@@ -113,6 +113,7 @@ def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
 def _set(task: EdgeTask) -> Iterator[Do]:
     """A zipper that no seam takes: under edges that are bound, or lapped over."""
     if task.zipper.set == "bound":
+        yield Do("zip.bind-edges", {"seam": task.binding.seam})
         yield Do("zip.under-bound")
     elif task.zipper.set == "lapped":
         yield Do("zip.lap-tape")
@@ -137,7 +138,8 @@ def _closing(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         yield Do("zip.two-sliders" if zipper.sliders == 2 else "zip.one-slider")
         if any(part.key == "wrist" for part in task.bag.attachments):
             yield Do("zip.by-the-loop")
-        yield Do("zip.topstitch", {"off": zipper.topstitch.value})
+        if task.zipper.set == "seam":  # else there is no fold beside it
+            yield Do("zip.topstitch", {"off": zipper.topstitch.value})
         yield Do("zip.pull")
     if edging.cord is not None:
         yield Do("cord.eyelets" if task.bag.eyelets else "cord.open")

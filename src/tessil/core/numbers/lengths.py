@@ -322,6 +322,11 @@ def write_fraction(value: Fraction) -> str:
     return f"{sign}{whole or ''}{glyph}"
 
 
+def write_degrees(angle: float) -> str:
+    """``45°``, ``−20°``, ``22.5°``: to a tenth, with a real minus."""
+    return f"{round(angle, 1):g}°".replace("-", "−")
+
+
 def write_decimal(value: Fraction, places: int) -> str:
     """A plain decimal without trailing zeros, rounded to the nearest, a tie away from zero."""
     scaled = floor(abs(value) * 10**places + Fraction(1, 2))
@@ -365,6 +370,10 @@ class Notation(Record, frozen=True):
         if self.units == "metric":
             return write_decimal(round_near(value, self.mark) / IN_PER["cm"], 2) + " cm"
         return write_fraction(round_near(value, self.mark)) + (" in" if unit else "")
+
+    def read_under(self, value: Inches, unit: bool = False) -> str:
+        """The same of what must not seem more than it is: down to a mark, or the least one."""
+        return self.read_off(max(round_down(value, self.mark), self.mark), unit)
 
     def exact(self, value: Inches, unit: bool = False) -> str:
         """A length that does not hide anything: a fraction if it is one, else decimals."""

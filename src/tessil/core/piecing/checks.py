@@ -62,7 +62,7 @@ def _melts(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
 
 
 def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:
-    read = plan.marks.notation.read_off
+    read = plan.marks.notation.read_under
     piecing = panel.parts[edge.zone].choice
     noun = "border" if piecing.border else "strip" if piecing.way == "strips" else "row of squares"
     if edge.shows.value <= 0:

@@ -10,6 +10,7 @@ from math import cos, radians, sin
 
 from tessil.core.bag.steps import Do, Step
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import write_degrees
 from tessil.core.numbers.polygons import Vector, band, reach, rectangle
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline, Pair
@@ -62,7 +63,7 @@ def _across(wish: Wish, slant: Slant) -> Figure:
         return need.height
     if slant.cosine == 0:
         return need.width
-    angle = f"{float(abs(wish.choice.angle)):g}°"
+    angle = write_degrees(float(abs(wish.choice.angle)))
     sine = given(f"sine of {angle}", slant.sine, Basis.GEOMETRY, 0)
     cosine = given(f"cosine of {angle}", slant.cosine, Basis.GEOMETRY, 0)
     return (need.width * sine + need.height * cosine).called("across the strips")

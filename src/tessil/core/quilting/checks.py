@@ -145,8 +145,7 @@ def _beside_patches(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         return
     first = found[0]
     entry = panel.quilt.sets[first.group]
-    read = plan.marks.notation.read_off
-    off = Fraction(abs(first.offset - first.seam))
+    off = plan.marks.notation.read_under(Fraction(abs(first.offset - first.seam)), unit=True)
     width, height = panel.trimmed.floats()
     place = (
         Place(first.offset, 0, 0, height, "line")
@@ -165,7 +164,7 @@ def _beside_patches(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         key=f"quilt.beside.{panel.key}",
         stage=Stage.QUILT,
         weight=Weight.NOTES,
-        title=f"A line runs {read(off, unit=True)} beside a patchwork seam{more}",
+        title=f"A line runs {off} beside a patchwork seam{more}",
         why="Lines that nearly meet a seam look like mistakes: hit it, or clear it by ¼ in (6 mm).",
         panel=panel.key,
         place=place,
@@ -331,7 +330,8 @@ def _leaning(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     worst = max(abs(lean.most.value), abs(lean.least.value)) * height
     room = panel.least.width.value - panel.trimmed.width.value
     beyond = worst > room
-    if not beyond and abs(shift.value) < FELT:
+    felt = abs(shift.value) >= FELT
+    if not felt and (not beyond or worst < FELT):
         return
     read = plan.marks.notation.read_off
     squaring = round_up(worst / 2, plan.marks.ruler.value)
@@ -359,11 +359,16 @@ def _leaning(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         key=f"quilt.{'lean' if beyond else 'leans'}.{panel.key}",
         stage=Stage.QUILT,
         weight=Weight.WARNS if beyond else Weight.NOTES,
-        title=f"The {panel.panel.label.lower()} will lean {read(abs(shift.value), unit=True)} to "
-        f"the {side}",
+        title=f"The {panel.panel.label.lower()} "
+        + (
+            f"will lean {read(abs(shift.value), unit=True)} to the {side}"
+            if felt
+            else f"may lean up to {read(worst, unit=True)}"
+        ),
         why=(
             f"Lines one way on the slant draw it out of square, up to {read(worst, unit=True)} "
-            f"over its height; there is {read(max(room, room * 0), unit=True)} to square it with."
+            f"over its height; there is {read(room, unit=True) if room >= FELT else 'nothing'} to "
+            "square it with."
         ),
         panel=panel.key,
         place=whole(panel),

@@ -12,7 +12,7 @@ from itertools import pairwise
 from msgspec.structs import replace
 
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.lengths import Inches, write_degrees
 from tessil.core.numbers.polygons import area, band, box_of, reach
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Outline
@@ -278,7 +278,7 @@ def _slanted(region: Region, choice: Quilting, angle: float, letter: str) -> Lin
     return LineSet(
         key=f"{region.zone}.{letter}",
         zone=region.zone,
-        name=f"lines at {angle:g}°".replace("-", "−"),
+        name=f"lines at {write_degrees(angle)}",
         angle=angle,
         gap=made.gap,
         lines=made.lines,
@@ -333,7 +333,7 @@ def _following(
     """
     moved = (replace(run, offset=run.offset + side) for run in runs for side in sides)
     shown = [run for run in moved if _shown(region, run.points()) > SHORT]
-    way = {0.0: "level", 90.0: "upright"}.get(angle, f"{angle:g}°")
+    way = {0.0: "level", 90.0: "upright"}.get(angle, write_degrees(angle))
     key, said = f"{region.zone}.{letter}", f"{name}, {way}"
     made = _by_length(region, key, said, angle, tuple(run.points() for run in shown))
     if len(sides) > 1 and len(shown) % len(sides) == 0:
@@ -461,7 +461,7 @@ def by_hand(region: Region, drawn: tuple[DrawnLine, ...]) -> tuple[LineSet, ...]
             _by_length(
                 region,
                 f"hand.{at}",
-                f"lines by hand, {angle:g}°",
+                f"lines by hand, {write_degrees(angle)}",
                 angle,
                 tuple(points for _, points in lines),
             ),

@@ -14,7 +14,7 @@ from math import cos, radians, sin
 
 from tessil.core.catalogue import Material
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import MM_PER_INCH
+from tessil.core.numbers.lengths import MM_PER_INCH, write_degrees
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Basis, Figure, from_mm, given, no_less, number, squared
 from tessil.core.quilting.fitting import Fitted, Prior, Triple, unlearned
@@ -202,7 +202,7 @@ def _terms(part: FamilyDraw, way: int) -> list[Figure]:
     """The summands of one family for the width (0), the height (1) or the lean (2)."""
     square, rest, product = turned(part.family.angle)
     share = part.family.share
-    angle = f"{part.family.angle:g}°".replace("-", "−")
+    angle = write_degrees(part.family.angle)
 
     def turn(value: Fraction, words: str, figure: Figure) -> list[Figure]:
         if value == 0:

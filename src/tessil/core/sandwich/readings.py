@@ -13,7 +13,7 @@ WHAT = {
     "margin": "A margin larger than the top all round",
     "panel": "As large as the pieced top",
     "inside": "Inside the seam lines",
-    "hoop": "As large as the hoop asks, 1 in over on each side",
+    "hoop": "As large as the hoop asks, 1 in (25 mm) over on each side",
     "short": "⅛ in (3 mm) short of the seam lines",
 }
 

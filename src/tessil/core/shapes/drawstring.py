@@ -51,7 +51,7 @@ BAND = SizeField("band", "Band", "What shows of the contrast above", Fraction(4)
 TAIL = SizeField(
     "tail",
     "Cord tails",
-    "Beyond the bag, for the knot: 4 to 6",
+    "Beyond the bag, for the knot: 4 to 6 in (10 to 15 cm)",
     Fraction(5),
     "always",
     asks="closes",
@@ -59,7 +59,7 @@ TAIL = SizeField(
 CHANNEL = SizeField(
     "channel",
     "Channel width",
-    "Half the cord's round and ¼",
+    "Half the cord's round and ¼ in (6 mm)",
     Fraction(3, 4),
     "always",
     asks="closes",

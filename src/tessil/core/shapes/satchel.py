@@ -75,7 +75,7 @@ FLAP = SizeField(
 FLAP_LESS = SizeField(
     "flap_less",
     "Flap narrower by",
-    "Than the opening laid flat: ½ to 1",
+    "Than the opening laid flat: ½ to 1 in (13 to 25 mm)",
     Fraction(3, 4),
     "always",
     asks="closes",

@@ -124,10 +124,10 @@ def _snaps(snap: Snap, flap: FlapNeed | None, panels: Mapping[str, PanelPlan]) -
     below = computed if typed is None else given("female snap, set already", typed, Basis.MEASURED)
     half = SNAP_PATCH / 2
     for key, label, panel_key, start, step, sign in (
-        ("male", "Snap, male part", flap.male_panel, flap.male_from, offset, flap.male_sign),
+        ("male", "Snap's male part", flap.male_panel, flap.male_from, offset, flap.male_sign),
         (
             "female",
-            "Snap, female part",
+            "Snap's female part",
             flap.female_panel,
             flap.female_from,
             below,

@@ -22,7 +22,7 @@ def least_gap(width: Figure, padded: bool, stiff: Figure | None = None) -> Figur
     """The gap a bag turns through: 2½ in for a small pouch, 3, or 4 with batting; never less than
     what is ``stiff`` and does not fold, such as a fused base turned along its length."""
     least = _SMALL if width.value < SMALL_BAG else _PADDED if padded else _PLAIN
-    return least if stiff is None else no_less(least, stiff)
+    return least if stiff is None else no_less(least, stiff).called(least.label)
 
 
 def all_but(seam: Figure, corners: Inches) -> Figure:

@@ -28,15 +28,15 @@ _NOTES: dict[NoteKind, str] = {
     "upright": "grain upright",
     "level": "grain level",
     "set": "full width; sew, then cut across",
-    "straight": "join straight, seams of ¼",
+    "straight": "join straight, seams of ¼ in (6 mm)",
     "fold half": "fold in half",
     "cross": "strips at 45°",
-    "folds": "folds to ¼",
+    "folds": "folds to ¼ in (6 mm)",
     "single fold": "single fold",
     "butted": "may be butted",
     "after quilting": "sewn on after quilting",
     "spare": "cut longer; trim when sewn",
-    "hoop": "for {number} hoopings",
+    "hoop": "for {number} hooping{s}",
     "leftover": "of joined leftover strips",
     "window": "rough, a repeat more; cut {number} from it by a window",
     "turned": "both long edges turned under",
@@ -72,7 +72,7 @@ def note_words(owner: CutOwner, notes: Iterable[CutNote]) -> str:
     return ", ".join(
         _DIAGONAL[owner.kind]
         if note.kind == "diagonal"
-        else _NOTES[note.kind].format(number=note.number)
+        else _NOTES[note.kind].format(number=note.number, s="" if note.number == 1 else "s")
         for note in notes
     )
 
@@ -81,7 +81,7 @@ def id_words(cut: CutId, bag: Bag) -> str:
     """``Front, batting``."""
     owner, kind = cut
     name, what = owner_name(owner, bag), kind_name(kind)
-    return name if name.lower().endswith(what) else f"{name}, {what}"
+    return name if what in name.lower().split(", ") else f"{name}, {what}"
 
 
 def taken_words(cut: CutId, number: int, parts: int, bag: Bag) -> str:

@@ -14,7 +14,7 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "cut.all": ("Cut all pieces", "Cut everything by the cutting plan, the longest first."),
     "cut.label": ("Label the pieces", "Put a label on each pile: panel, size, up."),
-    "piece.parts": ("Join the parts", "Join the {number} parts of the {panels} in their order."),
+    "piece.parts": ("Join the parts", "Join the {number:part} of the {panels} in their order."),
     "piece.section": (
         "Go on with the next section",
         "Section {number} of {of} on the same foundation: lay its first strip over the raw ends of "
@@ -44,7 +44,7 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "quilt.sew": (
         "Quilt",
-        "Quilt the {panels}, {lines} lines, from the middle outwards, every other line the other "
+        "Quilt the {panels}, {lines:line}, from the middle outwards, every other line the other "
         "way; run off onto the batting.",
     ),
     "quilt.none": ("No quilting", "The {panels} is not quilted: go on."),
@@ -55,7 +55,7 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "hoop.set": (
         "Hoop the stabiliser",
-        "Hoop the {what} straight and taut, {number} hoopings in all. Clear the way of the arm; "
+        "Hoop the {what} straight and taut, {number:hooping} in all. Clear the way of the arm; "
         "keep fingers out of the hoop while it runs.",
     ),
     "hoop.place": (
@@ -74,7 +74,7 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "hoop.quilt": (
         "Quilt in the hoop",
-        "Let the machine stitch the {lines} lines of the {panels}, then the outline in another "
+        "Let the machine stitch the {lines:line} of the {panels}, then the outline in another "
         "thread.",
     ),
     "hoop.out-drawn": (
@@ -116,11 +116,40 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "mark.corners-cut": (
         "Cut the corners out",
-        "Cut {number} corners out of the {panels}, {wide} by {high}.",
+        "Cut {number:corner} out of the {panels}, {wide} by {high}.",
     ),
     "mark.corners-drawn": (
         "Draw the corners",
-        "Draw {number} corners on the {panels}, {wide} by {high}; do not cut them.",
+        "Draw {number:corner} on the {panels}, {wide} by {high}; do not cut them.",
+    ),
+    "mark.corners-cut-fold": (
+        "Cut the corners out at the fold",
+        "Cut {number:corner} out of the {panels}, each {wide} in from the side and {high} either "
+        "way of the fold.",
+    ),
+    "mark.corners-drawn-fold": (
+        "Draw the corners at the fold",
+        "Draw {number:corner} on the {panels}, each {wide} in from the side and {high} either way "
+        "of the fold; do not cut them.",
+    ),
+    "mark.corners-cut-zip": (
+        "Cut the corners out at the zipper",
+        "Cut {number:corner} out of the {panels}, {wide} in from the side and {high} from the edge "
+        "the zipper is sewn to.",
+    ),
+    "mark.corners-drawn-zip": (
+        "Draw the corners at the zipper",
+        "Draw {number:corner} on the {panels}, {wide} in from the side and {high} from the edge "
+        "the zipper is sewn to; do not cut them.",
+    ),
+    "trim.round": (
+        "Round the corners",
+        "Round {number:corner} of the {panels} to a radius of {wide}, drawn along anything so "
+        "round; cut on the line.",
+    ),
+    "trim.clip": (
+        "Clip the corners",
+        "Cut {number:corner} off the {panels}, {wide} along its end and {high} up the side.",
     ),
     "mark.middles": ("Mark the middles", "Fold the {panels} and crease or snip each middle."),
     "check.upright": (
@@ -178,7 +207,7 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "flap.clip": ("Clip the flap", "Clip its curves up to the stitching, and not into it."),
     "flap.turn": ("Turn the flap", "Turn it right side out, roll the seam to its edge, press."),
-    "flap.topstitch": ("Topstitch the flap", "Topstitch it ⅛ to ¼ in from its edge."),
+    "flap.topstitch": ("Topstitch the flap", "Topstitch it ⅛ to ¼ in (3 to 6 mm) from its edge."),
     "flap.baste": (
         "Flap onto the back",
         "Middle on middle, right sides together, baste the flap to the top of the back.",
@@ -205,8 +234,9 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "strap.below": (
         "Sew the {what} below the edge",
-        "The top is finished. Right sides together and hanging down, each raw end ¼ below the edge "
-        "or its binding: sew ¼ from the end, flip it up over its raw end, sew again just below.",
+        "The top is finished. Right sides together and hanging down, each raw end ¼ in (6 mm) "
+        "below the edge or its binding: sew ¼ in (6 mm) from the end, flip it up over its raw "
+        "end, sew again just below.",
     ),
     "strap.hang-rings": ("Hang the {what} on its rings", "Through both rings; hang a load on it."),
     "strap.hang-tied": ("Tie the {what} on", "Through both loops; hang a load on it and wait."),
@@ -219,6 +249,10 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "Linings face the zipper",
         "Right side of the {panels} to the zipper's wrong side, print upright.",
     ),
+    "check.linings-behind": (
+        "Linings lie behind",
+        "Wrong side of the {panels} to the wrong side of the outside, edges even, print upright.",
+    ),
     "zip.sew": (
         "Zipper, side {number}",
         "Zipper on the {panels}, right sides together, edges even; sew, move the slider out of "
@@ -228,6 +262,16 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "Zipper, side {number}",
         "Outer {panels}, zipper, lining: the zipper between two right sides, edges even; sew, "
         "move the slider out of the foot's way.",
+    ),
+    "zip.sew-bound": (
+        "Zipper, side {number}",
+        "Zipper under the bound edge of the {panels}, teeth just clear of it; stitch in the ditch "
+        "of the binding, move the slider out of the foot's way.",
+    ),
+    "zip.sew-lapped": (
+        "Zipper, side {number}",
+        "The raw edge of the {panels}, all layers as one, against the teeth; lap the tape over "
+        "edge and zipper tape, stitch both its sides, move the slider out of the foot's way.",
     ),
     "check.zip-runs": ("Run the zipper", "Open and close it from end to end."),
     "zip.pull": (

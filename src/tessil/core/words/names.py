@@ -35,7 +35,7 @@ _AT = {
 def edge_name(key: EdgeKey) -> str:
     """``left, upper``, ``right notch, level``, ``rounded corner, left``."""
     if key.cut == "curve":
-        return f"{key.side} top {key.step}" if key.step else f"rounded corner, {key.side}"
+        return f"rounded corner, {key.side}" + (f", part {key.step}" if key.step else "")
     if key.notch:
         half = f" {key.half}" if key.half else ""
         return f"{key.side} {_CUT[key.cut]}, {key.lies}{half}"
@@ -46,7 +46,7 @@ def side_name(key: EdgeKey) -> str:
     """Which side, however it is divided: ``left``, ``right notch``."""
     if key.notch:
         return f"{key.side} {_CUT[key.cut]}"
-    return edge_name(key) if key.cut else key.side
+    return f"{key.side} rounded corner" if key.cut == "curve" else key.side
 
 
 def join_name(key: JoinKey) -> str:

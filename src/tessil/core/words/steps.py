@@ -5,7 +5,9 @@ One table, so that another language would be another table.  Common practice, no
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable, Mapping
+from functools import partial
 
 from tessil.core.bag.steps import Step, Value
 from tessil.core.numbers.exact import Fraction
@@ -23,26 +25,26 @@ _PIECING = {
         "all; every other seam from its other end, so that the top does not bow."
     ),
     "piece.press": "{Press:seams}.",
-    "piece.lay-out": "Lay all {number} squares out by the layout page, and look.",
-    "piece.join-row": "Join the {number} squares of each row; {press:short seams}.",
+    "piece.lay-out": "Lay all {number:square} out by the layout page, and look.",
+    "piece.join-row": "Join the {number:square} of each row; {press:short seams}.",
     "piece.join-row-sashed": (
-        "Join the {number} squares of each row with a short sashing strip between each two; "
+        "Join the {number:square} of each row with a short sashing strip between each two; "
         "{press:short seams}."
     ),
     "piece.join-rows-nested": (
-        "Join the {number} rows in their order. Nest the crossings: the seams of neighbouring "
+        "Join the {number:row} in their order. Nest the crossings: the seams of neighbouring "
         "rows lie opposite ways and lock."
     ),
     "piece.join-rows-open": (
-        "Join the {number} rows in their order. Match the open seams at every crossing with a "
+        "Join the {number:row} in their order. Match the open seams at every crossing with a "
         "pin through both."
     ),
     "piece.join-rows-sashed-nested": (
-        "Join the {number} rows in their order with a long sashing strip between each two. Nest "
+        "Join the {number:row} in their order with a long sashing strip between each two. Nest "
         "the crossings: the seams of neighbouring rows lie opposite ways and lock."
     ),
     "piece.join-rows-sashed-open": (
-        "Join the {number} rows in their order with a long sashing strip between each two. Match "
+        "Join the {number:row} in their order with a long sashing strip between each two. Match "
         "the open seams at every crossing with a pin through both."
     ),
     "piece.press-long": (
@@ -83,13 +85,17 @@ _PIECING = {
         "bind {what}: sew on at {seam}, mitre what corners it has, turn over the edge, stitch "
         "behind; the ends stay raw, the top takes them in."
     ),
+    "zip.bind-edges": (
+        "Bind the edges that the zipper meets, all layers as one: sew on at {seam}, turn over the "
+        "edge, stitch behind."
+    ),
     "zip.under-bound": (
-        "Bind both zipper edges first. Lay the zipper under a bound edge, teeth just clear of it, "
-        "and stitch in the ditch of the binding; then the other edge."
+        "Lay the zipper under a bound edge, teeth just clear of it, and stitch in the ditch of the "
+        "binding; then the other edge."
     ),
     "zip.lap-tape": (
-        "Butt a raw edge against the teeth, lap the decorative tape over edge and zipper tape, and "
-        "stitch both its sides; then the other edge."
+        "Butt a raw edge, all layers as one, against the teeth, lap the decorative tape over edge "
+        "and zipper tape, and stitch both its sides; then the other edge."
     ),
     "flip.line": (
         "Glue the lining under the {base}, its right side away from it: every seam then quilts it."
@@ -105,10 +111,10 @@ _PIECING = {
         "Lay the next strip on it, right sides together, edges even. Fold it over before sewing: "
         "does it cover to the next line and past the outline?"
     ),
-    "flip.sew": "Sew, flip, press, and go on by the numbers to both sides, {number} strips in all.",
+    "flip.sew": "Sew, flip, press, and go on by the numbers to both sides, {number:strip} in all.",
     "flip.sew-finger": (
         "Sew, flip, and press with a finger or a roller, never an iron: what it is sewn on melts. "
-        "Go on by the numbers to both sides, {number} strips in all."
+        "Go on by the numbers to both sides, {number:strip} in all."
     ),
     "flip.torn": "Leave the {base} in until the panel is in its seams; then tear it out.",
     "flip.quilts": "Every seam goes through the {base}: it is the quilting too.",
@@ -135,18 +141,18 @@ _SQUARING = {
     ),
 }
 _EDGES = {
-    "bind.join": "Join the strips on the diagonal, trim to ¼, press open.",
+    "bind.join": "Join the strips on the diagonal, trim to ¼ in (6 mm), press open.",
     "bind.fold": "Press it in half along its length, wrong sides in.",
     "bind.press-under": "Press one long edge under by the width of the seam.",
     "bind.sew-front": (
         "Sew its raw edges to the front, {seam} from the edge; begin where the drawing says, its "
-        "first inches left loose."
+        "beginning left loose."
     ),
     "bind.sew-back": (
         "Sew its raw edges to the back, {seam} from the edge; begin where the drawing says, its "
-        "first inches left loose."
+        "beginning left loose."
     ),
-    "bind.tuck": "Press the first end under by ½; lay the last one {over} into it.",
+    "bind.tuck": "Press the first end under by ½ in (13 mm); lay the last one {over} into it.",
     "bind.join-ends": (
         "Let the ends overlap by the strip's width, {cut}, and join them on the diagonal."
     ),
@@ -168,20 +174,22 @@ _EDGES = {
         "Turn it over to the front, over the stitching, and clip it and topstitch close to its "
         "fold."
     ),
-    "bias.tube": "Cut the square on its diagonal; sew two straight edges together, ¼ seam.",
+    "bias.tube": (
+        "Cut the square on its diagonal; sew two straight edges together, a seam of ¼ in (6 mm)."
+    ),
     "bias.tube-cut": (
         "Mark the lines, sew the slanted ends to a tube with 1 on 1, cut along the line."
     ),
     "bias.join": (
-        "Join in the order of the numbers, ends crossing at right angles, ¼ seam; a strip that is "
-        "turned goes the other way round."
+        "Join in the order of the numbers, ends crossing at right angles, seams of ¼ in (6 mm); a "
+        "strip that is turned goes the other way round."
     ),
     "bias.press": "Do not pull bias while it is pressed.",
     "pipe.cover": "Fold the strip round the cord and baste close to it, not tight against it.",
     "pipe.trim": "Trim its allowance to {seam}, as the seam's.",
     "pipe.corners": (
-        "Baste it to the right side; at its {number} corners clip the allowance up to the "
-        "stitching, on curves every ½."
+        "Baste it to the right side; at its {number:corner} clip the allowance up to the "
+        "stitching, on curves every ½ in (13 mm)."
     ),
     "pipe.ends": (
         "Where the ends meet: cord cut butt, the strip lapped by {over} with its end turned in."
@@ -277,6 +285,8 @@ def filled(words: str, values: Mapping[str, Value], notation: Notation) -> str:
     for name, value in values.items():
         words = words.replace(f"{{{name}}}", _read(value, notation))
         words = words.replace(f"{{{name}!}}", _read(value, notation, unit=True))
+        if isinstance(value, int):
+            words = re.sub(rf"\{{{name}:([a-z ]+)\}}", partial(_counted, value), words)
     press = _PRESS.get(str(values.get("press", "")))
     if press is not None:
         for what in ("seams", "short seams"):
@@ -284,6 +294,11 @@ def filled(words: str, values: Mapping[str, Value], notation: Notation) -> str:
             words = words.replace(f"{{press:{what}}}", said)
             words = words.replace(f"{{Press:{what}}}", said[:1].upper() + said[1:])
     return words
+
+
+def _counted(number: int, noun: re.Match[str]) -> str:
+    """``1 line``, ``9 lines``."""
+    return f"{number} {noun[1]}{'' if number == 1 else 's'}"
 
 
 def _read(value: Value, notation: Notation, unit: bool = False) -> str:

@@ -30,21 +30,23 @@ def _read(plan: Plan, value: Inches) -> str:
 
 
 def _too_big(plan: Plan, fit: Fit) -> Snag:
-    things = held_name(plan.project.hold)
-    short = fit.needs.value - fit.there.value
-    title = f"The {things} does not fit: {_read(plan, short)} too little {fit.way}"
+    held = plan.project.hold
+    many = len(held.things) > 1 or held.things[0].count > 1
+    short = _read(plan, fit.needs.value - fit.there.value)
     if fit.goes_in:
-        title = f"The {things} is a tight fit: {_read(plan, short)} less {fit.way} than wished"
+        said = f"{'are' if many else 'is'} a tight fit: {short} less {fit.way} than wished"
+    else:
+        said = f"{'do' if many else 'does'} not fit: {short} too little {fit.way}"
     leader = plan.panel(plan.shape.leader)
     return Snag(
         key=f"fit.{fit.way}",
         stage=Stage.BRIEF,
         weight=Weight.WARNS if fit.goes_in else Weight.BLOCKS,
-        title=title,
+        title=f"{_sentence(_the_held(held))} {said}",
         why=(
             f"With ease and the thickness of the walls it needs a finished {fit.way} of "
             f"{_read(plan, fit.needs.value)}; the bag has {_read(plan, fit.there.value)}. The "
-            f"{leader.panel.label.lower()} must grow by so much."
+            f"{leader.panel.label.lower()} must grow with it."
         ),
         panel=leader.key,
         place=measured_way(leader, fit.way),
@@ -59,10 +61,20 @@ def held_name(held: Held) -> str:
     )
 
 
+def _the_held(held: Held) -> str:
+    """The same within a sentence: ``the tuner and 2 × reed case``."""
+    name = held_name(held)
+    return name if held.things[0].count > 1 else f"the {name}"
+
+
+def _sentence(words: str) -> str:
+    return words[:1].upper() + words[1:]
+
+
 def _roomier(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
     fixes = [edit("Do not mind the object", ("hold.minded", False))]
     if plan.project.shape.way != "object":
-        words = f"Size the bag by the {held_name(plan.project.hold)}"
+        words = f"Size the bag by {_the_held(plan.project.hold)}"
         fixes.insert(0, edit(words, ("shape.way", "object")))
     if plan.project.shape.way == "finished":
         up = plan.marks.ruler.value

@@ -90,6 +90,7 @@ def _zipper_side(plan: Plan) -> Iterator[Snag]:
 
 
 LEAST_FLAP_ROOM = Fraction(1, 2)
+USUAL_LESS = Fraction(3, 4)
 
 
 def _flap(plan: Plan) -> Iterator[Snag]:
@@ -106,7 +107,11 @@ def _flap(plan: Plan) -> Iterator[Snag]:
         why="A flap ends ½ to 1 in (13 to 25 mm) narrower, or it buckles at the sides.",
         panel=flap.key,
         place=across(flap, 0.5),
-        fixes=(edit("Make it ¾ in narrower", ("shape.sizes.flap_less", Fraction(3, 4))),),
+        fixes=(
+            edit(
+                f"Make it {_read(plan, USUAL_LESS)} narrower", ("shape.sizes.flap_less", USUAL_LESS)
+            ),
+        ),
     )
 
 

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from tessil.core.bag.deeds import Deed
 from tessil.core.catalogue import Material
 from tessil.core.making.acts.common import COOL, FRONT, UPRIGHT, from_steps, minutes
+from tessil.core.making.acts.corners import boxed, is_shaped, shaped
 from tessil.core.making.acts.hoop import hoop_deeds, hooped_panel
 from tessil.core.panels.panel import PanelPlan, foundation_of, sewn_as_one
 from tessil.core.planned import Plan
@@ -230,13 +231,17 @@ def _trimmed(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
         minutes=minutes(3),
         values=(("wide", panel.trimmed.width.value), ("high", panel.trimmed.height.value)),
     )
+    size = f"cut to size:{key}"
+    if is_shaped(panel):
+        yield from shaped(panel, size, f"shaped:{key}")
+        size = f"shaped:{key}"
     yield Deed(
         f"trim.stay.{key}",
         "trim.stay",
         "trim",
         (key,),
         tool="walking foot",
-        needs=(f"cut to size:{key}",),
+        needs=(size,),
         gives=(f"trimmed:{key}",),
         minutes=minutes(3),
     )
@@ -275,7 +280,7 @@ def _plain(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
         (key,),
         tool="ruler",
         needs=(cut, *follows, *_motifs(plan, key)),
-        gives=(f"trimmed:{key}",),
+        gives=(f"cut to size:{key}" if is_shaped(panel) else f"trimmed:{key}",),
         values=(
             ("wide", panel.trimmed.width.value),
             ("high", panel.trimmed.height.value),
@@ -283,29 +288,14 @@ def _plain(plan: Plan, panel: PanelPlan) -> Iterator[Deed]:
         ),
         minutes=minutes(2),
     )
+    yield from shaped(panel, f"cut to size:{key}", f"trimmed:{key}")
     yield from _corners(panel)
 
 
 def _corners(panel: PanelPlan) -> Iterator[Deed]:
-    """Corners that are boxed, marked or cut out before anything is joined; the middles of sides."""
-    key, notches = panel.key, panel.panel.notches
-    if notches:
-        cut = notches[0].cut
-        yield Deed(
-            f"mark.corners.{key}",
-            "mark.corners-cut" if cut else "mark.corners-drawn",
-            "mark",
-            (key,),
-            tool="ruler",
-            needs=(f"trimmed:{key}",),
-            gives=(f"corners ready:{key}",),
-            values=(
-                ("number", len(notches)),
-                ("wide", notches[0].side_leg.value),
-                ("high", notches[0].other_leg.value),
-            ),
-            minutes=minutes(2),
-        )
+    """Corners that are boxed, and the middles of sides."""
+    key = panel.key
+    yield from boxed(panel)
     yield Deed(
         f"mark.middles.{key}",
         "mark.middles",

@@ -17,15 +17,21 @@ from tessil.core.making.acts.kinds import Kinds, ready_for
 from tessil.core.making.acts.parts import in_the_top
 from tessil.core.planned import Plan
 
-# With gates of their own here.
+# Told here where they belong in the order, or with gates of their own.
 OWN = (
+    "zip.bind-edges",
+    "zip.under-bound",
+    "zip.lap-tape",
     "loop.baste",
     "zip.pull",
     "cord.open",
     "cord.eyelets",
     "cord.thread",
     "cord.thread-one",
-)  # with gates of their own here
+)
+
+
+EDGES_BOUND = "zipper edges bound"
 
 
 def _assembled(plan: Plan, keys: tuple[str, ...]) -> Iterator[Deed]:
@@ -52,17 +58,31 @@ def _closes(plan: Plan) -> str:
     return "middle" if choice.sliders == "two" else choice.rests
 
 
+def _sewn_as(plan: Plan, kinds: Kinds) -> str:
+    """How a side of the zipper is sewn: into a seam, under a bound edge, or a tape lapped over."""
+    how = plan.project.zipper.set
+    return f"zip.sew-{how}" if how != "seam" else "zip.sew-lined" if kinds.lined else "zip.sew"
+
+
+def _bound_edges(plan: Plan, keys: tuple[str, ...], needs: tuple[str, ...]) -> Iterator[Deed]:
+    """The edges the zipper lies under, bound before it comes."""
+    steps = [one for one in plan.edge_steps.get("closing", ()) if one.what == "zip.bind-edges"]
+    yield from from_steps(steps, "zip.edges", "zipper", keys, needs, (EDGES_BOUND,), "walking foot")
+
+
 def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     if not kinds.zips:
         return
     keys = tuple(dict.fromkeys(key for join in kinds.zips for key in join.panels))
+    ready = tuple(fact for join in kinds.zips for fact in ready_for(join))
+    how = plan.project.zipper.set
     yield Deed(
         "zip.middles",
         "check.middles",
         "zipper",
         keys,
         check=True,
-        needs=tuple(fact for join in kinds.zips for fact in ready_for(join)),
+        needs=ready,
         gives=(MIDDLES_MEET.fact,),
         values=(("towards", _closes(plan)),),
         minutes=minutes(1),
@@ -70,7 +90,7 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     if kinds.lined:
         yield Deed(
             "zip.linings",
-            "check.linings",
+            "check.linings" if how == "seam" else "check.linings-behind",
             "zipper",
             tuple(panel.key for panel in kinds.lined),
             check=True,
@@ -79,10 +99,13 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             minutes=minutes(1),
         )
     made = "linings face" if kinds.lined else ""
+    if how == "bound":
+        yield from _bound_edges(plan, keys, (*ready, *((made,) if made else ())))
+        made = EDGES_BOUND
     for number, join in enumerate(kinds.zips):
         yield Deed(
             f"sew.{join.slug}",
-            "zip.sew-lined" if kinds.lined else "zip.sew",
+            _sewn_as(plan, kinds),
             "zipper",
             join.panels,
             join.edges,
@@ -91,7 +114,7 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             needs=(*ready_for(join), *((made,) if made else ())),
             gates=(MIDDLES_MEET, *in_the_top(plan)),
             gives=(f"sewn:{join.slug}",),
-            seam=join.allowance,
+            seam=join.allowance if how == "seam" else None,
             length=join.length,
             minutes=minutes(6),
             values=(("number", number + 1),),

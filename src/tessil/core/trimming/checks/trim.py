@@ -69,10 +69,7 @@ def _too_small(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             weight=Weight.BLOCKS if certain else Weight.WARNS,
             title=f"The {rung} {panel.panel.label.lower()} {will} {read(by, unit=True)} "
             f"too small in {way}",
-            why=(
-                f"It must be trimmed to {read(panel.trimmed.width.value)} × "
-                f"{read(panel.trimmed.height.value)}."
-            ),
+            why=f"It must be trimmed to {plan.marks.notation.size(*panel.trimmed.values())}.",
             panel=panel.key,
             place=measured_way(panel, way),
             fixes=_small_fixes(plan, panel, certain, way, by),
@@ -120,7 +117,7 @@ def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> Edit:
 def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> list[Edit]:
     """Settle for the size there is: the leading panel takes it, and all others follow.  None where
     less is there than the smallest mark of the ruler."""
-    mark, read = plan.marks.ruler.value, plan.marks.notation.read_off
+    mark = plan.marks.ruler.value
     got = panel.measured.quilted
     have = (
         got.width if got.width is not None else panel.least.width.value,
@@ -132,7 +129,7 @@ def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> list[Edit]:
     )
     if not width or not height:
         return []
-    words = f"Trim all to {read(width)} × {read(height)}"
+    words = f"Trim all to {plan.marks.notation.size(width, height)}"
     if any(p.key == "lining" for p in plan.panels):
         words += ", the lining too"
     step = measure(plan.project, plan.shape.leader, "trimmed", Got(width=width, height=height))
