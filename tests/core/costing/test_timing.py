@@ -176,3 +176,8 @@ def test_a_plan_of_years_is_told_in_short():
     assert words[-1] == "And at least 180 more sittings."
     few = list(day_words(day_plan(tasks(2, cut=20), 120), False))
     assert few == ["Sitting 1, 25 min: cut 2."]
+
+
+def test_sixty_are_made_together_at_the_most():
+    found = work_times(guesses(cut=20, quilt=40), (), "tote")
+    assert best_batch(found, 1e9) == 60

@@ -94,3 +94,18 @@ def test_a_print_with_an_up_that_is_too_narrow_is_told_by_how_much_and_may_be_tu
     assert snag.why == "Upright it is 14¾ in wide, ½ in more than the cloth."
     mended = plan(applied(made.project, snag.fixes[0]))
     assert "cut.wide.oat" not in {one.key for one in mended.snags}
+
+
+@pytest.mark.parametrize(
+    ("usable", "turned"), [(Fraction(111, 8), True), (Fraction(110, 8), False)]
+)
+def test_what_is_as_high_as_the_cloth_is_wide_comes_out_turned(usable, turned):
+    """The lining is 14¾ wide and 13⅞ high; its print has an up."""
+    project = tote()
+    prints = tuple(
+        entry.model_copy(update={"directional": entry.key == "oat"}) for entry in project.prints
+    )
+    stock = project.stock.model_copy(update={"usable_width": usable})
+    made = plan(project.model_copy(update={"prints": prints, "stock": stock}))
+    snag = next(one for one in made.snags if one.key == "cut.wide.oat")
+    assert ("only turned" in snag.title) == turned

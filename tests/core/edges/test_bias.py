@@ -14,6 +14,7 @@ from tessil.core.edges.bias import (
     BiasStrip,
     Ends,
     OutlineError,
+    best_strips,
     checked,
     join_cost,
     joined,
@@ -270,3 +271,15 @@ def test_outlines_no_cloth_has(outline, words):
 def test_an_outline_told_the_other_way_round_is_turned():
     assert checked(tuple(reversed(LEANING))) in (LEANING, tuple(reversed(LEANING)))
     assert sorted(checked(LEANING)) == sorted(LEANING)
+
+
+@pytest.mark.parametrize("outline", OUTLINES)
+@pytest.mark.parametrize("longest", [True, False])
+def test_the_best_strips_of_a_piece_lie_on_it_whole(outline, longest):
+    """shapely: of a hollow piece too, whose strips would else run across what is not there."""
+    cloth = Polygon(outline).buffer(1e-6)
+    found = best_strips(outline, 1.25, 4.0, longest, 0)
+    assert found
+    for strip in found:
+        assert cloth.contains(Polygon(strip.outline))
+        assert strip.longest >= 4

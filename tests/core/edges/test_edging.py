@@ -539,3 +539,23 @@ def test_a_quilted_panel_without_lines_is_bound_too():
     panels = dict(tote().panels)
     panels["front"] = panels["front"].model_copy(update={"quilting": Quilting(pattern="none")})
     assert plan(tote(panels=panels)).binding is not None
+
+
+@pytest.mark.parametrize(("lies", "corner"), [("edge", 4), ("middle", 3)])
+def test_a_boxed_corner_is_bound_as_long_as_it_is_sewn(lies, corner):
+    """8 long, 4 across, 3 high: corners at the zipper are as long as the bag is wide, those on the
+    halfway folds as it is high; the binding of all is both ends, the zipper and four of them."""
+    shape = ShapeChoice(
+        kind="boxed-zip",
+        sizes={"width": F(8), "depth": F(4), "height": F(3)},
+        options={"zip_lies": lies},
+    )
+    made = plan(tote(shape=shape, lining="quilted-in", binding=Binding(inner=True)))
+    todo, named = [made.edging.inner[0]], {}
+    while todo:
+        one = todo.pop()
+        named[one.label] = one.value
+        todo += one.args if not one.label.startswith("box corner") else ()
+    assert {one: named[one] for one in named if one.startswith("box corner")} == {
+        f"box corner {at}": corner + 1 for at in (1, 2, 3, 4)
+    }

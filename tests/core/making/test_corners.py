@@ -3,7 +3,7 @@ hand from the shapes' own sizes; common practice, no source."""
 
 import pytest
 
-from tessil.core.brief.choice import ShapeChoice
+from tessil.core.brief.choice import Seams, ShapeChoice
 from tessil.core.making.acts.whole import making_of
 from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
@@ -62,3 +62,48 @@ def test_a_corner_is_round_before_its_edge_is_stitched_and_the_panels_joined():
     assert whats.index(("trim.cut", ("body",))) < shaped < whats.index(("trim.stay", ("body",)))
     joined = next(at for at, (what, _) in enumerate(whats) if what == "join.round")
     assert whats.index(("trim.round", ("lining",))) < joined
+
+
+@pytest.mark.parametrize("school", ["cut", "line", "pinch"])
+@pytest.mark.parametrize(
+    ("key", "options", "deep"),
+    [
+        ("tote", {}, 2),
+        ("one-piece", {}, 2),
+        ("satchel", {}, 2),
+        ("drawstring", {}, 2),
+        ("boxed-zip", {"zip_lies": "edge"}, 1),  # across the zipper
+        ("boxed-zip", {"zip_lies": "middle"}, 2),  # as high
+    ],
+)
+def test_a_boxed_corner_is_sewn_as_long_as_the_bag_is_deep(key, options, deep, school):
+    """Trade: the base end is as long as the bag is deep, whatever the seams; from edges here."""
+    seams = Seams(side=F(3, 8), bottom=F(1, 2), corner=F(1, 4))
+    shape = ShapeChoice(kind=key, options=options)
+    made = plan(project_of(key, shape=shape, seams=seams, corner=school))
+    corners = [deed for deed in making_of(made, Made()).deeds if "box-corner" in deed.join]
+    assert len(corners) >= 4  # outside and lining
+    assert {deed.length.value for deed in corners} == {made.bag.finished[deep].value}
+
+
+def test_a_side_is_sewn_as_long_as_it_is_once_its_band_is_on():
+    """What is above the notch of a main and of its band, less the band's seam of each."""
+    made = plan(project_of("drawstring"))
+    main, band = made.panel("front").trimmed.height.value, made.panel("band").trimmed.height.value
+    notch = made.panel("front").panel.notches[0].other_leg.value
+    lining = made.panel("lining").trimmed.height.value
+    sides = [deed for deed in making_of(made, Made()).deeds if deed.join == "seam.left"]
+    assert [(deed.what, deed.length.value) for deed in sides if deed.length] == [
+        ("join.seam", main - notch + band - 2 * F(3, 8)),
+        ("line.seam", lining - notch),
+    ]
+
+
+@pytest.mark.parametrize(
+    ("key", "what"), [("drawstring", "top.sew"), ("satchel", "top.sew-hanging")]
+)
+def test_the_top_is_sewn_by_its_seam_over_what_hangs_in_it(key, what):
+    shape = ShapeChoice(kind=key, options={"top": "turned"})
+    deeds = making_of(plan(project_of(key, shape=shape)), Made()).deeds
+    deed = next(deed for deed in deeds if deed.id == "top.sew")
+    assert (deed.what, deed.seam.value) == (what, F(3, 8))

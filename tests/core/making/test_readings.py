@@ -55,7 +55,7 @@ def test_what_is_done_is_counted_and_the_clock_told(making):
 GUESSED = {
     20: "cut.all motif.sewn",
     10: "prepare.divided prepare.slip prepare.tab prepare.window",
-    8: "edges.turn-in join.round top.sew top.turn-in",
+    8: "edges.turn-in join.round top.sew top.sew-hanging top.turn-in",
     6: "flap.sew sides.stitch zip.sew zip.sew-bound zip.sew-lapped zip.sew-lined",
     5: "finish.channel finish.press strap.baste top.stitch turn.gap",
     4: "edge.baste flap.topstitch flap.turn front.measure join.band join.folded "
@@ -77,6 +77,7 @@ def test_each_kind_of_step_is_guessed_by_the_minute():
     for key, shape in SHAPES.items():
         plans = [rich(key), project_of(key)]
         plans += [project_of(key, zipper=Zipper(set=how)) for how in ("bound", "lapped")]
+        plans.append(project_of(key, shape=ShapeChoice(kind=key, options={"top": "turned"})))
         for option in shape.options if key in ("tote", "bound-pouch") else ():
             for value, _ in option.choices:
                 choice = ShapeChoice(kind=key, options={option.key: value})

@@ -247,3 +247,17 @@ def test_twelve_brackets_are_not_too_many():
 def test_every_fraction_of_one_letter_is_read(letter, value):
     assert read_length(letter, "inch") == value
     assert read_length(f"2{letter}", "inch") == read_length(f"2 {letter} in", "inch") == 2 + value
+
+
+@pytest.mark.parametrize(
+    ("text", "inches"),
+    [
+        ("3×2½", F(15, 2)),
+        ("3·2½", F(15, 2)),
+        ("9÷2", F(9, 2)),
+        ("9⁄2×3", F(27, 2)),
+        ("9−2½", F(13, 2)),
+    ],
+)
+def test_the_signs_of_print_reckon_as_those_of_the_keys(text, inches):
+    assert read_length(text, "inch") == inches

@@ -127,3 +127,23 @@ def test_trimming_one_side_keeps_the_first_strip_whole():
     assert off_one["top"].value + off_one["bottom"].value == sum(
         off_both[side].value for side in ("top", "bottom")
     )
+
+
+def _terms(figure):
+    """The summands of a sum of sums."""
+    return [one for part in figure.args for one in _terms(part)] if figure.args else [figure]
+
+
+@pytest.mark.parametrize(
+    ("across", "widths", "numbers"),
+    [
+        (F(25, 2), (F(5, 2),), [6]),  # check value: six of 2½ are 12½
+        (F(25, 2), (F(5, 2), F(7, 2)), [3, 2]),  # 2, 3, 2, 3, 2 and ½
+        (13, (F(5, 2), F(7, 2)), [3, 3]),
+    ],
+)
+def test_widths_in_turn_are_enough_as_soon_as_they_reach(across, widths, numbers):
+    made = _strips(across, fixed="mixed", widths=widths)
+    assert made.number.whole == sum(numbers)
+    if len(numbers) > 1:
+        assert [one.whole for one in _terms(made.number)] == numbers

@@ -1,6 +1,7 @@
 """Scraps: read as they are written, laid in courses, counted as crumbs."""
 
 from itertools import combinations
+from random import Random
 
 import pytest
 from hypothesis import given
@@ -276,3 +277,15 @@ def test_courses_are_drawn_from_edge_to_edge():
         (2, 1, (0, 2.75), (6.75, 5.5)),
         (2, 2, (6.75, 2.75), (12, 5.5)),
     ]
+
+
+@pytest.mark.parametrize("seed", range(5))
+def test_a_filling_says_what_its_rows_are_over_and_short(seed):
+    dice = Random(seed)
+    lengths, targets = [dice.randint(3, 40) for _ in range(9)], (60, 45, 80)
+    for filling in (fill_quickly(lengths, targets), fill_well(lengths, targets, seed, tries=30)):
+        sums = [sum(lengths[at] for at in row) for row in filling.rows]
+        off = [got - target for got, target in zip(sums, targets, strict=True)]
+        assert filling.over == sum(by for by in off if by > 0)
+        assert filling.short == -sum(by for by in off if by < 0)
+        assert len({at for row in filling.rows for at in row}) == sum(map(len, filling.rows))

@@ -5,12 +5,14 @@ from math import dist
 import pytest
 
 from tessil.core.bag.ids import EdgeKey
+from tessil.core.brief.choice import ShapeChoice
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.sewn.placing import Sewn
 from tessil.core.trimming.choice import Snap
 from tessil.core.trouble import CannotPlan
 from tessil.drawing.handview import place_on
+from tests.conftest import tote
 from tests.core.shapes.helpers import bare, figure, finished, made, size_of
 
 F = Fraction
@@ -155,3 +157,15 @@ def test_a_free_panel_loses_seams_only_where_it_is_sewn_in(edge, cut):
 def test_a_free_panel_may_have_rounded_corners():
     bag = made("free-panel", options={"corners": "round"}, **bare("width 9, height 9"))
     assert len(bag.panel("panel").panel.outline) > 10
+
+
+@pytest.mark.parametrize(("flap", "made"), [(F(3, 2), False), (F(25, 16), True)])
+def test_a_flap_comes_down_the_front_or_is_none(flap, made):
+    """A soft bag 3 deep: it passes over half of it, 1½."""
+    sizes = {"width": F(11), "height": F(12), "depth": F(3), "flap": flap}
+    project = tote(shape=ShapeChoice(kind="satchel", sizes=sizes))
+    if made:
+        assert plan(project).bag.flap is not None
+        return
+    with pytest.raises(CannotPlan, match="ends on top of the bag"):
+        plan(project)

@@ -7,6 +7,7 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import LengthError
 from tessil.core.plan import plan
 from tessil.core.shelf.acts import kept_for, put_away, row_of, sources_of, taken_by_others
+from tessil.core.shelf.outlines import largest_inside
 from tessil.core.shelf.rows import NOTHING, Keeper, Row, Shelf, fresh_id, merged_shelves
 from tessil.core.shelf.typed import read_row
 from tests.conftest import tote
@@ -174,3 +175,8 @@ def test_what_is_kept_for_one_job_is_cut_by_no_other():
     assert [row.id for row in taken_by_others(kept, ("a#1", "b#1"), renamed)] == ["b"]
     assert taken_by_others(kept, ("a#1", ""), renamed) == ()
     assert taken_by_others(kept, ("a#1",), Keeper("m2", "The kit"))  # another job of that name
+
+
+def test_the_largest_piece_of_a_slanted_one_that_lies_lower_down():
+    """In a right triangle it is half as wide and half as high, wherever its corners lie."""
+    assert largest_inside([(F(0), F(7)), (F(20), F(7)), (F(0), F(27))]) == (10, 10)

@@ -289,7 +289,8 @@ class Bag(Record, frozen=True):
     eyelets: int = 0  # through which cords come out
     assembled: Assembled | None = None
     bound: tuple[BoundEdge, ...] = ()  # edges with strips of their own
-    corners: int = 0  # that are boxed, each a seam as long as the bag is deep there
+    corners: int = 0  # that are boxed
+    corner: Figure | None = None  # how long the seam of each is; as the bag is deep if not said
     raw: tuple[Figure, ...] = ()  # further seams that are raw inside, once corners are trimmed
     words: tuple[str, ...] = ("wide", "high", "deep")
 

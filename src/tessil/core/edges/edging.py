@@ -280,7 +280,10 @@ def _inner(task: EdgeTask, runs: tuple[Run, ...]) -> tuple[Figure, Figure] | Non
     seams = [
         *(seam for join in bag.joins for seam in _raw_seams(task, join, runs)),
         *bag.raw,
-        *(bag.finished[-1].called(f"box corner {at + 1}") for at in range(bag.corners)),
+        *(
+            (bag.corner or bag.finished[-1]).called(f"box corner {at + 1}")
+            for at in range(bag.corners)
+        ),
     ]
     if not seams:
         return None

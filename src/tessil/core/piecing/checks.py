@@ -41,7 +41,8 @@ def _melts(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         key=f"piece.melts.{panel.key}",
         stage=Stage.PIECE,
         weight=Weight.WARNS,
-        title=f"The foundation of the {name} melts where {names} is fused",
+        title=f"The foundation of the {name} melts where {names} "
+        f"{'are' if len(fused) > 1 else 'is'} fused",
         why=f"{under.caution} Fusing takes a hot iron.",
         panel=panel.key,
         place=whole(panel),

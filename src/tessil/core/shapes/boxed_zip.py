@@ -383,6 +383,7 @@ def build(brief: Brief, panel: Sizes) -> Bag:
         ),
         net=_net(brief, body, boxing),
         corners=4,
+        corner=across if boxing.zipped is not None else height,
         raw=()
         if fold.cut
         else tuple((left + 2 * TRIMMED).called(f"{way} end") for way in ("left", "right")),

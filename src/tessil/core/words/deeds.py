@@ -111,7 +111,7 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "trim.plain": ("Cut", "Cut {number} × {panels}, {wide} by {high}."),
     "line.cut": (
-        "Cut the lining",
+        "Cut the {panels}",
         "Cut {number} × {panels}, {wide} by {high}: by what the outside came out as, not before.",
     ),
     "mark.corners-cut": (
@@ -296,8 +296,8 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     ),
     "join.band": (
         "Sew the band on",
-        "Band on the {panels}, right sides together, print upside "
-        "down so that it stands up once it is flipped.",
+        "{Panels}, right sides together, the band's print upside down so that it stands up once "
+        "it is flipped.",
     ),
     "join.corner": (
         "Box a corner: {join}",
@@ -360,7 +360,11 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "Slip the outside, right side out, into the lining, wrong side out: right sides together, "
         "side seam on side seam.",
     ),
-    "top.sew": ("Sew round the top", "Sew round the top edge; strap and flap hang down inside."),
+    "top.sew": ("Sew round the top", "Sew round the top edge, both layers together."),
+    "top.sew-hanging": (
+        "Sew round the top",
+        "Sew round the top edge, both layers together; what goes into it hangs down inside.",
+    ),
     "top.baste": ("Baste the top", "Baste round the top, ⅛ in (3 mm) from the edge."),
     "top.press-under": ("Press the top under", "Press the top of the {what} under by {seam}."),
     "top.edge-stitch": (

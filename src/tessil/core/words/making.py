@@ -125,6 +125,7 @@ def deed_words(deed: Deed, panels: str, join: str, notation: Notation) -> tuple[
     for name, value in words.items():
         said = said.replace(f"{{{name}}}", value)
     heading = filled(title, values, notation).replace("{join}", join)
+    heading = heading.replace("{panels}", panels)
     if not heading:
         heading = next((name for start, name in _HEADS if deed.what.startswith(start)), "")
         heading = heading.replace("{panels}", panels) or OPERATION_WORDS[deed.operation]

@@ -65,10 +65,10 @@ def reasons(plan: Plan) -> tuple[str, ...]:
     itself = [b for b in plan.broken if b.itself]
     if itself:
         label = plan.panel(itself[0].pieces[1].panel).panel.label.lower()
-        found.append(
-            f"{len(itself)} pieces meet themselves, since the {label} is pieced alike: "
-            "choose for it apart."
+        many = (
+            "1 piece meets itself" if len(itself) == 1 else f"{len(itself)} pieces meet themselves"
         )
+        found.append(f"{many}, since the {label} is pieced alike: choose for it apart.")
     return tuple(found)
 
 

@@ -10,7 +10,15 @@ from tessil.core.bag.deeds import Deed, Gate
 from tessil.core.bag.steps import Step
 from tessil.core.edges.sewing import FLAP_BOUND
 from tessil.core.making.acts.basing import slid_in
-from tessil.core.making.acts.common import CAUGHT, CLIPPED, GAP_LEFT, OPEN_ZIP, from_steps, minutes
+from tessil.core.making.acts.common import (
+    CAUGHT,
+    CLIPPED,
+    FLAP_ON,
+    GAP_LEFT,
+    OPEN_ZIP,
+    from_steps,
+    minutes,
+)
 from tessil.core.making.acts.kinds import Kinds, kinds_of, turned_through_gap
 from tessil.core.making.acts.parts import before_the_top, hanging_deeds, hung_on, strips_ready
 from tessil.core.planned import Plan
@@ -21,14 +29,17 @@ def closed_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         yield from _through_the_gap(plan, kinds, ("shell sewn", "lining sewn"))
     elif turned_through_gap(kinds):
         yield _put_in(kinds, wrong=False)
+        gates = before_the_top(plan)
+        hangs = any(gate.id in (FLAP_ON.id, "strap-in-seam") for gate in gates)
         yield Deed(
             "top.sew",
-            "top.sew",
+            "top.sew-hanging" if hangs else "top.sew",
             "line",
             tool="walking foot",
             needs=("lining in",),
-            gates=before_the_top(plan),
+            gates=gates,
             gives=("top sewn", "lining closed"),
+            seam=plan.brief.seams.top,
             minutes=minutes(8),
         )
         yield from _through_the_gap(plan, kinds, ("top sewn",))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from itertools import zip_longest
 
 from tessil.core.bag.deeds import Deed, Gate, Operation, Tool
@@ -72,24 +72,59 @@ def sewings_of(bag: Bag) -> tuple[Sewing, ...]:
     groups: dict[str, list[Seam]] = {}
     for slug, seam in named_seams(bag.net):
         groups.setdefault(slug, []).append(seam)
-    return tuple(_sewing(bag, slug, seams, tapes) for slug, seams in groups.items())
+    return tuple(_sewing(bag, slug, groups, tapes) for slug in groups)
 
 
-def _sewing(bag: Bag, slug: str, seams: Sequence[Seam], tapes: set[str]) -> Sewing:
+def _sewing(bag: Bag, slug: str, groups: Mapping[str, Sequence[Seam]], tapes: set[str]) -> Sewing:
+    seams = groups[slug]
     one = [side for seam in seams for side in seam.one if side.sheet not in tapes]
     other = [side for seam in seams for side in seam.other if side.sheet not in tapes]
     if not one:  # a tape on the side that is told first
         one, other = other, []
     edge = edge_of(bag, one[0].sheet, one[0].edge.slug)
     terms = [_side_long(bag, side) for side in one]
+    crossed = [
+        taken
+        for name, others in groups.items()
+        if name != slug
+        for seam in others
+        for taken in _crossed(bag, seam, one)
+    ]
+    long = total(terms) if not crossed else total(terms) - total(crossed)
+    if seams[0].key.what == "box corner":  # it is sewn from fold to fold, past both its cut ends
+        long = long + 2 * edge.allowance
     return Sewing(
         slug=slug,
         key=seams[0].key,
         one=tuple(EdgeRef(side.sheet, side.edge) for side in one),
         other=tuple(EdgeRef(side.sheet, side.edge) for side in other),
         allowance=edge.allowance,
-        length=total(terms).called("along the edge"),
+        length=long.called("along the edge"),
     )
+
+
+def _crossed(bag: Bag, seam: Seam, along: Sequence[Side]) -> list[Figure]:
+    """What another seam has taken of edges that run on from one to the next across it: a bag's
+    side over the seam of its band, a boxed corner over the bottom seam."""
+    crossing = []
+    for half in (seam.one, seam.other):
+        met = [(side, one) for side in half for one in along if _meet(bag, one, side)]
+        crossing += met[:1]
+    if len(crossing) < 2 or crossing[0][1] == crossing[1][1]:
+        return []
+    return [edge_of(bag, side.sheet, side.edge.slug).allowance for side, _ in crossing]
+
+
+def _meet(bag: Bag, one: Side, other: Side) -> bool:
+    """Whether two edges are neighbours on one panel."""
+    if one.sheet != other.sheet:
+        return False
+    sheet = next(sheet for sheet in bag.net.sheets if sheet.panel == one.sheet)
+    keys = [edge.key for edge in sheet.edges]
+    if one.edge not in keys or other.edge not in keys:
+        return False
+    apart = abs(keys.index(one.edge) - keys.index(other.edge))
+    return apart in (1, len(keys) - 1)
 
 
 def edge_of(bag: Bag, panel: str, slug: str) -> Edge:
