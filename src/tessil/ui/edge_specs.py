@@ -244,7 +244,13 @@ def _piping(plan: Plan) -> Iterator[Spec]:
     )
     yield with_empty(field_of(plan, "piping.allowance", "length?", "Allowance", ""), "as the seam")
     if not plan.project.piping.sides:
-        yield field_of(plan, "piping.overlap", "length", "Overlap", "Where its ends meet: 1 to 2")
+        yield field_of(
+            plan,
+            "piping.overlap",
+            "length",
+            "Overlap",
+            "Where its ends meet: 1 to 2 in (2.5 to 5 cm)",
+        )
 
 
 _ALONG = (  # the sides of a panel, one after the other
@@ -415,7 +421,7 @@ def _closing(plan: Plan) -> Iterator[Spec]:
             "zipper.pull",
             "toggle",
             "Pull tab of cloth",
-            "A strip of 1 × 12",
+            "A strip of 1 × 12 in (2.5 × 30 cm)",
             "Give the zipper a pull tab",
         )
     yield field_of(

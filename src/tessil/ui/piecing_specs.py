@@ -251,7 +251,12 @@ def _squares(part: PartFields) -> Iterator[Spec]:
     if choice.fixed == "count":
         yield part.ask("count", "count", "In a row", "Squares side by side")
     else:
-        yield part.ask("square", "length", "Square, cut", "Cut size; 2½, 5 and 10 come in packs")
+        yield part.ask(
+            "square",
+            "length",
+            "Square, cut",
+            "Cut size; packs have 2½, 5 and 10 in (6.4, 12.7, 25.4 cm)",
+        )
         handy = tuple((size, f"{size.replace(' 1/2', '½')} in") for size in ("2 1/2", "5", "10"))
         now = next((size for size, _ in handy if Fraction(*_over(size)) == choice.square), "")
         yield Spec(

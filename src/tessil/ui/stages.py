@@ -218,7 +218,7 @@ def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
         if not plan.tucked:
             gap = field_of(plan, "turning_gap", "length?", "Turning gap", "")
             yield with_empty(gap, "the least")
-            about = "So much sewn from each corner, all between left open: 2 is usual"
+            about = "So much sewn from each corner, all between left open: 2 in (5 cm) is usual"
             rest = field_of(plan, "gap_corners", "length?", "All but, each corner", about)
             yield with_empty(rest, "by the gap")
     if panel.quilts:

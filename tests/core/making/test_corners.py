@@ -4,6 +4,7 @@ hand from the shapes' own sizes; common practice, no source."""
 import pytest
 
 from tessil.core.brief.choice import Seams, ShapeChoice
+from tessil.core.edges.choice import Zipper
 from tessil.core.making.acts.whole import making_of
 from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
@@ -36,6 +37,12 @@ def _corners(deeds):
         # clipped: ⅜ of the panel of 9¾ from either side, and as high as the radius would be
         ("clutch", {"flap_shape": "envelope"}, {"trim.clip": ((2, F(117, 32), F(3, 2)),) * 2}),
         ("clutch", {"flap_shape": "square"}, {}),
+        # where the flap hangs from the back, and its corners are below
+        (
+            "satchel",
+            {"flap_shape": "round", "base": "none"},
+            {"trim.round": ((2, F(3, 2), F(3, 2)),) * 2},
+        ),
         # two at the fold, four where the zipper is sewn on, of other legs
         (
             "boxed-zip",
@@ -107,3 +114,16 @@ def test_the_top_is_sewn_by_its_seam_over_what_hangs_in_it(key, what):
     deeds = making_of(plan(project_of(key, shape=shape)), Made()).deeds
     deed = next(deed for deed in deeds if deed.id == "top.sew")
     assert (deed.what, deed.seam.value) == (what, F(3, 8))
+
+
+@pytest.mark.parametrize("set_", ["seam", "bound", "lapped"])
+def test_tabs_are_on_the_zipper_before_it_is_sewn(set_):
+    """Tabs of ½ at both ends of a zipper between two seams: that much less of it between them."""
+    made = plan(project_of("flat-pouch", zipper=Zipper(ends="tabs", set=set_)))
+    deeds = making_of(made, Made()).deeds
+    tabbed = next(deed for deed in deeds if deed.what == "zip.end-tabs")
+    whats = [deed.what for deed in deeds]
+    assert whats.index("zip.end-tabs") < whats.index("check.middles")
+    assert dict(tabbed.values)["tape"] == made.bag.zipper.between.value - 1
+    plain = making_of(plan(project_of("flat-pouch")), Made()).deeds
+    assert "zip.end-tabs" not in [deed.what for deed in plain]

@@ -14,7 +14,7 @@ def cut_readings(plan: Plan) -> Iterator[Reading]:
     """Every stock with the length to buy."""
     for bought in plan.bought:
         figure = bought.cloth.buy.called(bought.name)
-        bare = plan.marks.notation.read_off(bought.cloth.bare)
+        bare = plan.marks.notation.read_under(bought.cloth.bare)
         about = f"Length to buy, off the bolt; the bare area alone would take {bare}"
         yield Reading(f"buy.{bought.stock}", figure, about, leaf="cloth")
 
@@ -37,6 +37,6 @@ def roll_readings(plan: Plan) -> Iterator[Reading]:
 
 def _from_offcut(plan: Plan, use: OffcutUse) -> str:
     """What comes out of an offcut."""
-    took = ", ".join(taken_words(one.id, one.number, one.parts, plan.bag) for one in use.pieces)
+    took = " and ".join(taken_words(one.id, one.number, one.parts, plan.bag) for one in use.pieces)
     size = plan.marks.notation.size(use.offcut.width, use.offcut.height)
     return f"{took}: from the offcut {size}"

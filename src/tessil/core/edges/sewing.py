@@ -131,6 +131,8 @@ def _stops(task: EdgeTask) -> Iterator[Do]:
 def _closing(task: EdgeTask, edging: Edging) -> Iterator[Do]:
     zipper = edging.zipper
     if zipper is not None:
+        if zipper.tape is not None:
+            yield Do("zip.end-tabs", {"tape": zipper.tape.value})
         yield from _set(task)
         if zipper.rolled:
             yield Do("zip.sliders-on")

@@ -78,7 +78,7 @@ def _bound_runs(rims: Rims, size: tuple[Figure, Figure]) -> tuple[BoundEdge, ...
         while on[(at + len(run)) % 4] and len(run) < 4:
             run.append(ring[(at + len(run)) % 4])
         parts = [size[0] if one in ("top", "bottom") else size[1] for one in run]
-        name = " and ".join(run)
+        name = " and ".join([", ".join(run[:-1]), run[-1]] if run[1:] else run)
         corners = len(run) - 1
         values = tuple(part.value for part in parts)
         long = total([*parts, *(CORNER for _ in range(corners)), TURNED_UNDER])

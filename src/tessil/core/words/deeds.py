@@ -202,8 +202,8 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     "check.snap": ("Look: snap", "Lay the flap over: do both halves meet?"),
     "flap.sew": (
         "Sew the flap",
-        "Lay the {panels} right sides together; sew the sides and the round edge, leave the "
-        "straight one open.",
+        "Lay the {panels} right sides together; sew round, and leave open the edge that goes into "
+        "the back.",
     ),
     "flap.clip": ("Clip the flap", "Clip its curves up to the stitching, and not into it."),
     "flap.turn": ("Turn the flap", "Turn it right side out, roll the seam to its edge, press."),

@@ -138,7 +138,7 @@ def deed_words(deed: Deed, panels: str, join: str, notation: Notation) -> tuple[
 def seam_words(deed: Deed, notation: Notation) -> str:
     """How a seam is sewn: how far from the edge, how long it is, where it stays open."""
     said = []
-    if deed.seam is not None:
+    if deed.seam is not None and deed.seam.value:  # on a line it takes none
         said.append(f"seam {notation.read_off(deed.seam.value, unit=True)}")
     if deed.length is not None:
         said.append(f"{notation.read_off(Fraction(deed.length.value), unit=True)} long")

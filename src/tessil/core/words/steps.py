@@ -85,6 +85,10 @@ _PIECING = {
         "bind {what}: sew on at {seam}, mitre what corners it has, turn over the edge, stitch "
         "behind; the ends stay raw, the top takes them in."
     ),
+    "zip.end-tabs": (
+        "Shorten the zipper until {tape} of it lie between the tabs, metal teeth pulled out of the "
+        "way first; fold a tab over each end, its raw edges turned in, and topstitch it."
+    ),
     "zip.bind-edges": (
         "Bind the edges that the zipper meets, all layers as one: sew on at {seam}, turn over the "
         "edge, stitch behind."

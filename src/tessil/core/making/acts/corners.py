@@ -56,6 +56,8 @@ def shaped(panel: PanelPlan, needs: str, gives: str) -> Iterator[Deed]:
     left = [edge for edge in bent if edge.key.side == "left"]
     if not left:
         return
+    points = [point for edge in left for point in (edge.start, edge.end)]
+    xs, ys = [x for x, _ in points], [y for _, y in points]
     round_ = len(left) > 1
     yield Deed(
         f"trim.shape.{panel.key}",
@@ -67,8 +69,8 @@ def shaped(panel: PanelPlan, needs: str, gives: str) -> Iterator[Deed]:
         gives=(gives,),
         values=(
             ("number", len({edge.key.side for edge in bent}) * panel.panel.copies),
-            ("wide", max(edge.end[0] for edge in left)),
-            ("high", max(edge.start[1] for edge in left)),
+            ("wide", max(xs) - min(xs)),
+            ("high", max(ys) - min(ys)),
         ),
         minutes=minutes(2),
     )

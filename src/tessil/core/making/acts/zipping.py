@@ -19,6 +19,7 @@ from tessil.core.planned import Plan
 
 # Told here where they belong in the order, or with gates of their own.
 OWN = (
+    "zip.end-tabs",
     "zip.bind-edges",
     "zip.under-bound",
     "zip.lap-tape",
@@ -31,7 +32,7 @@ OWN = (
 )
 
 
-EDGES_BOUND = "zipper edges bound"
+EDGES_BOUND, TABBED = "zipper edges bound", "zipper tabbed"
 
 
 def _assembled(plan: Plan, keys: tuple[str, ...]) -> Iterator[Deed]:
@@ -64,10 +65,14 @@ def _sewn_as(plan: Plan, kinds: Kinds) -> str:
     return f"zip.sew-{how}" if how != "seam" else "zip.sew-lined" if kinds.lined else "zip.sew"
 
 
-def _bound_edges(plan: Plan, keys: tuple[str, ...], needs: tuple[str, ...]) -> Iterator[Deed]:
-    """The edges the zipper lies under, bound before it comes."""
-    steps = [one for one in plan.edge_steps.get("closing", ()) if one.what == "zip.bind-edges"]
-    yield from from_steps(steps, "zip.edges", "zipper", keys, needs, (EDGES_BOUND,), "walking foot")
+def _told_first(
+    plan: Plan, what: str, keys: tuple[str, ...], needs: tuple[str, ...], gives: str
+) -> tuple[Deed, ...]:
+    """A step of the edge stage that is done before the zipper is sewn on: tabs on its ends, the
+    edges bound that it lies under.  None where there is none."""
+    steps = [one for one in plan.edge_steps.get("closing", ()) if one.what == what]
+    prefix = what.replace("zip.", "zip.first.")
+    return from_steps(steps, prefix, "zipper", keys, needs, (gives,), "walking foot")
 
 
 def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
@@ -76,13 +81,15 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     keys = tuple(dict.fromkeys(key for join in kinds.zips for key in join.panels))
     ready = tuple(fact for join in kinds.zips for fact in ready_for(join))
     how = plan.project.zipper.set
+    tabs = _told_first(plan, "zip.end-tabs", (), ("cut",), TABBED)
+    yield from tabs
     yield Deed(
         "zip.middles",
         "check.middles",
         "zipper",
         keys,
         check=True,
-        needs=ready,
+        needs=(*ready, *(TABBED for _ in tabs)),
         gives=(MIDDLES_MEET.fact,),
         values=(("towards", _closes(plan)),),
         minutes=minutes(1),
@@ -100,7 +107,8 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
         )
     made = "linings face" if kinds.lined else ""
     if how == "bound":
-        yield from _bound_edges(plan, keys, (*ready, *((made,) if made else ())))
+        waits = (*ready, *((made,) if made else ()))
+        yield from _told_first(plan, "zip.bind-edges", keys, waits, EDGES_BOUND)
         made = EDGES_BOUND
     for number, join in enumerate(kinds.zips):
         yield Deed(
