@@ -158,6 +158,9 @@ CASES = {
         ),
         F(24),
     ),
+    "edge.slider.rings": tote(
+        shape=ShapeChoice(kind="satchel", sizes={"strap_length": F(60)}), strap=Strap(slider=True)
+    ),
     "edge.strap.back": tote(
         shape=ShapeChoice(kind="satchel", sizes={"strap_length": F(3)}), strap=Strap(slider=True)
     ),

@@ -200,6 +200,13 @@ TOLD = {
         "It travels over half of the strap, and at either end there is a join in its way.",
         ("Make it of webbing", "Leave the slider out"),
     ),
+    "edge.slider.rings": (
+        ("warns", "The strap is to slide, and its ends are sewn into the seams"),
+        TOP,
+        "One that slides runs through a ring at either end, its ends turned back; rings hang on "
+        "tabs in the side seams.",
+        ("Hang it on rings", "Leave the slider out"),
+    ),
     # 1½ at both ends of 3
     "edge.strap.back": (
         ("blocks", "The strap is turned back over all of its length"),

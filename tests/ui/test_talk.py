@@ -49,7 +49,7 @@ def test_each_question_is_a_line_that_says_what_stands_in_it(at_work):
     closes = "flap round, edges turned, passes over half the depth, length 8⅞"
     assert told["talk.closes"].startswith(closes)
     assert told["talk.closes"].endswith("magnetic snap")
-    assert told["talk.carried"] == "strap 60 × 1½"
+    assert told["talk.carried"] == "strap 60 × 1½ on rings"
     assert told["talk.sewn"].startswith("top edge bound, lining dropped in, corners cut first")
     assert told["talk.sewn"].endswith("seams ⅜")
 

@@ -9,7 +9,7 @@ from typing import Any
 from tessil.core.edges.choice import MOST_PIECES
 from tessil.core.edges.pieces import read_pieces, write_piece
 from tessil.core.edges.presets import CARRIED, CORDS
-from tessil.core.edges.straps import STIFFENED, strap_for
+from tessil.core.edges.straps import STIFFENED, on_rings, strap_for
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import read_length
 from tessil.core.planned import Plan
@@ -302,13 +302,13 @@ def _straps(plan: Plan) -> Iterator[Spec]:
             "",
             partial(_hang, plan),
         )
-        yield field_of(
-            plan,
+        yield Spec(
             "strap.slider",
             "toggle",
             "Adjustable, with a slider",
-            "A slider and two rings",
-            "Make the strap adjustable",
+            "A slider and two rings, on tabs in the side seams",
+            plan.project.strap.slider,
+            partial(_slide, plan),
         )
     yield field_of(
         plan,
@@ -356,6 +356,12 @@ def _carry(plan: Plan, key: Any) -> Edit:
     if usual is not None:
         changes.append(("shape.sizes.strap_length", usual[1]))
     return edit("Choose how it is carried", *changes)
+
+
+def _slide(plan: Plan, slides: bool) -> Edit:
+    """A strap that slides hangs on rings; one that does no longer keeps them."""
+    rings = (on_rings(plan.project.shape),) if slides else ()
+    return edit("Make the strap adjustable", ("strap.slider", slides), *rings)
 
 
 def _hang(plan: Plan, text: str) -> Edit:

@@ -344,6 +344,9 @@ def test_inner_seams_are_bound_as_they_are(kind, sizes, length):
     left = plan(none).edging.inner
     assert (left[0].value if left else 0) == length - one
     assert plan(both).edging.inner[0].value == length + one
+    for set_ in ("bound", "lapped"):  # then no seam takes the zipper
+        free = plan(both.model_copy(update={"zipper": Zipper(set=set_)})).edging.inner
+        assert (free[0].value if free else 0) == length - one
 
 
 def test_a_sleeve_has_two_side_seams_and_a_satchel_no_raw_flap_edge():

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from tessil.core.edges.binding import CORNER_CLEAR, BindingPlan, begin_strips, joined_length
 from tessil.core.edges.presets import CARRIED
 from tessil.core.edges.runs import bound_edge
-from tessil.core.edges.straps import StrapPlan, slides
+from tessil.core.edges.straps import StrapPlan, on_rings, slides
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches, round_up
@@ -225,6 +225,17 @@ def _strap(plan: Plan, strap: StrapPlan) -> Iterator[Snag]:
             "The strap is turned back over all of its length",
             f"Turned back {_read(plan, choice.turned_back)} at both ends, nothing is left of "
             f"{_read(plan, part.length.value)} for the slider to run on.",
+            edit("Leave the slider out", ("strap.slider", False)),
+        )
+    if slides(choice, part) and part.ends == "seam":
+        yield _snag(
+            plan,
+            "edge.slider.rings",
+            Weight.WARNS,
+            "The strap is to slide, and its ends are sewn into the seams",
+            "One that slides runs through a ring at either end, its ends turned back; rings hang "
+            "on tabs in the side seams.",
+            edit("Hang it on rings", on_rings(plan.project.shape)),
             edit("Leave the slider out", ("strap.slider", False)),
         )
     if strap.longest is not None and not strap.slider:

@@ -10,6 +10,7 @@ from msgspec.structs import replace
 from tessil.core.bag.model import Join
 from tessil.core.edges.bias import join_cost
 from tessil.core.edges.binding import Begin, BindingPlan, EdgeStrip, begin_clear
+from tessil.core.edges.choice import Binding
 from tessil.core.edges.crosscut import SEAM, BiasCut, Wanted, bias_cuts
 from tessil.core.edges.runs import Run, bound_edge, runs_of
 from tessil.core.edges.straps import StrapPlan, plan_strap
@@ -293,6 +294,11 @@ def _inner(task: EdgeTask, runs: tuple[Run, ...]) -> tuple[Figure, Figure] | Non
     return total(lengths).called("binding of inner seams"), width
 
 
+def zip_seams_bound(binding: Binding) -> int:
+    """How many of a zipper's two seams are bound where inner seams are: the maker's to say."""
+    return {"none": 0, "one": 1, "both": 2}[binding.inner_zip]
+
+
 def _raw_seams(task: EdgeTask, join: Join, runs: tuple[Run, ...]) -> list[Figure]:
     """The seams that a join leaves raw inside.  Box corners are counted by the bag, since those
     at a zipper have no edges of their own; zipper seams are the maker's to bind or not."""
@@ -313,5 +319,5 @@ def _raw_seams(task: EdgeTask, join: Join, runs: tuple[Run, ...]) -> list[Figure
         )
     ]
     if join.kind == "zip":
-        return sides[: {"none": 0, "one": 1, "both": 2}[task.binding.inner_zip]]
+        return sides[: zip_seams_bound(task.binding)] if task.zipper.set == "seam" else []
     return sides[:1]

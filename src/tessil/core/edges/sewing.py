@@ -89,25 +89,30 @@ def _piping(task: EdgeTask, edging: Edging) -> Iterator[Do]:
 def _straps(task: EdgeTask, edging: Edging) -> Iterator[Do]:
     if not edging.straps:
         return
+    if any(strap.joins.whole for strap in edging.straps):
+        yield Do(f"strap.join-{task.strap.joins}")
     if task.strap.made == "cloth":
+        if any(strap.interfacing is not None for strap in edging.straps):
+            yield Do("strap.fuse")
         yield Do("strap.fold")
     elif task.strap.made == "covered" and any(strap.strip is not None for strap in edging.straps):
         yield Do("strap.cover")
     elif task.strap.made == "underside":
         yield Do("strap.underside")
     how = {strap.part.ends for strap in edging.straps}
-    if "ring" in how or any(strap.longest is not None for strap in edging.straps):
-        yield Do("strap.ends", {"back": task.strap.turned_back})
     if "tied" in how:
         yield Do("strap.hem")
     yield Do("strap.check")
     if any(strap.patch is not None for strap in edging.straps):
         yield Do("strap.patch")
-    if any(strap.longest is not None for strap in edging.straps):
+    slides = any(strap.longest is not None for strap in edging.straps)
+    if slides:
         ends = {strap.slider for strap in edging.straps if strap.joins.whole}
         if ends and "" not in ends:
             yield Do(f"strap.slider-{ends.pop()}")
         yield Do("strap.thread")
+    if slides or "ring" in how:
+        yield Do("strap.ends", {"back": task.strap.turned_back})
 
 
 def _set(task: EdgeTask) -> Iterator[Do]:
@@ -143,9 +148,13 @@ def _closing(task: EdgeTask, edging: Edging) -> Iterator[Do]:
         if task.zipper.set == "seam":  # else there is no fold beside it
             yield Do("zip.topstitch", {"off": zipper.topstitch.value})
         yield Do("zip.pull")
+        if edging.pull is not None:
+            yield Do("zip.pull-tab")
     if edging.cord is not None:
         yield Do("cord.eyelets" if task.bag.eyelets else "cord.open")
         two = sum(part.number for part in task.bag.attachments if part.key == "cord") > 1
         yield Do("cord.thread" if two else "cord.thread-one")
     if edging.loop is not None:
+        yield Do("loop.make")
         yield Do("loop.baste")
+        yield Do("loop.button")

@@ -6,6 +6,7 @@ A strip is cut four times as wide as it ends and folded to the middle twice (com
 from __future__ import annotations
 
 from tessil.core.bag.model import Attachment
+from tessil.core.brief.choice import ShapeChoice
 from tessil.core.edges.choice import Strap
 from tessil.core.edges.task import EdgeTask
 from tessil.core.numbers.exact import Fraction
@@ -105,6 +106,11 @@ def _interfacing(part: Attachment, choice: Strap, finished: Figure) -> tuple[Fig
 def slides(choice: Strap, part: Attachment) -> bool:
     """Whether a slider makes it shorter and longer."""
     return choice.slider and part.key == "strap" and part.ends != "tied"
+
+
+def on_rings(shape: ShapeChoice) -> tuple[str, object]:
+    """What hangs a strap on rings, as a change of the shape's choices."""
+    return "shape.options", {**shape.options, "strap_ends": "rings"}
 
 
 def plan_strap(task: EdgeTask, part: Attachment) -> StrapPlan:

@@ -238,7 +238,15 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "below the edge or its binding: sew ¼ in (6 mm) from the end, flip it up over its raw "
         "end, sew again just below.",
     ),
-    "strap.hang-rings": ("Hang the {what} on its rings", "Through both rings; hang a load on it."),
+    "strap.hang-rings": (
+        "Try the {what} on its rings",
+        "Both ends are on their rings: hang a load on it and wait.",
+    ),
+    "strap.baste-rings": (
+        "Baste the {what}",
+        "A ring through each of the {what}; baste both ends of each to the {panels}, inside the "
+        "seam, three times over.",
+    ),
     "strap.hang-tied": ("Tie the {what} on", "Through both loops; hang a load on it and wait."),
     "check.middles": (
         "Middles meet?",

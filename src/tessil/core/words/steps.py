@@ -202,11 +202,22 @@ _EDGES = {
         "Its ends run square into the seams across: pull the cord out ½ in (13 mm) and cut it, so "
         "that it is not sewn over."
     ),
+    "strap.join-diagonal": (
+        "Join its strips on the diagonal, trim to ¼ in (6 mm), press the seams open."
+    ),
+    "strap.join-straight": "Join its strips end to end, seams of ¼ in (6 mm), pressed open.",
+    "strap.fuse": (
+        "Fuse the interfacing along the middle of the strip, on its wrong side, ½ in (13 mm) short "
+        "of both ends."
+    ),
     "strap.fold": (
         "Press the strip in half, both edges to that fold, and in half again; topstitch both long "
         "sides."
     ),
-    "strap.ends": "Turn {back} back at each end and sew a box with a cross, three times over.",
+    "strap.ends": (
+        "Turn {back} back at each end, round its ring or the slider's bar, and sew a box with a "
+        "cross, three times over."
+    ),
     "strap.hem": "Turn each end in and topstitch it: the strap is tied, its ends show.",
     "strap.patch": "Fuse a square of interfacing behind each place where an end is sewn on.",
     "strap.check": (
@@ -215,7 +226,8 @@ _EDGES = {
     "strap.slider-first": "The slider goes to the first strip's end, away from the join.",
     "strap.slider-last": "The slider goes to the last strip's end, away from the join.",
     "strap.thread": (
-        "Thread it through the slider, a ring, and the slider again before that end is sewn."
+        "One end goes round the slider's bar; draw the other through a ring, back through the "
+        "slider, and to the other ring."
     ),
     "zip.sliders-on": (
         "Put the sliders on: part the teeth at an end, feed both sides in evenly, draw it over; a "
@@ -253,6 +265,17 @@ _EDGES = {
         "Thread the cord once round and out where it went in; knot its ends together."
     ),
     "cord.thread": ("Thread each cord once round and out at its own side; knot its ends together."),
+    "zip.pull-tab": (
+        "Press the pull tab's strip in half, both edges to that fold, and in half again; topstitch "
+        "it, draw it through the slider and knot or stitch it."
+    ),
+    "loop.make": (
+        "Press the loop's strip in half, both edges to that fold, and in half again; topstitch it."
+    ),
+    "loop.button": (
+        "Close the bag, lay the loop down, and sew the button on where it reaches, on a shank as "
+        "high as the loop is thick."
+    ),
     "loop.baste": (
         "Baste the loop to the back's middle, its fold towards the inside; test the button."
     ),

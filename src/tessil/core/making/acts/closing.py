@@ -23,6 +23,9 @@ from tessil.core.making.acts.kinds import Kinds, kinds_of, turned_through_gap
 from tessil.core.making.acts.parts import before_the_top, hanging_deeds, hung_on, strips_ready
 from tessil.core.planned import Plan
 
+SMALL = ("zip.pull-tab", "loop.button")  # what is sewn on by hand once the bag is whole
+SMALL_ON = "small things on"
+
 
 def closed_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
     if turned_through_gap(kinds) and kinds.zips:
@@ -389,6 +392,8 @@ def finished_deeds(plan: Plan) -> Iterator[Deed]:
             minutes=minutes(5),
         )
         yield from from_steps(threaded, "finish", "finish", (), ("channel sewn",), ("on:cord",))
+    small = [s for s in plan.edge_steps.get("closing", ()) if s.what in SMALL]
+    yield from from_steps(small, "finish.small", "finish", (), whole, (SMALL_ON,), "hand needle")
     yield from hanging_deeds(plan, whole)
     hung = [f"on:{one.key}" for one in hung_on(plan)]
     last = (
@@ -396,6 +401,7 @@ def finished_deeds(plan: Plan) -> Iterator[Deed]:
         *(fact for deed in pushed for fact in deed.gives),
         *hung,
         *(("on:cord",) if threaded else ()),
+        *((SMALL_ON,) if small else ()),
     )
     yield Deed(
         "finish.press",

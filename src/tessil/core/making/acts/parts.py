@@ -28,6 +28,9 @@ FOOT: Tool = "walking foot"
 ON_TOP = ("ribbon", "label", "patch")
 LATER = ("motif",)
 FOLDS = ("strap.fold", "strap.cover", "strap.underside")  # how a strap is made of its strip
+JOINS = ("strap.join-diagonal", "strap.join-straight")
+FIRM = "strap.fuse"
+IN_RINGS = ("strap.slider-first", "strap.slider-last", "strap.thread", "strap.ends")
 BIAS_READY = "bias strips joined"
 
 
@@ -292,8 +295,8 @@ def _straps(plan: Plan) -> Iterator[Deed]:
 def _strap(plan: Plan, one: Attachment) -> Iterator[Deed]:
     steps = _steps_of(plan, one)
     made, ready = f"{one.key} made", f"{one.key} ends sewn"
-    folds = [step for step in steps if step.what in FOLDS]
-    later = [step for step in steps if step.what not in FOLDS]
+    folds = [step for step in steps if step.what in (*JOINS, FIRM, *FOLDS)]
+    later = [s for s in steps if s not in folds and not (one.ends == "ring" and s.what in IN_RINGS)]
     if folds:
         yield from _of(one, from_steps(folds, one.key, "prepare", (), ("cut",), (made,), FOOT))
     else:
@@ -325,7 +328,7 @@ def _strap(plan: Plan, one: Attachment) -> Iterator[Deed]:
     ends = _where(plan, one.key)
     yield Deed(
         f"baste.{one.key}",
-        "strap.face" if one.ends == "face" else "strap.baste",
+        _basted(plan, one),
         "prepare",
         ends,
         tool="walking foot",
@@ -337,20 +340,33 @@ def _strap(plan: Plan, one: Attachment) -> Iterator[Deed]:
     )
 
 
+def _basted(plan: Plan, one: Attachment) -> str:
+    if one.ends == "face":
+        return "strap.face"
+    rings = any(other.ends == "ring" for other in plan.bag.attachments)
+    return "strap.baste-rings" if one.key == "tabs" and rings else "strap.baste"
+
+
 def _of(one: Attachment, deeds: Iterable[Deed]) -> Iterator[Deed]:
     """Steps told of straps at large, with what they are done to."""
     for deed in deeds:
-        yield replace(deed, values=(*deed.values, ("of", one.label.lower())))
+        tool: Tool = "iron" if deed.what == FIRM else deed.tool
+        yield replace(deed, tool=tool, values=(*deed.values, ("of", one.label.lower())))
 
 
 def _steps_of(plan: Plan, one: Attachment) -> list[Step]:
     """The steps of the edge stage that this one takes."""
     found = set(FOLDS)
+    cut = next((strap for strap in plan.edging.straps if strap.part.key == one.key), None)
+    if cut is not None and cut.joins.whole:
+        found |= set(JOINS)
+    if cut is not None and cut.interfacing is not None:
+        found |= {FIRM}
     if one.key == "strap":
         runs = any(strap.longest is not None for strap in plan.edging.straps)
         if runs:
-            found |= {"strap.slider-first", "strap.slider-last", "strap.thread"}
-        if runs or one.ends == "ring":
+            found |= set(IN_RINGS)
+        if one.ends == "ring":
             found |= {"strap.ends"}
     found |= {"tied": {"strap.hem"}, "face": {"strap.patch"}}.get(one.ends, set())
     return [step for step in plan.edge_steps.get("straps", ()) if step.what in found]
@@ -359,7 +375,15 @@ def _steps_of(plan: Plan, one: Attachment) -> list[Step]:
 def hanging_deeds(plan: Plan, whole: tuple[str, ...]) -> Iterator[Deed]:
     """What hangs on rings or loops goes on last."""
     for one in hung_on(plan):
-        ready = "ends sewn" if len(_steps_of(plan, one)) > 1 else "untwisted"
+        steps = _steps_of(plan, one)
+        at_rings = [step for step in steps if one.ends == "ring" and step.what in IN_RINGS]
+        later = [step for step in steps if step.what not in (*JOINS, FIRM, *FOLDS)]
+        ready = "ends sewn" if later else "untwisted"
+        if at_rings:
+            waits = (*whole, f"{one.key} untwisted")
+            sewn = (f"{one.key} ends sewn",)
+            made = from_steps(at_rings, f"{one.key} rings", "finish", (), waits, sewn, FOOT)
+            yield from _of(one, made)
         yield Deed(
             f"hang.{one.key}",
             _HANGING[one.ends],
@@ -388,7 +412,8 @@ def _where(plan: Plan, key: str) -> tuple[str, ...]:
 
 
 def _loop(plan: Plan) -> Iterator[Deed]:
-    steps = [step for step in plan.edge_steps.get("closing", ()) if step.what == "loop.baste"]
+    ours = ("loop.make", "loop.baste")
+    steps = [step for step in plan.edge_steps.get("closing", ()) if step.what in ours]
     if steps:
         key = "back" if any(panel.key == "back" for panel in plan.panels) else plan.shape.leader
         yield from from_steps(

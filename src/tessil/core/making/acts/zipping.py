@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.bag.deeds import Deed
+from tessil.core.edges.edging import zip_seams_bound
 from tessil.core.making.acts.common import (
     FRONT,
     MIDDLES_MEET,
@@ -23,7 +24,10 @@ OWN = (
     "zip.bind-edges",
     "zip.under-bound",
     "zip.lap-tape",
+    "zip.pull-tab",
+    "loop.make",
     "loop.baste",
+    "loop.button",
     "zip.pull",
     "cord.open",
     "cord.eyelets",
@@ -63,6 +67,24 @@ def _sewn_as(plan: Plan, kinds: Kinds) -> str:
     """How a side of the zipper is sewn: into a seam, under a bound edge, or a tape lapped over."""
     how = plan.project.zipper.set
     return f"zip.sew-{how}" if how != "seam" else "zip.sew-lined" if kinds.lined else "zip.sew"
+
+
+def _inside(plan: Plan, kinds: Kinds, after: str) -> Iterator[Deed]:
+    """The zipper's seams that are bound inside, while they still lie open."""
+    if plan.edging.inner is None or plan.project.zipper.set != "seam":
+        return
+    for join in kinds.zips[: zip_seams_bound(plan.project.binding)]:
+        yield Deed(
+            f"inside.{join.slug}",
+            "inside.finish",
+            "zipper",
+            join=join.slug,
+            tool="walking foot",
+            needs=(after,),
+            gives=(f"inside:{join.slug}",),
+            minutes=minutes(3),
+        )
+        after = f"inside:{join.slug}"
 
 
 def _told_first(
@@ -128,6 +150,9 @@ def zipper_deeds(plan: Plan, kinds: Kinds) -> Iterator[Deed]:
             values=(("number", number + 1),),
         )
         made = f"sewn:{join.slug}"
+    for deed in _inside(plan, kinds, made):
+        yield deed
+        made = deed.gives[0]
     yield from from_steps(
         [step for step in plan.edge_steps.get("closing", ()) if step.what not in OWN],
         "zip",
