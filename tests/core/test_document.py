@@ -218,3 +218,11 @@ def test_weight_is_area_times_areal_weight_of_every_layer():
 
 def _with_panel(project, *changes):
     return applied(project, choose(project, plan(project).bag.panels[0], "", *changes))
+
+
+def test_how_to_fuse_is_told_where_it_is_fused_and_not_at_every_needle():
+    fleece, vinyl = material("fusible-fleece"), material("clear-vinyl")
+    assert "Fuse with" in caution_for(Stage.LAYER, (fleece,))
+    for stage in (Stage.EDGE, Stage.CUT):
+        assert caution_for(stage, (fleece,)) == caution_for(stage)
+        assert "clips" in caution_for(stage, (fleece, vinyl))  # pins mark it wherever it is sewn

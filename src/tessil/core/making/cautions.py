@@ -32,9 +32,11 @@ _BY_STAGE = {
 
 
 def caution_for(stage: Stage, materials: tuple[Material, ...] = ()) -> str:
-    """One or two sentences for a stage, or none."""
+    """One or two sentences for a stage, or none.  What is only fused is minded where it is fused;
+    what melts or is marked by pins wherever there is an iron or a needle."""
     words = _BY_STAGE.get(stage, "")
-    own = dict.fromkeys(entry.caution for entry in materials if entry.caution)
+    told = [one for one in materials if stage is Stage.LAYER or not one.fusible]
+    own = dict.fromkeys(entry.caution for entry in told if entry.caution)
     if stage in (Stage.LAYER, Stage.EDGE, Stage.CUT) and own:
         return " ".join((*own, words))
     return words
