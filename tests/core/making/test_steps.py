@@ -19,7 +19,8 @@ from tessil.core.shapes import SHAPES
 from tessil.core.trimming.choice import Mark, Snap
 from tessil.core.words.making import GATE_WORDS, deed_words
 from tessil.files.projectfile import load
-from tests.conftest import DEMO, tote
+from tests.conftest import DEMO, tote, with_front
+from tests.core.piecing.test_foundations import flipped
 
 KIT = DEMO.with_name("kit-of-four.tessil")
 LININGS = ("drop-in", "quilted-in", "none")
@@ -234,3 +235,22 @@ def test_a_wrist_loop_and_a_tab_are_on_before_the_seams_that_catch_them():
     bag = plan(tote(marks=(ring,)))
     order = [deed.id for deed in making_of(bag, Made()).deeds]
     assert order.index("prepare.tab.0") < order.index("sew.seam.left")
+
+
+@pytest.mark.parametrize("foundation", ["foundation", "melting", "batting"])
+def test_what_is_sewn_on_its_foundation_is_not_laid_on_it_again(foundation):
+    made = plan(flipped(foundation))
+    under = [
+        dict(deed.values)["what"]
+        for deed in making_of(made, Made()).deeds
+        if deed.what.startswith("layer.") and deed.panels == ("front",) and deed.values
+    ]
+    laid = [layer.label.lower() for layer in made.panel("front").layers if layer.role == "batting"]
+    assert under == ([] if foundation == "batting" else laid)
+
+
+def test_one_line_is_not_told_as_many():
+    for pattern, what in (("meander", "quilt.sew-one"), ("channels", "quilt.sew")):
+        made = plan(with_front(tote(), ("quilting.pattern", pattern)))
+        steps = {deed.what for deed in making_of(made, Made()).deeds if deed.panels == ("front",)}
+        assert steps & {"quilt.sew", "quilt.sew-one"} == {what}

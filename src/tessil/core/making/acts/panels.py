@@ -131,7 +131,8 @@ def _part(panel: PanelPlan, at: int, as_one: bool) -> Iterator[Deed]:
 
 def _layered(plan: Plan, panel: PanelPlan, pieced: str) -> Iterator[Deed]:
     key = panel.key
-    below = [layer for layer in panel.layers if layer.role != "top"]
+    under = foundation_of(panel.choices)  # the top is sewn on it already
+    below = [one for one in panel.layers if one.role != "top" and one.material.key != under]
     ready = pieced
     gates = (COOL,) if any(layer.material.melts for layer in panel.layers) else ()
     if below and not panel.sewn_down:
@@ -175,7 +176,7 @@ def _layered(plan: Plan, panel: PanelPlan, pieced: str) -> Iterator[Deed]:
         )
         yield Deed(
             f"quilt.{key}",
-            "quilt.sew",
+            "quilt.sew-one" if panel.sewing and panel.sewing.lines.whole == 1 else "quilt.sew",
             "quilt",
             (key,),
             tool="walking foot",
