@@ -49,6 +49,16 @@ def test_short_strips_are_joined_first_unless_they_are_cut_on_the_bias():
     assert deeds("binding", stock=short, binding=Binding(grain="bias"))[0][0] == "bind.fold"
 
 
+@pytest.mark.parametrize(
+    ("fold", "first"), [("double", "bind.fold"), ("single", "bind.press-under")]
+)
+@pytest.mark.parametrize("key", ["flat-pouch", "offset-pouch", "clutch"])
+def test_strips_of_sides_are_folded_before_they_are_sewn_on(key, fold, first):
+    bound = {"clutch": {"around": "bound"}}.get(key, {"sides": "bound"})
+    done, _ = deeds("binding", key, {}, options=bound, binding=Binding(fold=fold))
+    assert done[:2] == [first, "bind.own"]
+
+
 @pytest.mark.parametrize(("corners", "deed"), [("mitred", "bind.mitre"), ("butted", "bind.butt")])
 def test_a_panel_bound_all_round_has_corners_and_no_ending(corners, deed):
     done, steps = deeds(

@@ -17,7 +17,7 @@ def edge_steps(
 ) -> dict[str, tuple[Step, ...]]:
     """The steps of each leaf of the edge stage; none where there is nothing to sew."""
     leaves = {
-        "binding": (*_own(task, strips), *_binding(task, binding)),
+        "binding": (*_folded(task, binding, strips), *_own(task, strips), *_binding(task, binding)),
         "bias": _bias(edging),
         "piping": _piping(task, edging),
         "straps": _straps(task, edging),
@@ -26,13 +26,23 @@ def edge_steps(
     return {leaf: one_by_one(leaf, (), tuple(deeds)) for leaf, deeds in leaves.items()}
 
 
+def _folded(
+    task: EdgeTask, binding: BindingPlan | None, strips: tuple[EdgeStrip, ...]
+) -> Iterator[Do]:
+    """What is done to every strip before one is sewn on; a flap's and a zipper's have their own
+    place in the order."""
+    own = [s for s in strips if s.cut is not None and s.edge.key not in ("flap", "zipper")]
+    if binding is None and not own:
+        return
+    if binding is not None and binding.joins.whole and task.binding.grain == "straight":
+        yield Do("bind.join")
+    yield Do("bind.fold" if task.binding.fold == "double" else "bind.press-under")
+
+
 def _binding(task: EdgeTask, binding: BindingPlan | None) -> Iterator[Do]:
     choice = task.binding
     if binding is None:
         return
-    if binding.joins.whole and choice.grain == "straight":
-        yield Do("bind.join")
-    yield Do("bind.fold" if choice.fold == "double" else "bind.press-under")
     yield Do(f"bind.sew-{choice.first}", {"seam": choice.seam})
     if task.bag.loop:
         yield _ending(task, binding)

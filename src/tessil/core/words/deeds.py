@@ -47,10 +47,7 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
         "Quilt the {panels}, {lines:line}, from the middle outwards, every other line the other "
         "way; run off onto the batting.",
     ),
-    "quilt.sew-one": (
-        "Quilt",
-        "Quilt the {panels} along its one line; run off onto the batting.",
-    ),
+    "quilt.sew-one": ("Quilt", "Quilt the {panels} along its one line; run off onto the batting."),
     "quilt.none": ("No quilting", "The {panels} is not quilted: go on."),
     "quilt.measure": (
         "Measure the quilted panel",

@@ -146,8 +146,8 @@ _SQUARING = {
 }
 _EDGES = {
     "bind.join": "Join the strips on the diagonal, trim to ¼ in (6 mm), press open.",
-    "bind.fold": "Press it in half along its length, wrong sides in.",
-    "bind.press-under": "Press one long edge under by the width of the seam.",
+    "bind.fold": "Press the strips in half along their length, wrong sides in.",
+    "bind.press-under": "Press one long edge of the strips under by the width of the seam.",
     "bind.sew-front": (
         "Sew its raw edges to the front, {seam} from the edge; begin where the drawing says, its "
         "beginning left loose."
