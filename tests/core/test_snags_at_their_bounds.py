@@ -58,6 +58,12 @@ BOUNDS = {
 }
 
 
+@pytest.mark.parametrize(("by", "found"), [(F(1, 40), False), (F(1, 30), True)])
+def test_two_panels_match_that_no_ruler_tells_apart(by, found):
+    keys = _said(measured("trimmed", F(59, 4) - by, F(111, 8), panel="back"))
+    assert ("trim.match.back.width" in keys) == found
+
+
 def _said(project):
     return {snag.key for snag in plan(project).snags}
 
@@ -124,6 +130,8 @@ def test_snags_are_counted_by_their_stage_and_one_that_blocks_is_told():
     [
         # 11 between walls of 3.1 mm are 10.756; with ½ of ease at either side 9.756
         (F(39, 4), None),
+        (F(977, 100), None),  # what no ruler shows is not missed
+        (F(979, 100), ("warns", "The tuner is a tight fit: ¹⁄₁₆ in less width than wished")),
         (F(21, 2), ("warns", "The tuner is a tight fit: ¾ in less width than wished")),
         (F(43, 4), ("warns", "The tuner is a tight fit: 1 in less width than wished")),
         (F(173, 16), ("blocks", "The tuner does not fit: 1¹⁄₁₆ in too little width")),

@@ -129,8 +129,9 @@ def _gaps(part: _Part) -> Iterator[Spec]:
         yield part.ask("offset", "length", "From the seam", "Either side of it")
     if "gap" in asks:
         yield part.ask("gap", "length", "Wished gap", "From line to line, sewn")
-        gap = part.ask("gap", "slide", "", "Drag along the ruler, and see all that follows")
-        yield replace(gap, key="panel.quilting.gap.slide")
+        about = "Drag along the ruler, and see all that follows"
+        gap = part.ask("gap", "slide", "Wished gap", about)
+        yield replace(gap, key="panel.quilting.gap.slide", label="")
     if "wide" in asks:
         about = "How far a decorative stitch swings; nothing: a straight one"
         yield part.ask("stitch_wide", "length", "Stitch, wide", about)

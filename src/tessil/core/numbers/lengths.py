@@ -375,6 +375,10 @@ class Notation(Record, frozen=True):
         """The same of what must not seem more than it is: down to a mark, or the least one."""
         return self.read_off(max(round_down(value, self.mark), self.mark), unit)
 
+    def reads(self, value: Inches) -> bool:
+        """Whether a difference can be seen against the ruler's marks at all."""
+        return 2 * abs(value) >= self.mark
+
     def exact(self, value: Inches, unit: bool = False) -> str:
         """A length that does not hide anything: a fraction if it is one, else decimals."""
         if self.units == "metric":

@@ -36,7 +36,7 @@ class PanelTile(QAbstractButton):
             return
         self.key, self.picture, self.per_inch = key, picture, per_inch
         self.setText(label)
-        self.setAccessibleName(f"Panel {label}")
+        self.setAccessibleName(label if label == "Panel" else f"Panel {label}")
         self.setToolTip(f"{label} (Ctrl+Tab for the next panel)")
         self.updateGeometry()
         self.update()

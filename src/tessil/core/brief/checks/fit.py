@@ -20,7 +20,7 @@ LEAST_BASE = Fraction(1)
 
 def fit_snags(plan: Plan) -> Iterator[Snag]:
     """Snags of the brief: object, notch legs, base."""
-    yield from (_too_big(plan, fit) for fit in plan.fits if not fit.fits)
+    yield from (_too_big(plan, fit) for fit in plan.fits if not _fits(plan, fit))
     yield from _legs(plan)
     yield from _narrow_base(plan)
 
@@ -29,10 +29,17 @@ def _read(plan: Plan, value: Inches) -> str:
     return plan.marks.notation.read_off(value, unit=True)
 
 
+def _fits(plan: Plan, fit: Fit) -> bool:
+    """Whether nothing is missing that one could see; of the ease, not of the room itself."""
+    short = fit.needs.value - fit.there.value
+    return fit.fits or (fit.goes_in and not plan.marks.notation.reads(short))
+
+
 def _too_big(plan: Plan, fit: Fit) -> Snag:
     held = plan.project.hold
     many = len(held.things) > 1 or held.things[0].count > 1
-    short = _read(plan, fit.needs.value - fit.there.value)
+    missing = max(fit.needs.value - fit.there.value, plan.marks.notation.mark)
+    short = _read(plan, missing)
     if fit.goes_in:
         said = f"{'are' if many else 'is'} a tight fit: {short} less {fit.way} than wished"
     else:

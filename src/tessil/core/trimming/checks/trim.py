@@ -142,10 +142,10 @@ def _mismatched(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     got = panel.measured.trimmed
     if not leads:
         return
-    read = plan.marks.notation.read_off
+    read, lead = plan.marks.notation.read_off, plan.panel(leads[0]).panel.label
     for way, value in (("width", got.width), ("height", got.height)):
         want = getattr(panel.trimmed, way).value
-        if value is None or value == want:
+        if value is None or not plan.marks.notation.reads(value - want):
             continue
         smaller = value < want
         fixes = [_take_over(plan, leads[0], way, value)] if smaller else []
@@ -157,7 +157,7 @@ def _mismatched(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             stage=Stage.TRIM,
             weight=Weight.BLOCKS if smaller else Weight.WARNS,
             title=f"The {panel.panel.label.lower()} is {read(abs(value - want), unit=True)} "
-            f"{'smaller' if smaller else 'larger'} in {way} than the {leads[0]}",
+            f"{'smaller' if smaller else 'larger'} in {way} than the {lead.lower()}",
             why="The two are sewn to each other edge to edge.",
             panel=panel.key,
             place=measured_way(panel, way),
@@ -170,4 +170,5 @@ def _take_over(plan: Plan, leader: str, way: str, value: Inches) -> Edit:
     smaller = got.model_copy(update={way: value})
     read = plan.marks.notation.read_off(value, unit=True)
     step = measure(plan.project, leader, "trimmed", smaller)
-    return Edit(f"Trim the {leader} to {read} too", step.changes)
+    label = plan.panel(leader).panel.label.lower()
+    return Edit(f"Trim the {label} to {read} too", step.changes)
