@@ -51,9 +51,11 @@ def choose_alike(panel: Panel) -> Edit:
     return Edit(f"Make the {panel.label.lower()} alike", ((("panels", panel.key), None),))
 
 
-def measure(project: Project, key: str, rung: str, got: Any) -> Edit:
-    """Write down what a rung of a panel really measured, of all bags or of the one in hand."""
-    words = f"Sew a border on the {key}" if rung == "added" else f"Measure the {rung} {key}"
+def measure(project: Project, key: str, rung: str, got: Any, label: str = "") -> Edit:
+    """Write down what a rung of a panel really measured, of all bags or of the one in hand.
+    ``label`` is what the panel is called where that is not its key."""
+    name = label.lower() or key
+    words = f"Sew a border on the {name}" if rung == "added" else f"Measure the {rung} {name}"
     return Edit(words, (_record(project, key, {rung: got}),))
 
 

@@ -151,7 +151,9 @@ class ActingWindow(MoneyWindow):
 
     def _measure(self, rung: str, got: object, run: str) -> str:
         desk = self.desk
-        return desk.attempt(measure(desk.project, desk.seen.panel, rung, got), f"{rung} {run}")
+        label = desk.plan.panel(desk.seen.panel).panel.label
+        step = measure(desk.project, desk.seen.panel, rung, got, label)
+        return desk.attempt(step, f"{rung} {run}")
 
     def _fix(self, fix: object) -> None:
         self.about_to_change()

@@ -200,7 +200,9 @@ def _notch_as_cut(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:
 
 def _cutting(plan: Plan, panel: PanelPlan, side: str) -> Callable[[Any], Edit]:
     got = panel.measured.notch
-    return lambda new: measure(plan.project, panel.key, "notch", Got(**dict(got) | {side: new}))
+    return lambda new: measure(
+        plan.project, panel.key, "notch", Got(**dict(got) | {side: new}), panel.panel.label
+    )
 
 
 def _trim(plan: Plan, panel: PanelPlan) -> Iterator[Spec]:

@@ -36,8 +36,12 @@ _HEADS = (
     ("strap.", "Strap"),
     ("bias.", "Bias strips"),
     ("square.", "Square the {panels}"),
+    ("zip.end-tabs", "Tabs on the zipper's ends"),
+    ("zip.bind-edges", "Bind the zipper's edges"),
+    ("zip.pull-tab", "Pull tab"),
     ("zip.", "Zipper"),
     ("cord.", "Cord"),
+    ("loop.button", "Button"),
     ("loop.", "Loop"),
     ("", "Piece the {panels}"),
 )

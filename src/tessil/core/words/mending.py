@@ -38,7 +38,7 @@ _MENDING: tuple[tuple[str, str], ...] = (
     ("zip.", "Unpick that side from end to end; sew it again, as far off the teeth as the foot."),
     (
         "check.caught",
-        "Unpick an inch past the miss on either side, lay all layers even, sew over both ends "
+        "Unpick 1 in (25 mm) past the miss on either side, lay all layers even, sew over both ends "
         "again; cut back at most ⅛ in (3 mm).",
     ),
     (
