@@ -278,7 +278,7 @@ def test_a_step_that_went_wrong_says_what_to_do_and_what_comes_with_it(pouch):
         pouch.press(Qt.Key.Key_Left)
     before = window.desk.project.making.done
     pouch.click(bar.wrong)
-    assert "Unpick an inch past the miss" in bar.trouble.text()
+    assert "Unpick 1 in (25 mm) past the miss" in bar.trouble.text()
     assert "turn through the gap" in bar.trouble.text()
     assert "minutes" in bar.trouble.text()
     assert window.maker.deed().what == "check.caught"

@@ -298,3 +298,21 @@ def test_thread_of_seams_is_reckoned_from_the_steps():
 def test_no_wage_wished_for_asks_for_what_it_costs():
     found = pay(sold(60, **{"pricing.wage": 0}))
     assert found.asked.value == found.cost.all.value
+
+
+@pytest.mark.parametrize(
+    ("changes", "offered"),
+    [
+        ({"pattern": "channels", "gap": F(16, 3)}, True),  # half as far again is 8, the limit
+        ({"pattern": "channels", "gap": F(11, 2)}, False),
+        ({"pattern": "ditch", "gap": F(1)}, False),  # lines in seams lie where they lie
+        ({"pattern": "offset", "gap": F(1)}, False),
+        ({"pattern": "none", "gap": F(1)}, False),
+    ],
+)
+def test_wider_lines_are_offered_as_far_as_the_batting_bears(changes, offered):
+    steps = [(f"quilting.{name}", value) for name, value in changes.items()]
+    made = plan(with_front(sold(60).project, *steps))
+    found = _levers(made, PriceList(PRICES, {}))
+    words = {one.edit.words for one in found}
+    assert ("Sew the lines half as far apart again" in words) == offered

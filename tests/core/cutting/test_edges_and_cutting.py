@@ -15,7 +15,7 @@ from tessil.core.numbers.rulers import rulers
 from tessil.core.numbers.workings import given as chosen
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
-from tests.conftest import tote
+from tests.conftest import tote, with_front
 
 F = Fraction
 MARK = chosen("mark", F(1, 8))
@@ -144,3 +144,19 @@ def test_bags_out_of_reason_are_refused(bags):
 def test_nine_hundred_bags_are_planned_at_once():
     made = plan(tote(bags=999))
     assert sum(row.times for row in made.bought[0].cloth.rows) > 100
+
+
+@pytest.mark.parametrize(
+    ("changes", "in_sets"),
+    [
+        ((), True),
+        ((("piecing.run", "diagonal"),), False),
+        ((("piecing.border", F(1)),), False),
+        ((("piecing.way", "squares"),), False),
+        ((("piecing.strip_sets", False),), False),
+    ],
+)
+def test_only_straight_strips_without_a_border_are_cut_across_from_a_set(changes, in_sets):
+    made = plan(with_front(tote(), ("piecing.strip_sets", True), *changes))
+    noted = {note.kind for item in made.items for note in item.notes}
+    assert ("set" in noted) == in_sets

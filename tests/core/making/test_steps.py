@@ -21,6 +21,7 @@ from tessil.core.words.making import GATE_WORDS, deed_words
 from tessil.files.projectfile import load
 from tests.conftest import DEMO, tote, with_front
 from tests.core.piecing.test_foundations import flipped
+from tests.outside.test_every_shape_on_paper import project_of
 
 KIT = DEMO.with_name("kit-of-four.tessil")
 LININGS = ("drop-in", "quilted-in", "none")
@@ -254,3 +255,14 @@ def test_one_line_is_not_told_as_many():
         made = plan(with_front(tote(), ("quilting.pattern", pattern)))
         steps = {deed.what for deed in making_of(made, Made()).deeds if deed.panels == ("front",)}
         assert steps & {"quilt.sew", "quilt.sew-one"} == {what}
+
+
+LOOKED_AT = {"piece.measure", "quilt.test", "quilt.measure", "front.measure"}
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_what_is_looked_at_and_what_is_made(key):
+    """A step that only looks makes nothing, and is told by its own kind."""
+    made = plan(project_of(key))
+    for deed in making_of(made, Made()).deeds:
+        assert deed.check == (deed.what.startswith("check.") or deed.what in LOOKED_AT), deed.what

@@ -13,7 +13,7 @@ from tessil.core.plan import plan
 from tessil.core.sandwich.choice import Ply
 from tessil.files.printing import pdf_of
 from tessil.files.templates import templates
-from tests.conftest import tote, with_front
+from tests.conftest import plies, tote, with_front
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -193,3 +193,14 @@ def test_a_flap_comes_out_of_what_the_sets_leave_with_its_outer_strips_off(bags,
     assert [item.number.whole for item in strips] == [
         n * s for n, s in zip(each, sets, strict=True)
     ]
+
+
+def test_every_part_comes_onto_the_cloth_that_bears_an_iron():
+    fused = with_front(
+        sections("melting"), ("layers.plies", plies("fusible-fleece", rule="panel", bond="fuse"))
+    )
+    snag = next(one for one in plan(fused).snags if one.key == "piece.melts.front")
+    fix = next(one for one in snag.fixes if one.words == "Sew it on foundation cloth")
+    front = applied(fused, fix).panels["front"]
+    assert front.piecing.foundation == "foundation"
+    assert [zone.piecing.foundation for zone in front.zones] == ["foundation"]

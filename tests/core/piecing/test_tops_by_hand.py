@@ -6,6 +6,7 @@ import pytest
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tests.conftest import tote, with_front
+from tests.core.piecing.helpers import top
 
 F = Fraction
 W, H, S = F(63, 4), F(59, 4), F(1, 4)
@@ -171,3 +172,15 @@ def test_what_is_over_is_trimmed_where_it_is_chosen(rule, top, bottom):
     assert front.cut_off["top"].value == shares[top]
     assert front.cut_off["bottom"].value == shares[bottom]
     assert front.cut_off["left"].value == front.cut_off["right"].value
+
+
+@pytest.mark.parametrize(
+    ("kind", "more"), [("border", {"border": F(1)}), ("sash", {"sashing": F(1)})]
+)
+def test_what_goes_round_and_between_is_no_piece_of_the_layout(kind, more):
+    made = top(way="squares", square=F(3), **more)
+    trims = [patch for patch in made.patches if patch.kind == kind]
+    assert trims
+    assert {(patch.piece, patch.row, patch.place, patch.name) for patch in trims} == {
+        (-1, 0, 0, "")
+    }

@@ -3,6 +3,7 @@
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from shapely.geometry import LineString, Point, Polygon
 
 from tessil.core.brief.choice import Held, Seams, ShapeChoice, Thing
 from tessil.core.numbers.exact import Fraction
@@ -11,6 +12,7 @@ from tessil.core.shapes import SHAPES
 from tessil.core.trouble import CannotPlan
 from tests.conftest import tote
 from tests.outside.test_every_shape_on_paper import project_of
+from tests.outside.test_spelling import rich
 
 F = Fraction
 eighths = st.integers(8, 200).map(lambda n: F(n, 8))
@@ -142,3 +144,18 @@ def test_every_join_names_edges_that_are_there(key):
     for ref in refs:
         edge = bag.panel(ref.panel).edge(ref.edge)
         assert edge.start != edge.end
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_what_keeps_still_lies_well_on_its_panel(key):
+    """shapely: the bag is folded up round a point of a panel, not of one of its edges or folds."""
+    for project in (project_of(key), rich(key)):
+        bag = plan(project).bag
+        name, point = bag.net.still
+        sheet = next(sheet for sheet in bag.net.sheets if sheet.panel == name)
+        outline = Polygon([tuple(map(float, edge.start)) for edge in sheet.edges])
+        spot = Point(*map(float, point))
+        assert outline.buffer(-0.25).contains(spot)
+        for crease in sheet.creases:
+            line = LineString([tuple(map(float, crease.start)), tuple(map(float, crease.end))])
+            assert line.distance(spot) > 0.25
