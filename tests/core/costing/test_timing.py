@@ -9,7 +9,14 @@ from hypothesis import strategies as st
 from tessil.core.bag.deeds import OPERATIONS
 from tessil.core.costing.acts.hours import day_words
 from tessil.core.costing.days import Task, batch_minutes, batch_range, best_batch, day_plan
-from tessil.core.costing.timing import made_before, overlapping, sittings, work_times
+from tessil.core.costing.timing import (
+    Sitting,
+    made_before,
+    overlapping,
+    sittings,
+    timed,
+    work_times,
+)
 from tessil.core.logbook.book import Timing
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import Basis, given
@@ -181,3 +188,12 @@ def test_a_plan_of_years_is_told_in_short():
 def test_sixty_are_made_together_at_the_most():
     found = work_times(guesses(cut=20, quilt=40), (), "tote")
     assert best_batch(found, 1e9) == 60
+
+
+def test_minutes_of_a_sitting_count_by_what_its_bag_was_guessed_at_where_that_is_asked():
+    """One that took 30 where 40 were guessed says 15 of a bag guessed at 20, and 30 by itself."""
+    sitting = Sitting(Timing(work="cut", minutes=30, guess=40), 30)
+    assert timed(sitting).minutes == 30
+    assert timed(sitting, 20).minutes == 15
+    assert timed(sitting, 1).minutes == 3  # a tenth at the least
+    assert timed(sitting, 4000).minutes == 300  # ten times at the most

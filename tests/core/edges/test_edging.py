@@ -562,3 +562,16 @@ def test_a_boxed_corner_is_bound_as_long_as_it_is_sewn(lies, corner):
     assert {one: named[one] for one in named if one.startswith("box corner")} == {
         f"box corner {at}": corner + 1 for at in (1, 2, 3, 4)
     }
+
+
+@pytest.mark.parametrize(("units", "mark"), [("inch", F(1, 8)), ("metric", F(10, 254))])
+def test_a_strap_for_so_far_down_is_cut_up_to_a_mark_of_the_ruler(units, mark):
+    """Two sides over half the bag and 20 down, and 1½ turned back at both ends; 11 wide and in
+    inches 44.485."""
+    made = plan(tote(shape=_bag("satchel", width=F(11), height=F(12)), units=units))
+    wanted = 2 * hypot(20, float(made.bag.finished[0].value) / 2) + 3
+    length = strap_for(made.edge_task, F(20))
+    assert length % mark == 0
+    assert 0 <= length - F(wanted) < mark
+    if units == "inch":
+        assert length == F(89, 2)

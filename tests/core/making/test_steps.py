@@ -14,6 +14,7 @@ from tessil.core.edges.choice import Piping
 from tessil.core.making.acts.whole import deeds_of, making_of, standing
 from tessil.core.making.choice import Made
 from tessil.core.making.order import before_each, broken_in, ordered
+from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
 from tessil.core.trimming.choice import Mark, Snap
@@ -23,6 +24,7 @@ from tests.conftest import DEMO, tote, with_front
 from tests.core.piecing.test_foundations import flipped
 from tests.outside.test_every_shape_on_paper import project_of
 
+F = Fraction
 KIT = DEMO.with_name("kit-of-four.tessil")
 LININGS = ("drop-in", "quilted-in", "none")
 AT_STRAPS = ("fold-inside", "untwisted")
@@ -266,3 +268,9 @@ def test_what_is_looked_at_and_what_is_made(key):
     made = plan(project_of(key))
     for deed in making_of(made, Made()).deeds:
         assert deed.check == (deed.what.startswith("check.") or deed.what in LOOKED_AT), deed.what
+
+
+def test_a_pocket_is_set_so_far_down_and_so_far_from_the_left():
+    made = plan(tote(marks=(Mark(kind="slip", panel="front", x=F(7, 2), y=F(5)),)))
+    deed = next(one for one in making_of(made, Made()).deeds if one.what == "prepare.slip")
+    assert dict(deed.values) == {"what": "slip pocket", "down": 5, "across": F(7, 2)}

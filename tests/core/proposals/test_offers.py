@@ -9,6 +9,7 @@ from tessil.core.plan import plan
 from tessil.core.proposals.offers import Asked, best, offer, ways, with_others
 from tessil.core.proposals.said import read_heap
 from tessil.core.proposals.words import left_words, less_words, made_words
+from tessil.core.shapes import SHAPES
 
 F = Fraction
 TOPS = {(5, 4): (F(21, 2), F(17, 2)), (8, 5): (F(33, 2), F(21, 2)), (5, 8): (F(21, 2), F(33, 2))}
@@ -130,3 +131,13 @@ def test_metric_squares_are_planned_in_metric():
     assert heap.height == F(650, 254)
     assert any(one.used == 40 for one in found)
     assert {one.made.project.units for one in found} == {"metric"}
+
+
+def test_squares_that_are_offered_are_counted_over_all_cloths():
+    heap = read_heap("forty 2½ squares")
+    found = [laid for laid in ways(heap) if laid.used]
+    assert found
+    for laid in found:
+        cloths = SHAPES[laid.shape].cloths
+        assert laid.used == laid.across * laid.down * cloths <= 40
+        assert 40 - laid.used < cloths * max(laid.across, laid.down) + cloths

@@ -177,6 +177,7 @@ def _hangs(task: EdgeTask, part: Attachment) -> Figure | None:
 
 
 def strap_for(task: EdgeTask, hang: Inches) -> Inches:
-    """The cut length of a strap that lets the bag hang so far below the shoulder."""
+    """The cut length of a strap that lets the bag hang so far below the shoulder, up to a mark of
+    the maker's ruler."""
     side = exact_root(hang**2 + (task.bag.finished[0].value / 2) ** 2)
-    return round_up(2 * side + 2 * task.strap.turned_back, Fraction(1, 8))
+    return round_up(2 * side + 2 * task.strap.turned_back, task.marks.ruler.value)
