@@ -10,6 +10,7 @@ from tessil.core.proposals.offers import Asked, best, offer, ways, with_others
 from tessil.core.proposals.said import read_heap
 from tessil.core.proposals.words import left_words, less_words, made_words
 from tessil.core.shapes import SHAPES
+from tessil.core.snags import Weight
 
 F = Fraction
 TOPS = {(5, 4): (F(21, 2), F(17, 2)), (8, 5): (F(33, 2), F(21, 2)), (5, 8): (F(21, 2), F(33, 2))}
@@ -131,6 +132,11 @@ def test_metric_squares_are_planned_in_metric():
     assert heap.height == F(650, 254)
     assert any(one.used == 40 for one in found)
     assert {one.made.project.units for one in found} == {"metric"}
+    for shape in ("one-piece", "boxed-zip", "tote", "sleeve"):
+        for one in offers_of("60 squares 6,5 cm", Asked(units="metric"), [shape])[1]:
+            sizes = one.made.project.shape.sizes.values()
+            assert all(size * F(254, 10) % 1 == 0 for size in sizes)  # whole millimetres
+            assert not [snag for snag in one.made.snags if snag.weight is Weight.BLOCKS]
 
 
 def test_squares_that_are_offered_are_counted_over_all_cloths():

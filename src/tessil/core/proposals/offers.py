@@ -17,8 +17,9 @@ from tessil.core.brief.choice import Cloth, Held, ShapeChoice, Thing
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches, Units, round_down
+from tessil.core.numbers.lengths import IN_PER, Inches, Units, round_down, round_near
 from tessil.core.numbers.records import Record
+from tessil.core.numbers.rulers import rulers
 from tessil.core.plan import plan
 from tessil.core.planned import Plan
 from tessil.core.project import Project
@@ -32,7 +33,8 @@ TRIES = 6  # at the largest panel that a top gives
 EACH = 3  # ways of laying a heap that are planned for a shape
 LEAST = Fraction(3)  # inches of a panel, at least
 APART = 2.2  # so many times wider or narrower than the shape begins is no such bag any more
-EIGHTH = Fraction(1, 8)
+# As round as the legs of corners begin.
+LEG_MARK: Mapping[Units, Inches] = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 5}
 Sides = tuple[Inches, Inches]
 
 
@@ -215,13 +217,15 @@ def _of_top(heap: Heap, asked: Asked, laid: Laid) -> Plan | None:
     shape = SHAPES[laid.shape]
     begun = _begun(heap, asked, laid, "panel")
     top = _pieced(heap, laid.across, laid.down, begun.seams.piecing)
+    marks = rulers(asked.units)
+    mark = marks.ruler.value
     if heap.kind == "strips":
         wide = min(top[1] * _proportion(shape), heap.width / shape.cloths)
-        top = round_down(wide, Fraction(1, 2)), top[1]
+        top = round_down(wide, 2 * marks.piece_step.value), top[1]
     sides = top[0] * Fraction(24, 25), top[1] * Fraction(24, 25)
     best_made: Plan | None = None
     for _ in range(TRIES):
-        sides = round_down(sides[0], EIGHTH), round_down(sides[1], EIGHTH)
+        sides = round_down(sides[0], mark), round_down(sides[1], mark)
         made = plan(_sized(begun, shape, sides))
         needed = made.panel(shape.leader).needed
         over = top[0] - needed.width.value, top[1] - needed.height.value
@@ -229,12 +233,21 @@ def _of_top(heap: Heap, asked: Asked, laid: Laid) -> Plan | None:
             if best_made is not None and max(over) >= max(_over(best_made, top)):
                 break
             best_made = made
-            if max(over) < EIGHTH:
+            if max(over) < mark:
                 break
         sides = sides[0] + over[0], sides[1] + over[1]
         if min(sides) < LEAST:
             return None
-    return best_made
+    return None if best_made is None else _agreeing(best_made)
+
+
+def _agreeing(made: Plan) -> Plan:
+    """The same with the legs of its corners as its own seams ask."""
+    while True:
+        apart = next((one for one in made.snags if one.key.startswith("notch.legs")), None)
+        if apart is None:
+            return made
+        made = plan(applied(made.project, apart.fixes[0]))
 
 
 def _over(made: Plan, top: Sides) -> Sides:
@@ -246,10 +259,12 @@ def _sized(project: Project, shape: Shape, sides: Sides) -> Project:
     """With a panel of that size, its corners in proportion and all else as the shape begins."""
     starts = _starts(shape)
     share = sides[0] / starts[shape.panel_width]
-    legs = [starts[key] for key in shape.legs]
-    more = round_down((share - 1) * min(legs), Fraction(1, 4)) if legs else Fraction(0)
-    more = max(more, Fraction(1, 4) - min(legs)) if legs else more
-    sizes = {key: starts[key] + more for key in shape.legs}
+    step = rulers(project.units).piece_step.value
+    sizes = {key: round_near(starts[key], LEG_MARK[project.units]) for key in shape.legs}
+    if sizes:
+        least = min(sizes.values())
+        more = max(round_down((share - 1) * least, step), step - least)
+        sizes = {key: leg + more for key, leg in sizes.items()}
     sizes |= {shape.panel_width: sides[0], shape.panel_height: sides[1]}
     choice = ShapeChoice(kind=shape.key, way="panel", sizes=sizes, options=project.shape.options)
     return applied(project, edit("", ("shape", choice)))
