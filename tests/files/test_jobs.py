@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+from contextlib import suppress
 
 import pytest
 
@@ -32,7 +33,7 @@ def test_an_older_file_is_a_job_of_one_bag(number):
         for choices in data["panels"].values():
             choices["layers"] = {"batting": "cotton-batting", "backing": "none"}
     job = from_text(json.dumps(data))
-    assert (job.format, FORMAT, len(job.bags), job.name) == (13, 13, 1, "")
+    assert (job.format, FORMAT, len(job.bags), job.name) == (14, 14, 1, "")
     assert job.project().name == tote().name
     assert job.shared.prints == tote().prints
 
@@ -43,10 +44,34 @@ def test_a_job_from_before_single_bags_were_measured(tmp_path):
         bag.pop("copies", None)
     job = from_text(json.dumps({**data, "format": 5}))
     assert [bag.copies for bag in job.bags] == [{}] * 4
-    assert job.format == 13
+    assert job.format == FORMAT
     spoilt = data["bags"][0] | {"copies": {"0": {}}}
     with pytest.raises(BrokenFile, match="copies"):
         from_text(json.dumps({**data, "bags": [spoilt]}))
+
+
+@pytest.mark.parametrize(
+    ("shared", "wide"),
+    [
+        ({"units": "metric"}, "11 in"),  # as it was begun, in whole inches
+        ({"units": "metric", "rounding": "inch"}, None),
+        ({"units": "inch"}, None),
+        ({"units": "inch", "rounding": "metric"}, "11 in"),
+    ],
+)
+def test_a_bag_begun_in_centimetres_before_they_were_round_keeps_its_size(shared, wide):
+    data = json.loads(KIT.read_text("utf-8"))
+    bag = data["bags"][0] | {
+        "shape": {"kind": "tote", "sizes": {"depth": "5 in"}, "way": "finished"}
+    }
+    old = {**data, "format": 13, "shared": {**data["shared"], **shared}, "bags": [bag]}
+    sizes = from_text(json.dumps(old)).bags[0].shape.sizes
+    assert sizes.get("width") == (None if wide is None else 11)
+    assert sizes["depth"] == 5  # what was typed
+    for broken in ({"sizes": 3}, {"kind": []}, None):
+        spoilt = {**old, "bags": [{**bag, "shape": broken}]}
+        with suppress(BrokenFile):
+            from_text(json.dumps(spoilt))
 
 
 def test_a_job_is_written_and_read_as_it_is(tmp_path):
@@ -67,9 +92,9 @@ def test_a_job_is_written_and_read_as_it_is(tmp_path):
         ({"bags": []}, BrokenFile, "is a job without a bag: there is nothing to open."),
         ({"bags": [{}] * 61}, BrokenFile, "at bags to make: At most 60 entries go here."),
         (
-            {"format": 14},
+            {"format": 15},
             NewerFile,
-            "was written by a newer Tessil (format 14; this one reads up to 13).",
+            "was written by a newer Tessil (format 15; this one reads up to 14).",
         ),
         (
             {"bags": [{}, {"colour": 1}]},

@@ -29,7 +29,7 @@ from tessil.core.sandwich.choice import Offcut
 from tessil.core.trimming.choice import Mark, Snap, Wash
 from tessil.core.words.refusals import printable
 
-FORMAT = 13
+FORMAT = 14
 MOST_BAGS = 999
 MOST_IN_A_JOB = 60
 Part = TypeVar("Part", bound=Decided)
@@ -156,7 +156,7 @@ class Project(Shared, OneBag):
 class Job(Decided):
     """The document: bags that are made from one heap of cloth, and that heap."""
 
-    format: Literal[13] = 13
+    format: Literal[14] = 14
     name: Annotated[str, Limits(max_length=80)] = ""  # of several bags together
     shared: Shared = usual(Shared)
     bags: Annotated[tuple[OneBag, ...], Limits(min_length=1, max_length=MOST_IN_A_JOB)] = (

@@ -14,6 +14,7 @@ from typing import Any, TypeVar
 
 from tessil.core.numbers.decided import Decided, Refused
 from tessil.core.project import FORMAT, Job
+from tessil.core.shapes import SHAPES
 from tessil.core.trouble import BrokenFile, NewerFile
 from tessil.core.trouble import FileTrouble as FileTrouble
 from tessil.core.words.refusals import printable, refusal, where_words
@@ -173,6 +174,28 @@ def _with_false_seam(bag: Any) -> Any:
     return {**bag, "lining_in": "false-seam", "lining_shorter": "0 in"}
 
 
+def _begun_in_inches(document: dict[str, Any]) -> dict[str, Any]:
+    """Format 14 begins a size that nobody typed at a round length of the maker's own marks: who
+    measures in centimetres had inch sizes until then, and keeps them."""
+    shared, bags = document.get("shared"), document.get("bags")
+    if not isinstance(shared, dict) or not isinstance(bags, list):
+        return {**document, "format": 14}
+    metric = (shared.get("rounding") or shared.get("units")) == "metric"
+    made = [_with_starts(bag) for bag in bags] if metric else bags
+    return {**document, "format": 14, "bags": made}
+
+
+def _with_starts(bag: Any) -> Any:
+    shape = bag.get("shape", {}) if isinstance(bag, dict) else None
+    if not isinstance(shape, dict):
+        return bag
+    kind, sizes = shape.get("kind", "tote"), shape.get("sizes") or {}
+    if not isinstance(kind, str) or kind not in SHAPES or not isinstance(sizes, dict):
+        return bag
+    starts = {field.key: f"{field.start} in" for field in SHAPES[kind].fields}
+    return {**bag, "shape": {**shape, "sizes": {**starts, **sizes}}}
+
+
 # From a format number to the next: MIGRATIONS[1] makes a format 2 document of a format 1 one.
 MIGRATIONS: dict[int, Migration] = {
     # Format 2 only has more to say of piecing, prints and scraps: what was is still right.
@@ -194,6 +217,7 @@ MIGRATIONS: dict[int, Migration] = {
     10: lambda document: {**document, "format": 11},
     11: _hoop_is_a_way,
     12: _false_seams_by_choice,
+    13: _begun_in_inches,
 }
 
 

@@ -248,7 +248,7 @@ def _wanted(plan: Plan, field: SizeField) -> bool:
 
 def _sized(plan: Plan, field: SizeField) -> Spec:
     path, sizes = f"shape.sizes.{field.key}", plan.project.shape.sizes
-    value = sizes.get(field.key, field.start)
+    value = sizes.get(field.key, field.begins(plan.brief.rulers.units))
     if field.key not in sizes and field.key in plan.sizes:
         value = plan.sizes[field.key].value
     return Spec(path, "length", field.label, field.why, value, setter(path, field.label))

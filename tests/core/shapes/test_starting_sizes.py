@@ -2,8 +2,12 @@
 
 import pytest
 
+from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
+from tessil.core.shapes.base import SizeField
+from tessil.core.starting import Answers, first_project
 
 F = Fraction
 H = F(1, 2)
@@ -91,3 +95,34 @@ def test_a_shape_begins_with_its_usual_sizes(key):
     usual = CARRIED | OTHER.get(key, {}) | OWN.get(key, {})
     assert found["always"] == {name: usual[name] for name in found["always"]}
     assert OWN.get(key, {}).keys() <= found["always"].keys()
+
+
+@pytest.mark.parametrize(
+    ("inches", "millimetres"),
+    # the nearest half centimetre, and from half a metre on the nearest five; nothing stays nothing
+    [
+        (11, 280),
+        (9, 230),
+        (F(3, 4), 20),
+        (F(9, 8), 30),
+        (F(1, 8), 5),
+        (60, 1500),
+        (20, 500),
+        (0, 0),
+    ],
+)
+def test_a_start_is_round_for_whoever_measures_in_centimetres(inches, millimetres):
+    field = SizeField("width", "Width", "", F(inches))
+    assert field.begins("metric") * F(254, 10) == millimetres
+    assert field.begins("inch") == inches
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_a_bag_begun_in_centimetres_has_whole_sizes_and_corners_that_meet(key):
+    for way in ("finished", "panel"):
+        begun = first_project(Answers(shape=key).changed("units", "metric"))
+        made = plan(applied(begun, edit("", ("shape.way", way))))
+        for field in SHAPES[key].fields:
+            if field.way == way:
+                assert made.sizes[field.key].value * F(254, 10) % (5 if way == "panel" else 1) == 0
+        assert not [snag for snag in made.snags if snag.key.startswith("notch.")]

@@ -17,7 +17,7 @@ from tessil.core.brief.choice import Cloth, Held, ShapeChoice, Thing
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.decided import Refused
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import IN_PER, Inches, Units, round_down, round_near
+from tessil.core.numbers.lengths import Inches, Units, round_down
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import rulers
 from tessil.core.plan import plan
@@ -33,8 +33,6 @@ TRIES = 6  # at the largest panel that a top gives
 EACH = 3  # ways of laying a heap that are planned for a shape
 LEAST = Fraction(3)  # inches of a panel, at least
 APART = 2.2  # so many times wider or narrower than the shape begins is no such bag any more
-# As round as the legs of corners begin.
-LEG_MARK: Mapping[Units, Inches] = {"inch": Fraction(1, 8), "metric": IN_PER["mm"] * 5}
 Sides = tuple[Inches, Inches]
 
 
@@ -105,8 +103,8 @@ def _proportion(shape: Shape) -> Inches:
     return start[shape.panel_width] / start[shape.panel_height]
 
 
-def _starts(shape: Shape) -> dict[str, Inches]:
-    return {field.key: field.start for field in shape.fields_for("panel")}
+def _starts(shape: Shape, units: Units = "inch") -> dict[str, Inches]:
+    return {field.key: field.begins(units) for field in shape.fields_for("panel")}
 
 
 def _pieced(heap: Heap, across: int, down: int, seam: Inches) -> Sides:
@@ -141,7 +139,7 @@ def best(found: list[Offer]) -> list[Offer]:
 
 
 def _off(made: Plan) -> float:
-    starts, lead = _starts(made.shape), made.panel(made.shape.leader).panel
+    starts, lead = _starts(made.shape, made.project.units), made.panel(made.shape.leader).panel
     shape = made.shape
     begun = starts[shape.panel_width] / starts[shape.panel_height]
     return abs(log(float(lead.width.value / lead.height.value / begun)))
@@ -257,10 +255,10 @@ def _over(made: Plan, top: Sides) -> Sides:
 
 def _sized(project: Project, shape: Shape, sides: Sides) -> Project:
     """With a panel of that size, its corners in proportion and all else as the shape begins."""
-    starts = _starts(shape)
+    starts = _starts(shape, project.units)
     share = sides[0] / starts[shape.panel_width]
     step = rulers(project.units).piece_step.value
-    sizes = {key: round_near(starts[key], LEG_MARK[project.units]) for key in shape.legs}
+    sizes = {key: starts[key] for key in shape.legs}
     if sizes:
         least = min(sizes.values())
         more = max(round_down((share - 1) * least, step), step - least)

@@ -15,7 +15,7 @@ from msgspec.structs import replace
 from tessil.core.bag.model import Bag
 from tessil.core.brief.choice import CornerSchool, Lining, ZipSet
 from tessil.core.numbers.exact import Fraction
-from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.lengths import IN_PER, Inches, Units, round_near
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.workings import Basis, Figure, given
@@ -42,6 +42,14 @@ class SizeField(Record, frozen=True):
     only: tuple[str, ...] | None = None  # asked for with one of these choices of an option
     from_cloth: bool = False  # found by the search for the largest bag
     asks: Asks = "size"
+
+    def begins(self, units: Units) -> Inches:
+        """Where it begins on the marks of a unit system: what is round in inches is not in
+        centimetres, so the nearest ½ cm there, or 5 cm from half a metre on."""
+        if units == "inch" or not self.start:
+            return self.start
+        mark = IN_PER["mm"] * (50 if self.start >= 50 * IN_PER["cm"] else 5)
+        return max(round_near(self.start, mark), mark)
 
 
 class Option(Record, frozen=True):

@@ -28,9 +28,9 @@ MOST_TRIES = 4  # of a bag out of cloth whose panels took more than was thought
 
 
 def _typed(task: BuildTask, way: str) -> Sizes:
-    sizes = task.choice.sizes
+    sizes, units = task.choice.sizes, task.brief.rulers.units
     return {
-        field.key: given(field.label.lower(), sizes.get(field.key, field.start))
+        field.key: given(field.label.lower(), sizes.get(field.key, field.begins(units)))
         for field in task.shape.fields_for(way)
     }
 

@@ -117,7 +117,9 @@ def _shaped(project: Project, shape: Shape) -> Project:
     if shape.key == project.shape.kind:
         return project
     turned = applied(project, reshape(project, shape))
-    begun = {"way": "finished", "sizes": {field.key: field.start for field in shape.fields}}
+    units = project.rounding or project.units
+    sizes = {field.key: field.begins(units) for field in shape.fields}
+    begun = {"way": "finished", "sizes": sizes}
     return applied(turned, edit("", ("shape", turned.shape.model_copy(update=begun))))
 
 
