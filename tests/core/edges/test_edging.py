@@ -575,3 +575,8 @@ def test_a_strap_for_so_far_down_is_cut_up_to_a_mark_of_the_ruler(units, mark):
     assert 0 <= length - F(wanted) < mark
     if units == "inch":
         assert length == F(89, 2)
+
+
+def test_without_corners_a_binding_begins_a_quarter_round():
+    begin = begin_clear((10.0, 30.0), (), 28.0)
+    assert (begin.at, begin.joins, begin.clear) == (7.0, (17.0, 9.0), 28.0)

@@ -2,7 +2,7 @@
 
 import pytest
 
-from tessil.core.edits import applied
+from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.workings import count, given
 from tessil.core.plan import plan
@@ -11,7 +11,7 @@ from tessil.core.quilting.readings import quilt_readings
 from tessil.core.quilting.sets import LineSet, Region
 from tessil.core.quilting.sewn import sewn_lines
 from tessil.core.trimming.choice import Mark
-from tests.conftest import tote, with_front
+from tests.conftest import plies, tote, with_front
 
 F = Fraction
 SQUARE = ((0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0))
@@ -124,3 +124,18 @@ def test_what_runs_every_way_counts_half_upright_and_half_level():
     front = plan(with_front(tote(), ("quilting.pattern", "echo"))).panel("front")
     told = [(entry.name, entry.angle, entry.share.value) for entry in front.quilt.sets]
     assert told == [("echo, upright", 90, F(1, 2)), ("echo, level", 0, F(1, 2))]
+
+
+@pytest.mark.parametrize(("way", "offered"), [("model", True), ("fixed", False)])
+def test_more_to_square_a_lean_with_is_left_only_by_the_model(way, offered):
+    leaning = with_front(
+        tote(),
+        ("quilting.pattern", "diagonal"),
+        ("quilting.gap", F(1, 2)),
+        ("layers.plies", plies("polyester-batting")),
+    )
+    small = edit("", ("oversize.way", way), ("oversize.fixed", F(1, 4)))
+    snag = next(one for one in plan(applied(leaning, small)).snags if one.key == "quilt.lean.front")
+    words = [fix.words for fix in snag.fixes]
+    assert words[0] == "Sew as many lines the other way"
+    assert any(one.startswith("Leave ") for one in words) == offered

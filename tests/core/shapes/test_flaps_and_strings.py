@@ -169,3 +169,13 @@ def test_a_flap_comes_down_the_front_or_is_none(flap, made):
         return
     with pytest.raises(CannotPlan, match="ends on top of the bag"):
         plan(project)
+
+
+@pytest.mark.parametrize("out", ["seams", "eyelets"])
+def test_cords_come_out_at_the_middle_of_their_channel(out):
+    """A seam of ⅜, ¾ to its first line, and half of ¾: 1½ below the band's raw edge."""
+    options = {"cords_out": out}
+    shape = ShapeChoice(kind="drawstring", options=options)
+    hangs = [one for one in plan(tote(shape=shape)).bag.net.hangs if one.key == "cord"]
+    assert len(hangs) == 2
+    assert {end[2][1] for one in hangs for end in one.ends} == {F(3, 2)}

@@ -14,6 +14,7 @@ from tessil.core.sandwich.choice import Layers
 from tessil.core.shapes import SHAPES
 from tessil.core.trimming.choice import Mark
 from tessil.core.trouble import CannotPlan
+from tests.conftest import tote
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -125,3 +126,19 @@ def test_all_but_two_inches_from_each_corner():
     with pytest.raises(CannotPlan) as trouble:
         made_of("flat-pouch", gap_corners=F(7))
     assert trouble.value.field == "gap_corners"
+
+
+@pytest.mark.parametrize(
+    ("kind", "wanted", "way"),
+    [
+        ("one-piece", "sleeve", "sleeve"),
+        ("tote", "sleeve", "gap"),  # of two panels
+        ("one-piece", "tucked", "tucked"),
+        ("boxed-zip", "tucked", "gap"),  # closed by its zipper
+        ("boxed-zip", "false-seam", "false-seam"),
+        ("tote", "false-seam", "gap"),  # its lining has no fold
+    ],
+)
+def test_a_lining_comes_in_as_it_can(kind, wanted, way):
+    shape = ShapeChoice(kind=kind, options={"top": "turned"})
+    assert plan(tote(shape=shape, lining_in=wanted)).lining_way == way

@@ -2,13 +2,20 @@
 
 import pytest
 
+from tessil.core.bag.deeds import Deed
 from tessil.core.bag.ids import CutNote, CutOwner, EdgeKey, JoinKey
 from tessil.core.catalogue import materials
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.rulers import rulers
+from tessil.core.numbers.workings import given
 from tessil.core.plan import plan
 from tessil.core.words import mending
 from tessil.core.words.cuts import id_words, note_words, owner_name, taken_words
+from tessil.core.words.making import seam_words
 from tessil.core.words.names import edge_name, join_name, side_name
 from tests.conftest import tote
+
+F = Fraction
 
 
 @pytest.mark.parametrize(
@@ -125,3 +132,22 @@ def test_a_bag_is_cared_for_by_the_tenderest_of_its_materials():
     wiped = mending.care_words(frozenset({"cotton", "stiff-interfacing"}))
     assert wiped.startswith("Wipe clean")
     assert mending.care_words(frozenset({"cotton", "cotton-batting"})).startswith("Wash by hand")
+
+
+def test_how_a_seam_is_sewn_in_words():
+    inch, metric = rulers("inch").notation, rulers("metric").notation
+    whole = Deed(
+        "a",
+        "line.seam-gap",
+        "line",
+        tool="walking foot",
+        seam=given("seam", F(3, 8)),
+        length=given("long", F(39, 4)),
+        gap=given("gap", 4),
+    )
+    said = "seam ⅜ in, 9¾ in long, 4 in left open, walking foot"
+    assert seam_words(whole, inch) == said
+    assert seam_words(whole, metric) == "seam 1 cm, 24.8 cm long, 10.2 cm left open, walking foot"
+    assert seam_words(Deed("a", "zip.pull", "zipper"), inch) == ""
+    on_a_line = Deed("a", "join.corner", "assemble", seam=given("seam", 0), length=given("long", 3))
+    assert seam_words(on_a_line, inch) == "3 in long"

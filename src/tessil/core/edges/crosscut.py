@@ -236,4 +236,4 @@ def bias_bound(plan: BiasPlan) -> str:
     """What can be said of the joins found against the fewest there can be."""
     if plan.joined.joins <= plan.least:
         return "No choice of these strips has fewer joins"
-    return f"At least {plan.least} joins, whatever is chosen."
+    return f"At least {plan.least} joins, whatever is chosen"
