@@ -59,7 +59,7 @@ def _mark(kind, **more):
     return Mark(kind=kind, panel="front", x=F(3), y=F(3), **more)
 
 
-def _satchel(strap, **sizes):
+def _satchel(strap):
     options = {"strap": "one", "strap_ends": "rings"}
     return project_of("satchel", shape=ShapeChoice(kind="satchel", options=options), strap=strap)
 
@@ -89,12 +89,17 @@ PROJECTS = {
 }
 
 
-@pytest.mark.parametrize("name", PROJECTS)
-def test_what_is_cut_or_bought_is_taken_up_in_a_step(name):
+def _of(name):
+    """The kinds of steps, of what is cut and of what is bought."""
     made = plan(PROJECTS[name]())
     whats = {deed.what for deed in making_of(made, Made()).deeds}
     cut = {item.owner.kind for item in made.items}
-    bought = {ware.kind for ware in wares_of(made)}
+    return whats, cut, {ware.kind for ware in wares_of(made)}
+
+
+@pytest.mark.parametrize("name", PROJECTS)
+def test_what_is_cut_or_bought_is_taken_up_in_a_step(name):
+    whats, cut, bought = _of(name)
     assert cut
     assert {kind for kind in cut if not whats & set(CUT[kind])} == set()
     assert {kind for kind in bought if not whats & set(BOUGHT[kind])} == set()
@@ -112,10 +117,7 @@ ONLY |= dict.fromkeys(("cord", "piping cord", "strap slider", "snap", "button"),
 
 @pytest.mark.parametrize("name", PROJECTS)
 def test_no_step_takes_up_what_is_not_there(name):
-    made = plan(PROJECTS[name]())
-    whats = {deed.what for deed in making_of(made, Made()).deeds}
-    cut = {item.owner.kind for item in made.items}
-    bought = {ware.kind for ware in wares_of(made)}
+    whats, cut, bought = _of(name)
     for kind, how in ONLY.items():
         there = kind in (cut if how == "cut" else bought)
         taken = whats & set((CUT if how == "cut" else BOUGHT)[kind])
