@@ -7,7 +7,7 @@ values are common practice, no source.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from itertools import count
 from typing import Any, Literal
 
@@ -16,6 +16,7 @@ from msgspec.structs import replace
 from tessil.core.brief.choice import Held, Seams, ShapeChoice, Thing
 from tessil.core.catalogue.prints import Print, known_as
 from tessil.core.edges.choice import Binding, Zipper
+from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import IN_PER, Inches, Units
 from tessil.core.numbers.records import Record
@@ -129,7 +130,7 @@ def first_project(answers: Answers) -> Project:
     if "lining" in SHAPES[answers.shape].uses:
         panels["lining"] = lining
     half = CM if metric else Fraction(1, 2)
-    return Project(
+    begun = Project(
         name=_bag_name(answers),
         units=answers.units,
         shape=ShapeChoice(kind=answers.shape, way="object"),
@@ -146,6 +147,42 @@ def first_project(answers: Answers) -> Project:
             overlap=6 * CM if metric else Fraction(5, 2),
         ),
     )
+    return applied(begun, edit("", *_in_centimetres(panels))) if metric else begun
+
+
+# What begins in whole millimetres for whoever measures so, where an inch maker's start is none.
+_MILLIMETRES = {
+    "base.strip_width": 40,
+    "bias.least": 100,
+    "button.across": 20,
+    "button.thick": 3,
+    "cord.thick": 6,
+    "oversize.fixed": 20,
+    "piping.overlap": 40,
+    "snap.offset": 45,
+    "stock.straightening": 10,
+    "strap.turned_back": 40,
+}
+_OF_PANELS: Mapping[str, int | tuple[int, ...]] = {
+    "piecing.allowance": 3,
+    "piecing.heights": (65,),
+    "piecing.overhang": 20,
+    "piecing.square": 65,
+    "piecing.widths": (65, 40),
+    "quilting.gap": 30,
+    "quilting.offset": 6,
+    "quilting.run_off": 10,
+}
+
+
+def _in_centimetres(panels: Iterable[str]) -> Iterator[tuple[str, object]]:
+    """The changes that give a first project's other starts round sizes."""
+    for path, millimetres in _MILLIMETRES.items():
+        yield path, CM * millimetres / 10
+    for key in panels:
+        for path, many in _OF_PANELS.items():
+            sizes = tuple(CM * one / 10 for one in (many if isinstance(many, tuple) else (many,)))
+            yield f"panels.{key}.{path}", sizes if isinstance(many, tuple) else sizes[0]
 
 
 def joining(job: Job, project: Project, mark: str) -> OneBag:

@@ -3,6 +3,7 @@
 import pytest
 
 from tessil.core.edits import applied, edit
+from tessil.core.numbers.decided import Decided
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
 from tessil.core.shapes import SHAPES
@@ -126,3 +127,24 @@ def test_a_bag_begun_in_centimetres_has_whole_sizes_and_corners_that_meet(key):
             if field.way == way:
                 assert made.sizes[field.key].value * F(254, 10) % (5 if way == "panel" else 1) == 0
         assert not [snag for snag in made.snags if snag.key.startswith("notch.")]
+
+
+def _lengths(value, path=""):
+    """Every length of a document, with where it stands."""
+    if isinstance(value, Fraction):
+        yield path, value
+    elif isinstance(value, Decided):
+        for name in type(value).model_fields:
+            yield from _lengths(getattr(value, name), f"{path}.{name}")
+    elif isinstance(value, dict | tuple):
+        for key, one in value.items() if isinstance(value, dict) else enumerate(value):
+            yield from _lengths(one, f"{path}.{key}")
+
+
+def test_a_first_bag_in_centimetres_begins_with_no_inches():
+    """But for what is sold so, or is no length: a fat quarter, a hoop, a cord, shares, prints."""
+    begun = first_project(Answers(shape="satchel").changed("units", "metric"))
+    odd = {path.split(".")[-1] for path, size in _lengths(begun) if size * F(254, 10) % 1}
+    assert odd <= {"width", "height", "stitch_mm", "cord", "share", "repeat", "strip_cut"}
+    assert begun.strap.turned_back == F(400, 254)
+    assert begun.panels["front"].piecing.square == F(650, 254)
