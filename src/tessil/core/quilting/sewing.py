@@ -51,10 +51,14 @@ class Stitching(Record, frozen=True):
 
 
 def _number(entry: LineSet, lines: int) -> Figure:
-    """The lines of one set: as it counts them, unless a hollow outline parts some in two."""
-    if entry.lines.value == lines:
+    """The lines of one set: as it counts them, but for what a hollow outline parts in two or a
+    corner cuts off."""
+    off = lines - entry.lines.whole
+    if not off:
         return entry.lines
-    return count(f"{entry.name or 'lines'}, sewn", lines, Basis.GEOMETRY)
+    more = count("parted in two" if off > 0 else "off the corners", abs(off), Basis.GEOMETRY)
+    made = entry.lines + more if off > 0 else entry.lines - more
+    return made.called(f"{entry.name or 'lines'}, sewn")
 
 
 def _group_length(entry: LineSet, lengths: list[float]) -> Figure:
