@@ -74,6 +74,30 @@ def test_a_bag_begun_in_centimetres_before_they_were_round_keeps_its_size(shared
             from_text(json.dumps(spoilt))
 
 
+def test_steps_that_were_ticked_stay_so_though_others_come_before_them():
+    """Until format 13 a step was known by its place in a list: a strap that is joined and stiffened
+    first has two more."""
+    data = json.loads(KIT.read_text("utf-8"))
+    making = {
+        "done": ["strap.0.strap.fold", "bind.0.bind.own", "bind.2.bind.own", "mark.middles.front"],
+        "moved": [["bind.2.bind.own", "strap.0.strap.fold"]],
+        "notes": {"strap.0.strap.fold": "bind.0.bind.own"},
+        "seconds": {"bind.2.bind.own": 60},
+    }
+    bag = data["bags"][0] | {"making": making}
+    made = from_text(json.dumps({**data, "format": 13, "bags": [bag]})).bags[0].making
+    fold, again = "strap.strap.fold", "bind.bind.own.2"
+    assert made.done == (fold, "bind.bind.own", again, "mark.middles.front")
+    assert made.moved == ((again, fold),)
+    assert made.notes == {fold: "bind.0.bind.own"}  # what she wrote
+    assert made.seconds == {again: 60}
+    kit = load(KIT)
+    ticked = [set(plan(kit.project(at)).project.making.done) for at in range(len(kit.bags))]
+    for at, done in enumerate(ticked):
+        assert done <= {deed.id for deed in making_of(plan(kit.project(at)), Made()).deeds}
+    assert any(ticked)
+
+
 def test_a_job_is_written_and_read_as_it_is(tmp_path):
     kit = load(KIT)
     save(kit, tmp_path / "kit.tessil")

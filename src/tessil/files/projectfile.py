@@ -8,7 +8,9 @@ from __future__ import annotations
 
 import json
 import os
-from collections.abc import Callable, Sequence
+import re
+from collections import Counter
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from pathlib import Path
 from typing import Any, TypeVar
 
@@ -182,7 +184,7 @@ def _begun_in_inches(document: dict[str, Any]) -> dict[str, Any]:
         return {**document, "format": 14}
     metric = (shared.get("rounding") or shared.get("units")) == "metric"
     made = [_with_starts(bag) for bag in bags] if metric else bags
-    return {**document, "format": 14, "bags": made}
+    return {**document, "format": 14, "bags": [_steps_by_kind(bag) for bag in made]}
 
 
 def _with_starts(bag: Any) -> Any:
@@ -194,6 +196,45 @@ def _with_starts(bag: Any) -> Any:
         return bag
     starts = {field.key: f"{field.start} in" for field in SHAPES[kind].fields}
     return {**bag, "shape": {**shape, "sizes": {**starts, **sizes}}}
+
+
+_NUMBERED = re.compile(r"(?P<prefix>.+)\.(?P<at>\d+)\.(?P<what>[a-z]+\.[a-z-]+)")
+
+
+def _steps_by_kind(bag: Any) -> Any:
+    """A step told by the stages before is known by its kind, no longer by its place in a list: what
+    is ticked, noted and timed stays with it."""
+    making = bag.get("making") if isinstance(bag, dict) else None
+    if not isinstance(making, dict):
+        return bag
+    ids = {one for value in making.values() for one in _ids_in(value)}
+    old = [match for one in ids if (match := _NUMBERED.fullmatch(one))]
+    seen: Counter[str] = Counter()
+    now: dict[str, str] = {}
+    for match in sorted(old, key=lambda match: int(match["at"])):
+        name = f"{match['prefix']}.{match['what']}"
+        seen[name] += 1
+        now[match[0]] = name + (f".{seen[name]}" if seen[name] > 1 else "")
+    return {**bag, "making": {key: _by_new_ids(value, now) for key, value in making.items()}}
+
+
+def _ids_in(value: Any) -> Iterator[str]:
+    """The ids of steps: those in lists, and what notes, minutes and photos are kept under."""
+    for one in value if isinstance(value, list | dict) else ():
+        if isinstance(one, str):
+            yield one
+        else:
+            yield from _ids_in(one)
+
+
+def _by_new_ids(value: Any, now: Mapping[str, str]) -> Any:
+    if isinstance(value, dict):
+        return {now.get(key, key): kept for key, kept in value.items()}
+    if isinstance(value, list):
+        return [
+            now.get(one, one) if isinstance(one, str) else _by_new_ids(one, now) for one in value
+        ]
+    return value
 
 
 # From a format number to the next: MIGRATIONS[1] makes a format 2 document of a format 1 one.

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from itertools import zip_longest
 
@@ -154,9 +155,10 @@ def from_steps(
 ) -> tuple[Deed, ...]:
     """Steps told elsewhere as steps of making, one after the other; the last gives what is so."""
     made: list[Deed] = []
-    rows = list(steps)
+    rows, seen = list(steps), Counter[str]()
     for at, step in enumerate(rows):
-        id_ = f"{prefix}.{at}.{step.what}"
+        seen[step.what] += 1  # by its kind, not by its place: others may come before it
+        id_ = f"{prefix}.{step.what}" + (f".{seen[step.what]}" if seen[step.what] > 1 else "")
         wait = needs if not made else (f"done:{made[-1].id}",)
         ends = gives if at == len(rows) - 1 else ()
         made.append(
