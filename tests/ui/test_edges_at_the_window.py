@@ -193,6 +193,20 @@ def test_a_cord_is_chosen_from_the_list_or_measured(plain):
     assert window.desk.project.piping.around is None
 
 
+def test_a_strap_that_is_to_slide_hangs_on_rings(satchel):
+    desk = satchel.window.desk
+    satchel.leaf("straps")
+    if desk.project.strap.slider:
+        satchel.click(satchel.field("strap.slider"))
+    sewn = {**desk.project.shape.options, "strap_ends": "sides"}
+    assert desk.attempt(edit("", ("shape.options", sewn))) == ""
+    satchel.click(satchel.field("strap.slider"))
+    assert desk.project.strap.slider
+    assert desk.project.shape.options["strap_ends"] == "rings"
+    assert not [snag for snag in desk.plan.snags if snag.key.startswith("edge.slider")]
+    assert any(part.label == "Ring tabs" for part in desk.plan.bag.attachments)
+
+
 def test_how_it_is_carried_sets_the_strap_and_a_narrow_ring_is_a_snag(satchel):
     window = satchel.window
     satchel.leaf("straps")
