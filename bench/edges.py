@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import random
-from collections.abc import Callable
 from itertools import product
 from math import cos, pi, sin
-from typing import Any
 
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
+from timing import percentiles, timed
 
 from tessil.core.edges.bias import BiasPlan, best_strips, join_cost, joined, plan_bias, tried
 from tessil.core.numbers.polygons import area
@@ -44,10 +43,7 @@ def _forget() -> None:
     tried.cache_clear()
 
 
-def biasing(
-    percentiles: Callable[[list[float]], str],
-    timed: Callable[[Callable[[int], Any], int], list[float]],
-) -> None:
+def biasing() -> None:
     """Sixty rectangles and twenty odd pieces for ten metres, nothing remembered."""
     outlines = pieces(random.Random(3), 60, 20)
 

@@ -11,6 +11,7 @@ import time
 from typing import Any
 
 import numpy as np
+from timing import percentiles, timed
 
 from tessil.core.layout.arrange import Problem, arrange
 from tessil.core.numbers.exact import Fraction
@@ -157,7 +158,7 @@ def courses() -> None:
         print(f"scrap courses: at worst {worst:.0f} eighths more than the exact solution")
 
 
-def pieces_on_the_bench(percentiles: Any, timed: Any) -> None:
+def pieces_on_the_bench() -> None:
     """Frame times of panning and zooming some five thousand pieces."""
     from importlib.resources import files
 

@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-import time
-from collections.abc import Callable
 from math import cos, pi, sin
+
+from timing import now, percentiles, since, timed
 
 from tessil.core.numbers.exact import Fraction
 
-Timed = Callable[[Callable[[int], object], int], list[float]]
-Percentiles = Callable[[list[float]], str]
 
-
-def lines(percentiles: Percentiles, timed: Timed) -> None:
+def lines() -> None:
     """500 lines clipped to an outline of 20 corners, and that drawn on a bench-sized picture."""
     from PySide6.QtGui import QImage, QPainter
 
@@ -43,7 +40,7 @@ def lines(percentiles: Percentiles, timed: Timed) -> None:
     print(f"the same clipped and drawn: {percentiles(timed(drawn, 200))}")
 
 
-def fitting(percentiles: Percentiles, timed: Timed) -> None:
+def fitting() -> None:
     """The fit of a log of 1,000 swatches, with and without reading their losses anew."""
     from tessil.core.catalogue import material
     from tessil.core.logbook.book import Book, Swatch
@@ -71,7 +68,7 @@ def fitting(percentiles: Percentiles, timed: Timed) -> None:
     print(f"the same with its losses read anew: {percentiles(timed(anew, 10))}")
 
 
-def sliding(percentiles: Percentiles) -> None:
+def sliding() -> None:
     """The gap's slider dragged on the demo: every move to the bench repainted, offscreen."""
     from PySide6.QtCore import QPoint, Qt
     from PySide6.QtTest import QTest
@@ -92,11 +89,11 @@ def sliding(percentiles: Percentiles) -> None:
         found = []
         for at in range(200):
             x = 60 + 10 * (at % 14 if at % 28 < 14 else 14 - at % 14)  # every move is a step
-            begun = time.perf_counter()
+            begun = now()
             QTest.mouseMove(slide, QPoint(x, y))
             QApplication.processEvents()
-            found.append(time.perf_counter() - begun)
-            while time.perf_counter() - begun < 1 / 60:  # the hand moves once a frame
+            found.append(since(begun))
+            while since(begun).clock < 1 / 60:  # the hand moves once a frame
                 QApplication.processEvents()
         QTest.mouseRelease(slide, Qt.MouseButton.LeftButton, pos=QPoint(60, y))
         print(f"gap slid on the {panel}, move to repainted bench: {percentiles(found[5:])}")

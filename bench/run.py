@@ -27,7 +27,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 from edges import biasing
 from layouts import courses, layouts, pieces_on_the_bench
 from quilting import fitting, lines, sliding
-from speed import Speed
+from timing import Spent, now, percentiles, since, timed
 
 if TYPE_CHECKING:
     from tessil.core.bag.net import Net
@@ -63,35 +63,9 @@ PEAK = (
 )
 
 
-SPEED = Speed()
-
-
 def afresh(net: Net) -> Net:
     """The same net in rows of its own, of which nothing is remembered."""
     return replace(net, sheets=(*net.sheets,), seams=(*net.seams,), tapes=(*net.tapes,))
-
-
-def percentiles(seconds: list[float]) -> str:
-    """Median, 95th percentile and worst, in milliseconds; and how much of its own speed the machine
-    gives, taken as soon as they are measured."""
-    ordered = sorted(seconds)
-    p95 = ordered[min(int(len(ordered) * 0.95), len(ordered) - 1)]
-    return (
-        f"median {statistics.median(ordered) * 1000:.2f} ms, p95 {p95 * 1000:.2f} ms, "
-        f"worst {ordered[-1] * 1000:.2f} ms (n={len(ordered)}, at {SPEED.share():.0%} of speed)"
-    )
-
-
-def timed(work: Callable[[int], object], times: int) -> list[float]:
-    """Seconds of each of many runs, after three to warm up."""
-    for at in range(3):
-        work(at)
-    found = []
-    for at in range(times):
-        begun = time.perf_counter()
-        work(at)
-        found.append(time.perf_counter() - begun)
-    return found
 
 
 def start_up() -> None:
@@ -138,13 +112,13 @@ def planning() -> None:
     def of(jobs: list[Project], memory: Memory | None) -> Callable[[int], object]:
         return lambda at: plan(jobs[at % len(jobs)], memory=memory).complete()
 
-    def at_once(jobs: list[Project], memory: Memory | None) -> list[float]:
-        """Seconds until the bench can be drawn; the rest follows untimed."""
+    def at_once(jobs: list[Project], memory: Memory | None) -> list[Spent]:
+        """What it takes until the bench can be drawn; the rest follows untimed."""
         times = []
         for at in range(200):
-            begun = time.perf_counter()
+            begun = now()
             made = plan(jobs[at % len(jobs)], memory=memory)
-            times.append(time.perf_counter() - begun)
+            times.append(since(begun))
             made.complete()
         return times
 
@@ -241,20 +215,20 @@ def typing() -> None:
         Stage.LAYER: ("oversize.squaring", "12"),
     }
 
-    def pressed(field: object, digits: str) -> tuple[list[float], list[float]]:
+    def pressed(field: object, digits: str) -> tuple[list[Spent], list[Spent]]:
         """Of forty keys: until the bench shows it, and what all else takes after that."""
         bench, rest = [], []
         for at in range(40):
-            begun = time.perf_counter()
+            begun = now()
             field.selectAll()  # type: ignore[attr-defined]
             QTest.keyClicks(QApplication.focusWidget(), digits[at % len(digits)])
             QApplication.processEvents()
-            shown = time.perf_counter()
+            bench.append(since(begun))
+            begun = now()
             if window.late.waits:
                 window.late.now()
             QApplication.processEvents()
-            bench.append(shown - begun)
-            rest.append(time.perf_counter() - shown)
+            rest.append(since(begun))
         return bench, rest
 
     for at, bag in enumerate(window.desk.job.bags):
@@ -409,13 +383,13 @@ def main() -> None:
         logbook()
         painting()
         turning()
-        lines(percentiles, timed)
-        fitting(percentiles, timed)
-        sliding(percentiles)
-        biasing(percentiles, timed)
+        lines()
+        fitting()
+        sliding()
+        biasing()
         layouts()
         courses()
-        pieces_on_the_bench(percentiles, timed)
+        pieces_on_the_bench()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"peak memory of this run: {peak:.0f} MB")
 
