@@ -170,6 +170,8 @@ def _nodes(path: Path) -> list[ast.AST]:
                 skipped |= {id(n) for n in ast.walk(part)} if part is not None else set()
         if isinstance(node, (ast.FunctionDef, ast.ClassDef)):
             skipped |= {id(n) for d in node.decorator_list for n in ast.walk(d)}
+        if isinstance(node, ast.Call) and ast.unparse(node.func) == "cast":
+            skipped |= {id(n) for n in ast.walk(node.args[0])}  # a type
         if isinstance(node, ast.keyword) and node.arg == "strict":  # of zip: a guard, not a deed
             skipped |= {id(n) for n in ast.walk(node)}
         if (

@@ -3,6 +3,8 @@
 Sums by hand; geometry.  Quilted cloth, so that nothing is drawn in: a panel is what is cut.
 """
 
+from math import prod
+
 import pytest
 
 from tessil.core.brief.choice import Cloth
@@ -101,6 +103,17 @@ def test_one_size_is_kept_and_the_other_as_large_as_it_gets(keep, at, size):
     other = 1 - at
     assert kept.bag.finished[other].value >= free.bag.finished[other].value
     assert kept.bag.finished[2].value == free.bag.finished[2].value
+
+
+@pytest.mark.parametrize("shape", SHAPES)
+@pytest.mark.parametrize(("width", "height"), [(24, 20), (14, 30), (40, 12)])
+def test_the_way_that_limits_is_the_one_of_which_an_inch_more_holds_more(shape, width, height):
+    """Each cloth planned anew, an inch wider and an inch higher."""
+    cases = ((width, height), (width + 1, height), (width, height + 1))
+    made, *larger = (out_of(shape, *size, pieces=2) for size in cases)
+    holds, wider, higher = (prod(f.value for f in m.bag.finished) for m in (made, *larger))
+    assert made.cloth.limits == ("width" if wider >= higher else "height")
+    assert made.cloth.gain == max(wider, higher) - holds > 0
 
 
 def test_a_size_that_the_cloth_has_not_is_said():

@@ -54,8 +54,8 @@ def test_inside_the_seams_it_never_reaches_them_once_it_is_drawn_in_with_the_res
         with_front(tote(), ("layers.plies", plies("fusible-fleece", rule="inside")))
     )
     room = front.trimmed.width.value - front.shown["left"] - front.shown["right"]
-    quilted = layer.width.value * (1 - front.draw.x.expected.value)
-    assert room - F(1, 4) < quilted <= room
+    stays = 1 - front.draw.x.expected.value
+    assert layer.width.value * stays <= room < (layer.width.value + F(1, 8)) * stays
     assert not layer.in_seam
     _, short = _layer(
         with_front(
@@ -238,6 +238,23 @@ def test_every_school_that_is_offered_plans_for_every_shape(shape):
         after = plan(applied(made.project, begin_with(made, lead, school.key)))
         layers = after.panel(made.shape.leader).choices.layers
         assert [ply.material for ply in layers.plies] == list(school.materials)
+
+
+@pytest.mark.parametrize(
+    ("school", "from_none", "from_grid"),
+    [
+        *((key, "channels", "grid") for key in ("drop-in", "interlined", "quilted-in")),
+        *((key, "channels", "grid") for key in ("foam", "double")),
+        *((key, "none", "grid") for key in ("fleece", "hoop")),  # as it was
+        *((key, "none", "none") for key in ("flip", "bought")),
+    ],
+)
+def test_a_school_quilts_what_was_plain_or_leaves_it_or_takes_it_off(school, from_none, from_grid):
+    """Common practice, no source."""
+    for before, after in (("none", from_none), ("grid", from_grid)):
+        made = plan(with_front(tote(), ("quilting.pattern", before)))
+        begun = applied(made.project, begin_with(made, made.panel("front"), school))
+        assert plan(begun).panel("front").choices.quilting.pattern == after
 
 
 def test_schools_say_what_they_are():

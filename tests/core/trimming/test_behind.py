@@ -49,10 +49,10 @@ def test_handles_sewn_last_lie_behind_a_pocket_under_either_end():
         kind="tote", options=options, sizes={"handle_at": F(2), "handle_down": F(3)}
     )
 
-    def at(x):
+    def at(x, handles="after"):
         pocket = Mark(kind="slip", panel="lining", x=x, y=F(2), width=F(2), height=F(4))
         made = plan(
-            tote(shape=shape, lining_apart=True, making=Made(handles="after"), marks=(pocket,))
+            tote(shape=shape, lining_apart=True, making=Made(handles=handles), marks=(pocket,))
         )
         wide = made.panel("lining").trimmed.width.value
         return wide, behind(made)
@@ -61,3 +61,4 @@ def test_handles_sewn_last_lie_behind_a_pocket_under_either_end():
     assert at(wide / 2 - 3)[1]  # over the end that is at the right from outside
     assert at(wide / 2 + 1)[1]
     assert not at(wide / 2 - 1)[1]  # between both
+    assert not at(wide / 2 - 3, "before")[1]  # the lining covers them

@@ -21,6 +21,7 @@ from tessil.core.numbers.records import Record
 from tessil.core.numbers.rows import ToLay, fill_rows
 from tessil.core.numbers.workings import Figure, count, down_to, given, number
 from tessil.core.panels.choice import Oversize, PanelChoices
+from tessil.core.panels.ruled import ENDS_OF, longer_by
 from tessil.core.quilting.patterns import wished_families
 from tessil.core.quilting.shrinkage import draw_in
 from tessil.core.sandwich.layers import stack
@@ -160,10 +161,10 @@ class _Search:
         width, height = panel.width.value, panel.height.value
         if panel.kind == "outer":
             width, height = self.across.cut(width), self.down.cut(height)
-        if panel.spare is not None:
-            width, height = width + 2 * panel.spare.value, height + panel.spare.value
+        longer = [longer_by(panel, way) for way in ENDS_OF]
+        spare = [Fraction(0) if by is None else by.value for by in longer]
         more = self.needs.get(panel.key, (Fraction(0), Fraction(0)))
-        return width + more[0], height + more[1]
+        return width + spare[0] + more[0], height + spare[1] + more[1]
 
     def rows(self, bag: Bag, size: Needs) -> tuple[tuple[str, ...], ...] | None:
         """What lies in each row of the pieces, if all panels come out of them."""

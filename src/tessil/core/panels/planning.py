@@ -18,10 +18,10 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.rulers import Rulers
 from tessil.core.numbers.sizes import SIDES, Outline, Pair, Side
-from tessil.core.numbers.workings import Basis, Figure, count, given, near_to, number, up_to
+from tessil.core.numbers.workings import Basis, Figure, given, near_to, number, up_to
 from tessil.core.panels.choice import Got, Measured, Oversize, PanelChoices
 from tessil.core.panels.panel import EdgeShow, PanelPlan, flipped_through, foundation_of
-from tessil.core.panels.ruled import ENDS_OF, Way, cut_off, is_free, spare_off
+from tessil.core.panels.ruled import Way, cut_off, longer_by, spare_off
 from tessil.core.piecing.choice import GRIDS, Piecing, Scrap
 from tessil.core.piecing.slanted import slant_of
 from tessil.core.piecing.strips import edge_shows
@@ -138,11 +138,9 @@ def _flip_gap(setting: Setting, panel: Panel, piecing: Piecing) -> Figure:
 def _needed(setting: Setting, task: Task, strain: Strain, way: Way) -> Figure:
     panel = task.panel
     oversize, trimmed = setting.oversize, panel.width if way == "width" else panel.height
-    if panel.spare is not None:
-        ends = sum(is_free(panel, side) for side in ENDS_OF[way])
-        if ends:
-            longer = trimmed + count("free sides", ends, Basis.GEOMETRY) * panel.spare
-            return longer.settled(f"to cut, {way}")
+    longer = longer_by(panel, way)
+    if longer is not None:
+        return (trimmed + longer).settled(f"to cut, {way}")
     if strain is NO_STRAIN and task.motif:  # stitched first, cut after: cloth draws in
         larger = trimmed + 2 * setting.squaring
         return up_to(larger, setting.marks.piece_step).settled(f"to piece, {way}")

@@ -6,7 +6,7 @@ from typing import Literal
 
 from tessil.core.bag.model import Panel
 from tessil.core.numbers.sizes import Pair, Side
-from tessil.core.numbers.workings import Figure
+from tessil.core.numbers.workings import Basis, Figure, count
 from tessil.core.panels.choice import PanelChoices
 from tessil.core.piecing.tops import across_rule, down_rule, shared
 
@@ -34,6 +34,14 @@ def cut_off(
 def is_free(panel: Panel, side: Side) -> bool:
     """Whether a side is trimmed only when the panel is sewn to the others: bound, not in a seam."""
     return panel.side(side).finish == "bound"
+
+
+def longer_by(panel: Panel, way: Way) -> Figure | None:
+    """How much longer than it will be a panel is cut, to be trimmed together with the others."""
+    ends = sum(is_free(panel, side) for side in ENDS_OF[way])
+    if panel.spare is None or not ends:
+        return None
+    return count("free sides", ends, Basis.GEOMETRY) * panel.spare
 
 
 def spare_off(panel: Panel, off: dict[Side, Figure]) -> dict[Side, Figure]:

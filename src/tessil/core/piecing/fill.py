@@ -67,6 +67,11 @@ def _once(lengths: Sequence[int], targets: Sequence[int], order: list[int]) -> F
     return Filling(tuple(rows), over, short)
 
 
+def unwatched(_: float) -> bool:
+    """Goes on to the end."""
+    return True
+
+
 def fill_quickly(lengths: Sequence[int], targets: Sequence[int]) -> Filling:
     """Row after row, the longest pieces first in use."""
     return _once(lengths, targets, sorted(range(len(lengths)), key=lambda at: lengths[at]))
@@ -77,7 +82,7 @@ def fill_well(
     targets: Sequence[int],
     seed: int,
     tries: int = 400,
-    watch: Watch = lambda _: True,
+    watch: Watch = unwatched,
 ) -> Filling:
     """The best of many fillings in shuffled order, each then improved row by row.
 

@@ -17,7 +17,7 @@ from tessil.core.numbers.records import Record
 from tessil.core.numbers.sizes import Pair
 from tessil.core.numbers.workings import Basis, Figure, count, given, total
 from tessil.core.piecing.choice import Filled, Scrap
-from tessil.core.piecing.fill import Filling, Watch, fill_quickly, fill_well
+from tessil.core.piecing.fill import Filling, Watch, fill_quickly, fill_well, unwatched
 from tessil.core.piecing.strips import NARROWEST, in_turn, joined
 from tessil.core.piecing.top import CutPiece, Patch, Top, TopLine, Wish, sewing_order
 from tessil.core.trouble import CannotPlan
@@ -106,7 +106,9 @@ def _units(length: Inches) -> int:
     return int(length // UNIT)
 
 
-def _search(wish: Wish, heights: list[Inches], seed: int | None, watch: Watch) -> list[list[Blank]]:
+def _search(
+    wish: Wish, heights: list[Inches], seed: int | None = None, watch: Watch = unwatched
+) -> list[list[Blank]]:
     """Blanks for each course: height by height, the highest first; quick without a seed."""
     seam = wish.seam.value
     target = _units(wish.need.width.value - 2 * seam)
@@ -201,7 +203,7 @@ def course_top(wish: Wish) -> Top:
     heights = _courses(wish)
     rows = _stored(wish, heights)
     if rows is None:
-        rows = [_spread(wish, row) for row in _search(wish, heights, None, lambda _: True)]
+        rows = [_spread(wish, row) for row in _search(wish, heights)]
     seam = wish.seam
     cuts = [given(f"course {at}, cut height", high) for at, high in enumerate(heights, start=1)]
     height = joined(cuts, seam).called("courses sewn together")

@@ -27,6 +27,7 @@ from tessil.core.quilting.channels import CLEAR
 from tessil.core.quilting.choice import Spared
 from tessil.core.quilting.patterns import PATTERNS
 from tessil.core.quilting.sets import LineSet
+from tessil.core.quilting.sewn import QuiltLine
 from tessil.core.snags import Place, Snag, Stage, Weight
 from tessil.core.trimming.marks import Placed
 
@@ -177,33 +178,32 @@ def _through_hardware(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     marks = hardware(plan, panel)
     if not marks or not panel.quilt.lines:
         return
-    crossed: dict[str, list[str]] = {}
+    crossed: dict[str, list[QuiltLine]] = {}
     for line, mark in through(panel, marks):
-        crossed.setdefault(mark.key, []).append(line.key)
+        crossed.setdefault(mark.key, []).append(line)
     for mark in marks:
         if mark.key in crossed:
             yield _through(plan, panel, mark, crossed[mark.key])
 
 
-def _through(plan: Plan, panel: PanelPlan, mark: Placed, keys: list[str]) -> Snag:
+def _through(plan: Plan, panel: PanelPlan, mark: Placed, lines: list[QuiltLine]) -> Snag:
     x, y, w, h = needle_free(mark)
-    line = panel.quilt.line(keys[0])
-    zone = panel.quilt.sets[line.group].zone if line is not None else 0
+    zone = panel.quilt.sets[lines[0].group].zone
     free = [
         offer.edit for offer in offers(plan, panel, zone) if not offer.through and not offer.now
     ]
     round_ = _round(plan, panel, zone)
-    one = len(keys) == 1
+    one = len(lines) == 1
     return Snag(
         key=f"quilt.through.{panel.key}.{mark.key}",
         stage=Stage.QUILT,
         weight=Weight.WARNS,
-        title=f"{'A line runs' if one else f'{len(keys)} lines run'} through the "
+        title=f"{'A line runs' if one else f'{len(lines)} lines run'} through the "
         f"{mark.label.lower()}",
         why="The needle would meet it, or the stitches lie where the hole is cut.",
         panel=panel.key,
         place=Place(x, y, w, h),
-        fixes=(*free[:1], *round_, _leave_out(plan, panel, *keys)),
+        fixes=(*free[:1], *round_, _leave_out(plan, panel, *(line.key for line in lines))),
     )
 
 

@@ -16,7 +16,7 @@ class QuiltLine(Record, frozen=True):
     """One line to sew: its points on the trimmed panel, from end to end."""
 
     key: str
-    group: int  # its set's place in the panel's list; −1 by hand
+    group: int  # its set's place in the panel's list
     points: tuple[tuple[float, float], ...]
     offset: float = 0.0
     closed: bool = False
