@@ -58,10 +58,7 @@ TOLD = {
         ("notes", "Front: a line runs ⅛ in beside a patchwork seam, and 2 more like it"),
         None,
         "Lines that nearly meet a seam look like mistakes: hit it, or clear it by ¼ in (6 mm).",
-        (
-            "Space the lines: even, gap on the centre",
-            "Space the lines: gap kept, gap on the centre",
-        ),
+        ("Space the lines: even, line on the centre", "Space the lines: even, gap on the centre"),
     ),
     # as large as the window is drawn: 3 wide, ½ high
     "quilt.through.front.mark:0": (

@@ -241,11 +241,12 @@ def test_the_largest_bag_uses_the_cloth_and_no_more(key):
 
 
 @pytest.mark.parametrize(("key", "share"), [("clutch", F(2, 3)), ("satchel", F(3, 5))])
-@pytest.mark.parametrize("side", [F(12), F(24)])
-def test_a_flap_that_nobody_typed_keeps_its_proportion_whatever_the_cloth(key, share, side):
+@pytest.mark.parametrize("size", [(12, 12), (24, 24), (40, 14), (11, 36)])
+def test_a_flap_that_nobody_typed_keeps_its_proportion_whatever_the_cloth(key, share, size):
     base = project_of(key)
+    sides = {"width": F(size[0]), "height": F(size[1])}
     cloth = base.shape.cloth.model_copy(
-        update={"width": side, "height": side, "pieces": 2, "quilted": True, "lining": False}
+        update={**sides, "pieces": 2, "quilted": True, "lining": False}
     )
     shape = base.shape.model_copy(update={"way": "cloth", "cloth": cloth})
     made = plan(base.model_copy(update={"shape": shape}))

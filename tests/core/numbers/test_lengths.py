@@ -23,6 +23,15 @@ from tessil.core.numbers.rulers import rulers
 F = Fraction
 
 
+@pytest.mark.parametrize("units", ["inch", "metric"])
+@pytest.mark.parametrize("marks", [None, "inch", "metric"])
+def test_sizes_may_keep_to_the_marks_of_another_unit_than_they_are_read_in(units, marks):
+    kept = rulers(units, marks)
+    assert kept.notation.units == units
+    assert kept.units == (marks or units)
+    assert kept.ruler.value == (F(1, 8) if kept.units == "inch" else F(10, 254))
+
+
 @pytest.mark.parametrize(
     ("text", "inches"),
     [

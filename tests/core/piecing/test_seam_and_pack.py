@@ -61,13 +61,21 @@ def test_a_seam_that_costs_more_than_an_eighth_has_two_remedies():
 def test_a_true_seam_is_no_snag():
     test = SeamTest(measured=4 * F(5, 2) - 6 * F(1, 4))
     made = plan(tote(seam_test=test))
-    assert (
-        seam_cost(
-            made.project.seams.piecing, made.project.seam_test, made.panel("front").strips
-        ).value
-        == 0
-    )
+    assert seam_cost(F(1, 4), test, made.panel("front").strips).value == 0
     assert not any(s.key.startswith("piece.seam") for s in made.snags)
+
+
+def test_what_a_seam_costs_is_counted_from_two_strips_on():
+    """4 strips of 2½ that measure 8⅜: a seam of 13/48, 1/48 too wide on both sides of one seam."""
+    test = SeamTest(strips=4, cut=F(5, 2), measured=F(67, 8))
+
+    def cost(number):
+        one = ("piecing.fixed", "count"), ("piecing.count", number)
+        return seam_cost(F(1, 4), test, plan(with_front(tote(), *one)).panel("front").strips)
+
+    assert [cost(number).value for number in (2, 3)] == [F(1, 24), F(1, 12)]
+    assert cost(1) is None
+    assert seam_cost(F(1, 4), None, plan(tote()).panel("front").strips) is None
 
 
 @pytest.mark.parametrize(("measured", "says"), [(F(10), "nothing or less"), (F(5), "twice")])

@@ -4,16 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from tessil.core.bag.ids import CutId
+from tessil.core.bag.model import Bag
 from tessil.core.catalogue.prints import Print
 from tessil.core.choosing import choose
 from tessil.core.cutting.cutlist import Purchase
+from tessil.core.cutting.item import CutItem
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_down, round_up
+from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
+from tessil.core.shapes.trial import finished_if
 from tessil.core.snags import Snag, Stage, Weight
 from tessil.core.words.cuts import id_words
+
+MOST_STEPS = 12  # by which a bag is made smaller
 
 
 def cut_snags(plan: Plan) -> Iterator[Snag]:
@@ -73,21 +78,57 @@ def _prints_of(panel: PanelPlan) -> set[str]:
     return {patch.print for patch in panel.patches}
 
 
-def _smaller(plan: Plan, cut: CutId, over: Inches) -> tuple[Edit, ...]:
-    """The bag so much narrower that a panel comes out of its cloth after all."""
-    owner, _ = cut
+def _smaller(plan: Plan, bought: Purchase) -> tuple[Edit, ...]:
+    """The bag so much narrower, or lower if that is less, that its panels come out of their cloth
+    after all."""
+    items = [item for item in bought.items if item.id in bought.cloth.too_long]
+    of_panels = all(i.owner.kind == "panels" and "lining" not in i.owner.keys for i in items)
+    if not of_panels or plan.lead.measured.trimmed != Got():
+        return ()
+    found = []
+    for way, words in (("width", "narrower"), ("height", "lower")):
+        less = _less(plan, items, bought.cloth.usable, way)
+        if less is not None:
+            found.append((less, way, words))
+    if not found:
+        return ()
+    less, way, words = min(found)
+    typed = {**plan.project.shape.sizes, **_finished(plan, way, less)}
+    said = f"Make the bag {plan.marks.notation.read_off(less, unit=True)} {words}"
+    return (edit(said, ("shape.way", "finished"), ("shape.sizes", typed)),)
+
+
+def _finished(plan: Plan, way: str, less: Inches) -> dict[str, Inches]:
+    """The finished sizes, one of them so much less."""
     sizes = dict(zip(plan.shape.finished_keys, plan.bag.finished, strict=True))
-    width = sizes.get("width")
-    if owner.kind != "panels" or width is None or "lining" in owner.keys:
-        return ()
-    less = round_up(over, plan.marks.ruler.value) + plan.marks.piece_step.value
-    to = round_down(width.value - less, plan.marks.ruler.value)
-    if to <= 0:
-        return ()
-    words = f"Make the bag {plan.marks.notation.read_off(width.value - to, unit=True)} narrower"
-    kept = {key: figure.value for key, figure in sizes.items()}
-    typed = {**plan.project.shape.sizes, **kept, "width": to}
-    return (edit(words, ("shape.way", "finished"), ("shape.sizes", typed)),)
+    return {key: figure.value - (less if key == way else 0) for key, figure in sizes.items()}
+
+
+def _less(plan: Plan, items: list[CutItem], usable: Inches, way: str) -> Inches | None:
+    """How much less of a finished size it takes; none where no bag is left."""
+    now = dict(zip(plan.shape.finished_keys, plan.bag.finished, strict=True)).get(way)
+    if now is None:
+        return None
+    mark, step = plan.marks.ruler.value, plan.marks.piece_step.value
+    over = max(getattr(item, way).value for item in items) - usable
+    for more in range(1, MOST_STEPS):
+        to = round_down(now.value - round_up(over, mark) - more * step, mark)
+        less = now.value - to
+        made = finished_if(plan.shape, plan.brief, plan.sizes, _finished(plan, way, less))
+        if to <= 0 or made is None:
+            return None
+        if all(_comes_out(plan, made, item, usable) for item in items):
+            return less
+    return None
+
+
+def _comes_out(plan: Plan, made: Bag, item: CutItem, usable: Inches) -> bool:
+    """Whether a piece of a panel does, cut as much smaller as the panel is."""
+    key = item.owner.keys[0]
+    before, after = plan.bag.panel(key), made.panel(key)
+    width = item.width.value * after.width.value / before.width.value
+    height = item.height.value * after.height.value / before.height.value
+    return min(width, height) <= usable
 
 
 def _prints(plan: Plan, stock: str, **changes: bool) -> tuple[Print, ...]:
@@ -106,8 +147,7 @@ def _too_wide(plan: Plan, bought: Purchase) -> Snag:
     what, wide = id_words(first, plan.bag), read(usable, unit=True)
     title = f"{what}: larger than {bought.name} both ways"
     over = read(min(width, height) - usable, unit=True)
-    over_by = min(width, height) - usable
-    fixes: tuple[Edit, ...] = _smaller(plan, first, over_by)
+    fixes: tuple[Edit, ...] = _smaller(plan, bought)
     why = f"Its usable width is {wide}: {over} is missing at the least."
     if any(note.kind == "window" for note in item.notes):
         title = f"{what}: with room to place its picture, wider than {bought.name}"

@@ -119,6 +119,8 @@ def _border_items(panel: PanelPlan, bags: Figure, task: CutTask) -> list[CutItem
     """Strips sewn on a quilted panel that came out too small."""
     added, items = panel.measured.added, []
     seam = panel.piecing_seam
+    # Courses whose scraps are gone have no piece whose print could be gone on with.
+    cloth = panel.patches[-1].print if panel.patches else task.cloth
     strips: tuple[tuple[Inches | None, Figure, CutKind], ...] = (
         (added.width, panel.quilted.height, "border strip, upright"),
         (added.height, panel.quilted.width, "border strip, level"),
@@ -130,7 +132,7 @@ def _border_items(panel: PanelPlan, bags: Figure, task: CutTask) -> list[CutItem
                 CutItem(
                     CutOwner("panels", (panel.key,)),
                     what,
-                    panel.patches[-1].print,
+                    cloth,
                     times(2, panel.panel.copies, bags),
                     each,
                     along,
@@ -150,14 +152,13 @@ def _layer_notes(layer: Layer) -> tuple[CutNote, ...]:
 def _parted(width: Figure, height: Figure, roll: Figure) -> tuple[int, Figure, Figure]:
     """In how many pieces side by side something is cut from a roll too narrow for it, and one of
     them."""
-    if min(width.value, height.value) <= roll.value:
+    upright = width.value <= height.value
+    short = width if upright else height
+    if short.value <= roll.value:
         return 1, width, height
-    short = width if width.value <= height.value else height
     number = ceiling(short / roll).called("pieces side by side")
-    each = (short / number).called("cut width")
-    if width.value <= height.value:
-        return number.whole, each, height
-    return number.whole, width, each
+    each = (short / number).called("cut width" if upright else "cut height")
+    return (number.whole, each, height) if upright else (number.whole, width, each)
 
 
 def _joined(layer: Layer, panel: PanelPlan, bags: Figure) -> CutItem:

@@ -26,6 +26,7 @@ from tessil.core.quilting.patterns import wished_families
 from tessil.core.quilting.shrinkage import draw_in
 from tessil.core.sandwich.layers import stack
 from tessil.core.shapes.base import Brief, Shape, Sizes
+from tessil.core.shapes.trial import body_if
 from tessil.core.trouble import CannotPlan
 
 MOST_CUTS = 4
@@ -190,20 +191,15 @@ class _Search:
 
     def bag(self, sizes: Sizes) -> Bag | None:
         """The bag of these sizes, if there is one that its zipper is long enough for."""
-        try:
-            made = self.shape.body(self.brief, sizes)
-        except CannotPlan:
-            return None
-        if self.zipper is None or made.zipper is None:
+        made = body_if(self.shape, self.brief, sizes)
+        if made is None or self.zipper is None or made.zipper is None:
             return made
         return made if made.zipper.length.value <= self.zipper else None
 
     def most(self, sizes: Sizes) -> Fraction | None:
         """What a bag of these sizes holds, whatever its zipper: none that is smaller holds more."""
-        try:
-            return _size_of(self.shape.body(self.brief, sizes))
-        except CannotPlan:
-            return None
+        made = body_if(self.shape, self.brief, sizes)
+        return None if made is None else _size_of(made)
 
     def hold(self, typed: Sizes) -> None:
         """Keep the finished size that is to be just so, by the side of the panel it takes."""

@@ -55,6 +55,6 @@ def rulers(units: Units, rounding: Units | None = None, currency: str = "") -> R
     read = _INCH if units == "inch" else _METRIC
     if currency:
         read = replace(read, notation=replace(read.notation, currency=currency))
-    if rounding is None or rounding == units:
+    if rounding is None:
         return read
     return replace(_INCH if rounding == "inch" else _METRIC, notation=read.notation)

@@ -5,16 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.choosing import choose
-from tessil.core.edits import Edit
-from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.panel import EdgeShow, PanelPlan, foundation_of
 from tessil.core.panels.places import edge_place, whole
-from tessil.core.piecing.acts.laying import part_path
-from tessil.core.piecing.top import Strips
+from tessil.core.piecing.acts.showing import LEAST_EDGE, edge_ways
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
-
-LEAST_EDGE = Fraction(1, 2)
 
 
 def piece_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
@@ -79,54 +74,5 @@ def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:
         why="After quilting, trimming and the bag's own seam; under ½ in (13 mm) looks a mistake.",
         panel=panel.key,
         place=edge_place(panel, edge),
-        fixes=_edge_fixes(plan, panel, edge),
+        fixes=edge_ways(plan, panel, edge),
     )
-
-
-def _edge_fixes(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...]:
-    part = panel.parts[edge.zone]
-    choice, upright = part.choice, edge.side in ("left", "right")
-    pieces = part.top.columns if upright else part.top.rows
-    if choice.border or pieces is None:
-        wider = choice.border + LEAST_EDGE - min(edge.shows.value, LEAST_EDGE)
-        wider = plan.marks.notation.nearest(wider + Fraction(1, 8))
-        field = f"{part_path(edge.zone)}.border"
-        return (choose(plan.project, panel.panel, "Cut the border wider", (field, wider)),)
-    path = part_path(edge.zone)
-    grid = choice.way in ("squares", "web")
-    rule = "surplus_across" if grid and upright else "surplus"
-    number, now = pieces.number.whole, getattr(choice, rule)
-
-    def fix(words: str, *changes: tuple[str, object]) -> Edit:
-        return choose(
-            plan.project, panel.panel, words, *((f"{path}.{key}", value) for key, value in changes)
-        )
-
-    fixes = []
-    if now in ("one", "other"):
-        fixes.append(fix("Trim both sides alike", (rule, "both")))
-    if now not in ("recut", "border") and choice.fixed == "width":
-        noun = "rows" if grid else "strips"
-        fixes.append(fix(f"Recut all {number} {noun} to come out even", (rule, "recut")))
-        if number > 2 and _border_shows(plan, panel, edge, pieces) >= LEAST_EDGE:
-            fixes.append(fix("One fewer, and a border to fill", (rule, "border")))
-    if number > 2 and not grid and choice.fixed == "width":
-        fixes.append(
-            fix(
-                f"{number - 1} wider strips instead",
-                ("fixed", "count"),
-                ("count", number - 1),
-                ("surplus", "both"),
-            )
-        )
-    return tuple(fixes)
-
-
-def _border_shows(plan: Plan, panel: PanelPlan, edge: EdgeShow, pieces: Strips) -> Fraction:
-    """About what a border would show at this side if one piece fewer were laid."""
-    seam = plan.brief.seams.piecing.value
-    missing = pieces.shows.value - pieces.surplus.value
-    cut = missing / 2 + 2 * seam
-    beyond = pieces.surplus.value / 2  # of what is cut off now, as much is surplus
-    off = max(panel.cut_off[edge.side].value - beyond, Fraction(0))
-    return cut - seam - off - panel.shown[edge.side]

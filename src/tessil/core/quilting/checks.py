@@ -5,14 +5,19 @@ from __future__ import annotations
 from collections.abc import Iterator
 from itertools import pairwise
 from math import ceil, floor
+from typing import NamedTuple
 
 from tessil.core.choices import batting_of
-from tessil.core.choosing import choose
-from tessil.core.edits import Edit, edit
+from tessil.core.choosing import choose, forget
+from tessil.core.edits import Edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.fields import MOST_ROOM
 from tessil.core.numbers.lengths import Inches, round_up
+from tessil.core.numbers.sizes import Side
+from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import whole
+from tessil.core.panels.trial import AFRESH, panel_if
 from tessil.core.planned import Plan
 from tessil.core.quilting.acts.byhand import hand_number
 from tessil.core.quilting.acts.minding import (
@@ -35,6 +40,15 @@ FINE = 64  # parts of an inch to which a place to go round is kept
 FELT = Fraction(1, 16)  # a lean one sees against the ruler
 
 
+class Near(NamedTuple):
+    """A line near a seam: its set, its number there, the side, and how far it is from its seam."""
+
+    group: int
+    number: int
+    side: Side
+    gap: Inches
+
+
 def quilt_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """Snags of one panel's quilting."""
     if panel.panel.kind == "outer":
@@ -46,7 +60,6 @@ def quilt_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
 
 
 def _part(panel: PanelPlan, at: int) -> str:
-
     return part_path(panel.quilt.sets[at].zone)
 
 
@@ -57,7 +70,7 @@ def _line_place(panel: PanelPlan, entry: LineSet, at: Inches) -> Place:
     return Place(0, float(at), width, 0, "line")
 
 
-def _span(panel: PanelPlan, entry: LineSet) -> tuple[Inches, Inches, str, str]:
+def _span(panel: PanelPlan, entry: LineSet) -> tuple[Inches, Inches, Side, Side]:
     if entry.angle == 90:
         right = panel.trimmed.width.value - panel.shown["right"]
         return panel.shown["left"], right, "left", "right"
@@ -67,6 +80,11 @@ def _span(panel: PanelPlan, entry: LineSet) -> tuple[Inches, Inches, str, str]:
 
 def _near_seams(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """A line in a seam allowance, or within ⅛ of a seam line, shows as a crooked seam."""
+    for near in _too_near(panel):
+        yield _near_seam(plan, panel, near)
+
+
+def _too_near(panel: PanelPlan) -> Iterator[Near]:
     left_out = set(panel.choices.quilting.left_out)
     for group, entry in enumerate(panel.quilt.sets):
         if not entry.places:
@@ -79,20 +97,20 @@ def _near_seams(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
             for side, gap in ((first, place - start), (last, end - place)):
                 bound = panel.panel.side(side).finish == "bound" and gap >= 0
                 if gap < CLEAR and not bound:
-                    yield _near_seam(plan, panel, group, number, side, gap)
+                    yield Near(group, number, side, gap)
 
 
-def _near_seam(
-    plan: Plan, panel: PanelPlan, group: int, number: int, side: str, gap: Inches
-) -> Snag:
+def _near_seam(plan: Plan, panel: PanelPlan, near: Near) -> Snag:
+    group, number, side, gap = near
     read, entry = plan.marks.notation.exact, panel.quilt.sets[group]
     title = (
         f"Line {number + 1} runs inside the {side} seam"
         if gap < 0
         else f"Line {number + 1} runs {read(gap, unit=True)} from the {side} seam line"
     )
+    part = f".{entry.zone}" if entry.zone else ""
     return Snag(
-        key=f"quilt.seam.{panel.key}.{side}.{number + 1}",
+        key=f"quilt.seam.{panel.key}.{side}.{number + 1}{part}",
         stage=Stage.QUILT,
         weight=Weight.WARNS,
         title=title,
@@ -100,7 +118,7 @@ def _near_seam(
         panel=panel.key,
         place=_line_place(panel, entry, entry.places[number]),
         fixes=(
-            *_spacing_fixes(plan, panel, group),
+            *_spacing_fixes(plan, panel, near),
             _leave_out(plan, panel, f"{entry.key}.{number}"),
         ),
     )
@@ -118,25 +136,28 @@ def _leave_out(plan: Plan, panel: PanelPlan, *keys: str) -> Edit:
     )
 
 
-def _spacing_fixes(plan: Plan, panel: PanelPlan, group: int) -> tuple[Edit, ...]:
-    path = _part(panel, group)
-    zone = panel.quilt.sets[group].zone
-    quilting = (panel.choices.quilting, *(z.quilting for z in panel.choices.quilt_zones))[zone]
-    fixes = []
+def _if(plan: Plan, panel: PanelPlan, step: Edit) -> PanelPlan | None:
+    return panel_if(plan.setting, plan.tasks, panel.key, step)
+
+
+def _spacing_fixes(plan: Plan, panel: PanelPlan, near: Near) -> Iterator[Edit]:
+    """Other ways to come out, of which none brings a line near that seam."""
+    zone, path = panel.quilt.sets[near.group].zone, _part(panel, near.group)
+    quilting = panel.choices.quilt_wish.all[zone]
+    ways = []
     if quilting.spacing != "divide":
-        fixes.append(
-            choose(
-                plan.project, panel.panel, "Divide the width evenly", (f"{path}.spacing", "divide")
-            )
-        )
+        ways.append(("Divide the width evenly", (f"{path}.spacing", "divide")))
     if quilting.spacing == "keep":
         other = "gap" if quilting.centre == "line" else "line"
-        fixes.append(
-            choose(
-                plan.project, panel.panel, f"Put a {other} on the centre", (f"{path}.centre", other)
-            )
-        )
-    return tuple(fixes)
+        ways.append((f"Put a {other} on the centre", (f"{path}.centre", other)))
+    for words, change in ways:
+        step = choose(plan.project, panel.panel, words, change)
+        made = _if(plan, panel, step)
+        left = () if made is None else _too_near(made)
+        if made is not None and all(
+            (made.quilt.sets[one.group].zone, one.side) != (zone, near.side) for one in left
+        ):
+            yield step
 
 
 def _beside_patches(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
@@ -159,7 +180,7 @@ def _beside_patches(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     fixes = [
         offer.edit
         for offer in offers(plan, panel, entry.zone)
-        if not offer.now and not offer.misses
+        if not offer.now and _clears(panel, _if(plan, panel, offer.edit))
     ]
     yield Snag(
         key=f"quilt.beside.{panel.key}",
@@ -171,6 +192,18 @@ def _beside_patches(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         place=place,
         fixes=tuple(fixes[:2]),
     )
+
+
+def _clears(panel: PanelPlan, made: PanelPlan | None) -> bool:
+    """Whether no line nearly meets a seam of the patchwork, nor comes near one of the bag."""
+    if made is None or not _as_clear(panel, made):
+        return False
+    return not near_misses(made.quilt.sets, made.quilt.seams, made.trimmed.floats())
+
+
+def _as_clear(panel: PanelPlan, made: PanelPlan) -> bool:
+    """Whether no more lines come near a seam of the bag than do now."""
+    return len([*_too_near(made)]) <= len([*_too_near(panel)])
 
 
 def _through_hardware(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
@@ -190,7 +223,9 @@ def _through(plan: Plan, panel: PanelPlan, mark: Placed, lines: list[QuiltLine])
     x, y, w, h = needle_free(mark)
     zone = panel.quilt.sets[lines[0].group].zone
     free = [
-        offer.edit for offer in offers(plan, panel, zone) if not offer.through and not offer.now
+        offer.edit
+        for offer in offers(plan, panel, zone)
+        if not offer.now and _misses(panel, _if(plan, panel, offer.edit), mark)
     ]
     round_ = _round(plan, panel, zone)
     one = len(lines) == 1
@@ -205,6 +240,11 @@ def _through(plan: Plan, panel: PanelPlan, mark: Placed, lines: list[QuiltLine])
         place=Place(x, y, w, h),
         fixes=(*free[:1], *round_, _leave_out(plan, panel, *(line.key for line in lines))),
     )
+
+
+def _misses(panel: PanelPlan, made: PanelPlan | None, mark: Placed) -> bool:
+    """Whether no line goes through a mark, nor comes near a seam."""
+    return made is not None and not through(made, (mark,)) and _as_clear(panel, made)
 
 
 def _spared(x: float, y: float, wide: float, high: float) -> Spared:
@@ -229,23 +269,15 @@ def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     if batting is None or batting.widest_gap is None:
         return
     limit = batting.widest_gap
-    widest, part = _widest_gap(panel)
+    widest, part = max(_widest_gaps(panel))
     if widest <= limit:
         return
-    path = part_path(part)
     read = plan.marks.notation.read_off
-    wish = _gap_within(panel, limit)
     at = next(
         at for at, ply in enumerate(panel.choices.layers.plies) if ply.material == batting.key
     )
     fixes = (
-        choose(
-            plan.project,
-            panel.panel,
-            f"Set the gap to {read(wish, unit=True)}",
-            (f"{path}.pattern", "channels"),
-            (f"{path}.gap", wish),
-        ),
+        *_closer(plan, panel, part, limit),
         choose(
             plan.project,
             panel.panel,
@@ -268,24 +300,42 @@ def _too_far_apart(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     )
 
 
-def _widest_gap(panel: PanelPlan) -> tuple[Inches, int]:
-    """The widest stretch without a line, and the part it is in: of a part the least over its
-    sets, since any of them holds."""
+def _closer(plan: Plan, panel: PanelPlan, part: int, limit: Inches) -> Iterator[Edit]:
+    """Channels within the limit of the batting, however they are evened out."""
+    path, wish = part_path(part), _gap_within(panel, limit)
+    for share in (1, Fraction(3, 4), Fraction(1, 2)):
+        gap = plan.marks.notation.nearest(wish * share) if share != 1 else wish
+        step = choose(
+            plan.project,
+            panel.panel,
+            f"Set the gap to {plan.marks.notation.read_off(gap, unit=True)}",
+            (f"{path}.pattern", "channels"),
+            (f"{path}.gap", gap),
+        )
+        made = _if(plan, panel, step)
+        if made is not None and _widest_gaps(made)[part][0] <= limit:
+            yield step
+            return
+
+
+def _widest_gaps(panel: PanelPlan) -> list[tuple[Inches, int]]:
+    """The widest stretch without a line of each part: the least over its sets, since any of them
+    holds."""
     width, height = (
         panel.trimmed.width.value - panel.shown["left"] - panel.shown["right"],
         panel.trimmed.height.value - panel.shown["top"] - panel.shown["bottom"],
     )
     if not panel.quilt.sets:
-        return (_widest_strip(panel) if panel.sewn_down else max(width, height)), 0
+        return [(_widest_strip(panel) if panel.sewn_down else max(width, height), 0)]
     starts = [
         panel.shown["top"],
         *(zone.starts for zone in panel.choices.quilt_zones),
         panel.trimmed.height.value - panel.shown["bottom"],
     ]
-    return max(
+    return [
         (_widest_in_part(panel, zone, (width, below - above)), zone)
         for zone, (above, below) in enumerate(pairwise(starts))
-    )
+    ]
 
 
 def _widest_in_part(panel: PanelPlan, zone: int, size: tuple[Inches, Inches]) -> Inches:
@@ -319,58 +369,80 @@ def _gap_within(panel: PanelPlan, limit: Inches) -> Inches:
     return max(wish - Fraction(1, 2), wish / 2) if wish == limit else wish
 
 
+class Lean(NamedTuple):
+    """By how much one-way slanted lines lean a panel over its height."""
+
+    shift: Inches  # as expected, to the right
+    worst: Inches
+    room: Inches  # that there is to square it with
+
+    @property
+    def beyond(self) -> bool:
+        return self.worst > self.room and self.worst >= FELT
+
+    @property
+    def felt(self) -> bool:
+        return abs(self.shift) >= FELT
+
+
+def _lean_of(panel: PanelPlan) -> Lean | None:
+    """None where it does not lean, or is known: the ladder tells."""
+    lean, shift = panel.draw.lean, panel.leans
+    if lean is None or shift is None or panel.measured.quilted.width is not None:
+        return None
+    worst = max(abs(lean.most.value), abs(lean.least.value)) * panel.pieced.height.value
+    made = Lean(shift.value, worst, panel.least.width.value - panel.trimmed.width.value)
+    return made if lean.expected.value and (made.felt or made.beyond) else None
+
+
 def _leaning(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """One-way slanted lines lean a panel; what leans beyond the margin cannot be squared."""
-    lean, shift = panel.draw.lean, panel.leans
-    if lean is None or shift is None or lean.expected.value == 0:
-        return
-    if panel.measured.quilted.width is not None:
-        return  # it is known now: the ladder tells
-    height = panel.pieced.height.value
-    worst = max(abs(lean.most.value), abs(lean.least.value)) * height
-    room = panel.least.width.value - panel.trimmed.width.value
-    beyond = worst > room
-    felt = abs(shift.value) >= FELT
-    if not felt and (not beyond or worst < FELT):
+    lean = _lean_of(panel)
+    if lean is None:
         return
     read = plan.marks.notation.read_off
-    squaring = round_up(worst / 2, plan.marks.ruler.value)
-    fixes: list[Edit] = []
-    zone = next((entry.zone for entry in panel.quilt.sets if entry.angle not in (0, 90)), None)
-    if zone is not None:
-        path = part_path(zone)
-        fixes.append(
-            choose(
-                plan.project,
-                panel.panel,
-                "Sew as many lines the other way",
-                (f"{path}.pattern", "diamonds"),
-            )
-        )
-    if beyond and plan.project.oversize.way == "model":
-        fixes.append(
-            edit(
-                f"Leave {read(squaring, unit=True)} each side to square it",
-                ("oversize.squaring", squaring),
-            )
-        )
-    side = "right" if shift.value > 0 else "left"
+    worst, side = read(lean.worst, unit=True), "right" if lean.shift > 0 else "left"
     yield Snag(
-        key=f"quilt.{'lean' if beyond else 'leans'}.{panel.key}",
+        key=f"quilt.{'lean' if lean.beyond else 'leans'}.{panel.key}",
         stage=Stage.QUILT,
-        weight=Weight.WARNS if beyond else Weight.NOTES,
+        weight=Weight.WARNS if lean.beyond else Weight.NOTES,
         title=f"The {panel.panel.label.lower()} "
         + (
-            f"will lean {read(abs(shift.value), unit=True)} to the {side}"
-            if felt
-            else f"may lean up to {read(worst, unit=True)}"
+            f"will lean {read(abs(lean.shift), unit=True)} to the {side}"
+            if lean.felt
+            else f"may lean up to {worst}"
         ),
         why=(
-            f"Lines one way on the slant draw it out of square, up to {read(worst, unit=True)} "
-            f"over its height; there is {read(room, unit=True) if room >= FELT else 'nothing'} to "
-            "square it with."
+            f"Lines one way on the slant draw it out of square, up to {worst} over its height; "
+            f"there is {read(lean.room, unit=True) if lean.room >= FELT else 'nothing'} to square "
+            "it with."
         ),
         panel=panel.key,
         place=whole(panel),
-        fixes=tuple(fixes),
+        fixes=tuple(_upright_again(plan, panel, lean)),
     )
+
+
+def _upright_again(plan: Plan, panel: PanelPlan, lean: Lean) -> Iterator[Edit]:
+    """What takes the lean away, and what leaves room to square it."""
+    zones = {entry.zone for entry in panel.quilt.sets if entry.angle not in (0, 90)}
+    crossed = [(f"{part_path(zone)}.pattern", "diamonds") for zone in sorted(zones)]
+    other = choose(plan.project, panel.panel, "Sew as many lines the other way", *crossed)
+    made = _if(plan, panel, other)
+    if made is not None and _lean_of(made) is None:
+        yield other
+    if not lean.beyond or plan.project.oversize.way != "model":
+        return
+    pieced = panel.measured.pieced != Got()
+    least = (lean.worst - (0 if pieced else lean.room)) / 2 + plan.project.oversize.squaring
+    squaring = round_up(least, plan.marks.ruler.value)
+    words = f"eave {plan.marks.notation.read_off(squaring, unit=True)} each side to square it"
+    again = (forget(plan.project, panel.key, *AFRESH),) if pieced else ()
+    room = Edit(
+        f"Piece it again, and l{words}" if pieced else f"L{words}",
+        (*again, (("oversize", "squaring"), min(squaring, MOST_ROOM))),
+    )
+    made = _if(plan, panel, room)
+    left = None if made is None else _lean_of(made)
+    if made is not None and (left is None or not left.beyond):
+        yield room

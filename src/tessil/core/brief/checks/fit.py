@@ -10,9 +10,11 @@ from tessil.core.choosing import measure
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.workings import given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way, notch_place
 from tessil.core.planned import Plan
+from tessil.core.shapes.trial import body_if, finished_if
 from tessil.core.snags import Snag, Stage, Weight
 
 LEAST_BASE = Fraction(1)
@@ -80,14 +82,16 @@ def _sentence(words: str) -> str:
 
 def _roomier(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
     fixes = [edit("Do not mind the object", ("hold.minded", False))]
-    if plan.project.shape.way != "object":
+    wanted = {way: figure.value for way, figure in plan.shape.for_object(plan.brief).items()}
+    made = finished_if(plan.shape, plan.brief, plan.sizes, wanted)
+    if plan.project.shape.way != "object" and made is not None:
         words = f"Size the bag by {_the_held(plan.project.hold)}"
         fixes.insert(0, edit(words, ("shape.way", "object")))
     if plan.project.shape.way == "finished":
         up = plan.marks.ruler.value
-        wanted = -(-fit.needs.value // up) * up
-        words = f"Make the {fit.way} {_read(plan, wanted)}"
-        fixes.insert(0, edit(words, (f"shape.sizes.{fit.way}", wanted)))
+        size = -(-fit.needs.value // up) * up
+        words = f"Make the {fit.way} {_read(plan, size)}"
+        fixes.insert(0, edit(words, (f"shape.sizes.{fit.way}", size)))
     return tuple(fixes)
 
 
@@ -146,11 +150,23 @@ def _recut_fixes(
     notch = lead.panel.notches[0]
     longer = {"height": other} if other > notch.other_leg.value else {"width": side}
     size, from_ = (other, where) if "height" in longer else (side, "side")
+    if not _leaves_a_bag(plan, "other" if "height" in longer else "side", size):
+        return ()
     got = lead.measured.notch.model_copy(
         update={"width": notch.side_leg.value, "height": notch.other_leg.value} | longer
     )
     step = measure(plan.project, lead.key, "notch", got)
     return (Edit(f"Cut on to {_read(plan, size)} from the {from_}", step.changes),)
+
+
+def _leaves_a_bag(plan: Plan, leg: str, size: Inches) -> bool:
+    """Whether there is a bag with one leg of its notches cut so long."""
+    cut = {
+        field.key: given("notch, as cut", size)
+        for field in plan.shape.fields
+        if field.leg == leg and field.key in plan.sizes
+    }
+    return body_if(plan.shape, plan.brief, {**plan.sizes, **cut}) is not None
 
 
 def _narrow_base(plan: Plan) -> Iterator[Snag]:

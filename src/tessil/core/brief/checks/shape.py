@@ -4,9 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from msgspec.structs import replace
+
+from tessil.core.brief.fit import Fit
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.fields import MOST_ROOM
 from tessil.core.numbers.lengths import Inches, round_up
+from tessil.core.numbers.workings import given
+from tessil.core.panels.choice import Measured
 from tessil.core.panels.places import across, measured_way
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
@@ -63,6 +69,8 @@ def _zipper_side(plan: Plan) -> Iterator[Snag]:
     if now is None or other is None or other.value <= now.value:
         return
     lead = plan.panel(plan.shape.leader)
+    if lead.measured != Measured():
+        return  # what is pieced lies the way it lies
     gain = (other.value / now.value - 1) * 100
     notch = {key: plan.sizes[key].value for key in plan.shape.legs if key in plan.sizes}
     swapped = {
@@ -149,18 +157,27 @@ def _washing(plan: Plan) -> Iterator[Snag]:
                 why=f"{_read(plan, after.value)} left, {_read(plan, fit.bare.value)} needed.",
                 panel=plan.shape.leader,
                 place=measured_way(plan.panel(plan.shape.leader), fit.way),
-                fixes=_wash_fixes(plan, fit.way, fit.bare.value, after.value),
+                fixes=_wash_fixes(plan, fit),
             )
 
 
-def _wash_fixes(plan: Plan, way: str, needed: Inches, left: Inches) -> tuple[Edit, ...]:
+def _wash_fixes(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
     """Make it larger by what the wash takes, or wash what it is made of first."""
-    mark, share = plan.marks.ruler.value, plan.project.wash.share
+    mark, wanted = plan.marks.ruler.value, fit.bare.value / (1 - plan.project.wash.share)
     fixes = [edit("Wash cloth and batting first", ("wash.used", False))]
     if plan.project.shape.way == "object":
-        ease = round_up(plan.project.hold.ease + needed - left, mark)
-        fixes.insert(0, edit(f"Give {_read(plan, ease)} ease", ("hold.ease", ease)))
+        more = (wanted - fit.there.value) / _per_ease(plan, fit.way)
+        ease = round_up(plan.project.hold.ease + more, mark)
+        if ease <= MOST_ROOM:
+            fixes.insert(0, edit(f"Give {_read(plan, ease)} ease", ("hold.ease", ease)))
     elif plan.project.shape.way == "finished":
-        size = round_up(needed / (1 - share), mark)
-        fixes.insert(0, edit(f"Make it {_read(plan, size)}", (f"shape.sizes.{way}", size)))
+        size = round_up(wanted, mark)
+        fixes.insert(0, edit(f"Make it {_read(plan, size)}", (f"shape.sizes.{fit.way}", size)))
     return tuple(fixes)
+
+
+def _per_ease(plan: Plan, way: str) -> Fraction:
+    """By how much a bag made for what it holds grows in a way for an inch more of ease."""
+    held = plan.brief.held
+    more = replace(plan.brief, held=replace(held, ease=held.ease + given("more", 1)))
+    return (plan.shape.for_object(more)[way] - plan.shape.for_object(plan.brief)[way]).value

@@ -16,6 +16,7 @@ from tessil.core.numbers.workings import Figure
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import piece_place, whole
 from tessil.core.piecing.acts.laying import part_path, swap
+from tessil.core.piecing.choice import GRIDS
 from tessil.core.piecing.scrap_tops import usable_scraps
 from tessil.core.piecing.seamtest import allowance, seam_cost
 from tessil.core.piecing.top import Patch
@@ -299,8 +300,11 @@ def _overhang(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
 
 
 def _seam(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
-    """A measured seam that costs more than ⅛ in over a panel."""
-    test = plan.project.seam_test
+    """A measured seam that costs more than ⅛ in over a panel whose pieces are not cut to it."""
+    test, choice = plan.project.seam_test, panel.parts[0].choice
+    rules = ("surplus", "surplus_across") if choice.way in GRIDS else ("surplus",)
+    if choice.fixed == "count" or all(getattr(choice, rule) == "recut" for rule in rules):
+        return
     cost = seam_cost(plan.project.seams.piecing, test, panel.strips)
     if cost is None or test is None or abs(cost.value) <= COSTS or panel.panel.kind != "outer":
         return
@@ -308,12 +312,10 @@ def _seam(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     real, wished = allowance(test).value, plan.project.seams.piecing
     side, more = ("wide", "wider") if cost.value > 0 else ("narrow", "narrower")
     over = float(abs(real - wished)) * 25.4
-    surplus = part_path(0) + ".surplus"
     fixes = [edit("Move the needle, and forget the test", ("seam_test", None))]
-    if panel.parts[0].choice.surplus != "recut" and panel.parts[0].choice.fixed == "width":
-        fixes.append(
-            choose(plan.project, panel.panel, "Recut the pieces to my seam", (surplus, "recut"))
-        )
+    if choice.fixed == "width":
+        cut = [(f"{part_path(0)}.{rule}", "recut") for rule in rules]
+        fixes.append(choose(plan.project, panel.panel, "Recut the pieces to my seam", *cut))
     yield Snag(
         key=f"piece.seam.{panel.key}",
         stage=Stage.PIECE,

@@ -14,7 +14,7 @@ from tessil.core.numbers.workings import Figure, count, down_to, given
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.piecing.strips import pieced_size
 from tessil.core.planned import Plan
-from tessil.core.trouble import CannotPlan
+from tessil.core.shapes.trial import body_if
 
 AROUND = 2
 
@@ -77,9 +77,8 @@ def _one(plan: Plan, panel: PanelPlan, key: str, number: int) -> WholeSize | Non
     if trimmed.value <= 0:
         return None
     sizes = {**plan.sizes, key: trimmed}
-    try:
-        bag = plan.shape.body(plan.brief, sizes)
-    except CannotPlan:
+    bag = body_if(plan.shape, plan.brief, sizes)
+    if bag is None:
         return None
     fields = {field.key for field in plan.shape.fields_for("panel")}
     typed = {name: figure.value for name, figure in sizes.items() if name in fields}

@@ -5,14 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from tessil.core.brief.choice import SLIDES
-from tessil.core.choosing import choose, forget, measure
+from tessil.core.choosing import forget, measure
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.fields import MOST_ROOM
 from tessil.core.numbers.lengths import Inches, round_down, round_up
+from tessil.core.numbers.workings import given
 from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import across, measured_way
+from tessil.core.panels.trial import AFRESH, can_be, panel_if
 from tessil.core.planned import Plan
+from tessil.core.shapes.trial import body_if
 from tessil.core.snags import Snag, Stage, Weight
 
 
@@ -81,44 +85,63 @@ def _small_fixes(
 ) -> tuple[Edit, ...]:
     fixes = list[Edit]()
     if plan.project.oversize.way != "model" and not certain:
-        fixes.append(edit("Piece it as large as the model says", ("oversize.way", "model")))
+        as_said = edit("Piece it as large as the model says", ("oversize.way", "model"))
+        fixes += [as_said] if _is_enough(plan, panel, as_said) else []
     fixes += _trim_to_what_is(plan, panel)
     if certain:
         fixes.append(_sew_border_on(plan, panel, way, by))
-        fixes.append(_piece_again(plan, panel, by))
+    if certain or not fixes:
+        fixes += _piece_again(plan, panel, by)
     return tuple(fixes)
 
 
 def _sew_border_on(plan: Plan, panel: PanelPlan, way: str, by: Inches) -> Edit:
     """Strips sewn to both sides of the quilted panel: at least ½ in of each shows."""
-    each = round_up(max(by / 2, Fraction(1, 2)), plan.marks.ruler.value)
+    now = getattr(panel.measured.added, way) or Fraction(0)
+    each = round_up(max((now + by) / 2, Fraction(1, 2)), plan.marks.ruler.value)
     read = plan.marks.notation.read_off
     added = panel.measured.added.model_copy(update={way: 2 * each})
     step = measure(plan.project, panel.key, "added", added)
-    return Edit(f"Sew a border on, {read(each, unit=True)} each side", step.changes)
+    wider = "wider " if now else ""
+    return Edit(f"Sew a {wider}border on, {read(each, unit=True)} each side", step.changes)
 
 
-def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> Edit:
-    """A new top, larger: one strip or row more where their number is chosen."""
-    piecing, key = panel.choices.piecing, panel.key
-    bare = forget(plan.project, key, "pieced", "quilted", "added")
-    if piecing.way in ("strips", "flip") and piecing.fixed == "count" and not panel.choices.zones:
-        more = choose(plan.project, panel.panel, "", ("piecing.count", piecing.count + 1))
-        noun = "strip" if piecing.run != "level" else "row"
-        return Edit(f"Piece it again, one {noun} more", (bare, *more.changes))
-    larger = plan.project.oversize.squaring + round_up(by / 2, plan.marks.ruler.value)
-    read = plan.marks.notation.read_off(2 * round_up(by / 2, plan.marks.ruler.value), unit=True)
-    return Edit(
-        f"Piece it again, {read} larger",
-        (bare, (("oversize", "squaring"), min(larger, Fraction(12)))),
-    )
+def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> list[Edit]:
+    """A new top, larger: what makes it so is planned, and the first that is enough is offered."""
+    now, bare = plan.project.oversize, forget(plan.project, panel.key, *AFRESH)
+    each = round_up(by / 2, plan.marks.ruler.value)
+    larger = f"Piece it again, {plan.marks.notation.read_off(2 * each, unit=True)} larger"
+    field = "fixed" if now.way == "fixed" else "squaring"
+    model = "Piece it again, as large as the model says"
+    for words, changes in (
+        (larger, {field: min(getattr(now, field) + each, MOST_ROOM)}),
+        (model, {"way": "model"}),
+        (larger, {"way": "model", "squaring": min(now.squaring + each, MOST_ROOM)}),
+    ):
+        sizes = tuple((("oversize", key), value) for key, value in changes.items())
+        step = Edit(words, (bare, *sizes))
+        if _is_enough(plan, panel, step):
+            return [step]
+    return []
+
+
+def _is_enough(plan: Plan, panel: PanelPlan, step: Edit) -> bool:
+    """Whether there is enough to trim after an edit."""
+    made = panel_if(plan.setting, plan.tasks, panel.key, step)
+    return made is not None and not _shortfalls(made)
 
 
 def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> list[Edit]:
-    """Settle for the size there is: the leading panel takes it, and all others follow.  None where
-    less is there than the smallest mark of the ruler."""
-    mark = plan.marks.ruler.value
-    got = panel.measured.quilted
+    """Settle for the size there is: the leading panel takes it, and all that match it follow.  None
+    where nothing is pieced (it would be pieced as much smaller), where less is there than the
+    smallest mark of the ruler, or no bag comes of it."""
+    mark, leader = plan.marks.ruler.value, plan.shape.leader
+    leads = {match.leader for match in plan.bag.matches if match.follower == panel.key}
+    if panel.key != leader and leader not in leads:
+        return []
+    got, pieced = panel.measured.quilted, panel.measured.pieced
+    if Got() == got == pieced:
+        return []
     have = (
         got.width if got.width is not None else panel.least.width.value,
         got.height if got.height is not None else panel.least.height.value,
@@ -127,13 +150,25 @@ def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> list[Edit]:
         min(round_down(there, mark), want)
         for there, want in zip(have, panel.trimmed.values(), strict=True)
     )
-    if not width or not height:
+    if not width or not height or not _leaves_a_bag(plan, panel, width, height):
         return []
     words = f"Trim all to {plan.marks.notation.size(width, height)}"
     if any(p.key == "lining" for p in plan.panels):
         words += ", the lining too"
-    step = measure(plan.project, plan.shape.leader, "trimmed", Got(width=width, height=height))
+    step = measure(plan.project, leader, "trimmed", Got(width=width, height=height))
     return [Edit(words, step.changes)]
+
+
+def _leaves_a_bag(plan: Plan, panel: PanelPlan, width: Inches, height: Inches) -> bool:
+    """Whether there is a bag of a leading panel so small, and this panel comes out of its cloth."""
+    shape, sizes = plan.shape, dict(plan.sizes)
+    for key, value in ((shape.panel_width, width), (shape.panel_height, height)):
+        sizes[key] = given("trimmed", value)
+    made = body_if(shape, plan.brief, sizes)
+    if made is None or not can_be(plan.setting, plan.tasks, made):
+        return False
+    now = made.panel(panel.key)
+    return now.width.value <= width and now.height.value <= height
 
 
 def _mismatched(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:

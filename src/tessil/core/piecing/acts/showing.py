@@ -1,0 +1,115 @@
+"""Ways out for an outermost piece that will not show.
+
+Whether one leads out is not reasoned about: the panel is planned with it.  Knows the plan; changes
+nothing.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from tessil.core.choosing import choose, forget
+from tessil.core.edits import Edit
+from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.sizes import Side
+from tessil.core.panels.choice import Got
+from tessil.core.panels.panel import EdgeShow, PanelPlan
+from tessil.core.panels.trial import AFRESH, panel_if
+from tessil.core.piecing.acts.laying import part_path
+from tessil.core.piecing.choice import GRIDS
+from tessil.core.planned import Plan
+
+LEAST_EDGE = Fraction(1, 2)
+ACROSS: dict[Side, Side] = {"left": "right", "right": "left", "top": "bottom", "bottom": "top"}
+FEWER = 6  # so many numbers of strips are tried one by one
+STEP = Fraction(1, 4)
+
+Try = tuple[str, dict[str, Any]]  # its words, and the choices of the part that it changes
+
+
+def edge_ways(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...]:
+    """How the outermost piece comes to show; a panel that is pieced is trimmed otherwise, or, where
+    that does not help, pieced again."""
+    measured = panel.measured
+    trims, recuts = _trims(panel, edge), _recuts(plan, panel, edge)
+    if Got() == measured.pieced == measured.quilted:
+        return tuple(_leading(plan, panel, edge, [*trims, *recuts]))
+    return tuple(_leading(plan, panel, edge, trims)) or tuple(
+        _leading(plan, panel, edge, recuts, again=True)
+    )
+
+
+def _leading(
+    plan: Plan, panel: PanelPlan, edge: EdgeShow, ways: list[list[Try]], again: bool = False
+) -> Iterator[Edit]:
+    """The first of each way that leads out."""
+    path = part_path(edge.zone)
+    bare = (forget(plan.project, panel.key, *AFRESH),) if again else ()
+    for way in ways:
+        for words, choices in way:
+            said = f"Piece it again: {words[:1].lower()}{words[1:]}" if again else words
+            changes = [(f"{path}.{key}", value) for key, value in choices.items()]
+            step = choose(plan.project, panel.panel, said, *changes)
+            step = Edit(said, (*step.changes, *bare))
+            made = panel_if(plan.setting, plan.tasks, panel.key, step)
+            if made is not None and _better(panel, made, edge):
+                yield step
+                break
+
+
+def _thin(panel: PanelPlan) -> set[tuple[Side, int]]:
+    return {(one.side, one.zone) for one in panel.edges_show if one.shows.value < LEAST_EDGE}
+
+
+def _better(panel: PanelPlan, made: PanelPlan, edge: EdgeShow) -> bool:
+    """Whether the piece shows, and none that shows now does not."""
+    return _thin(made) <= _thin(panel) - {(edge.side, edge.zone)}
+
+
+def _trims(panel: PanelPlan, edge: EdgeShow) -> list[list[Try]]:
+    """What is too much, trimmed off elsewhere."""
+    choice = panel.parts[edge.zone].choice
+    upright = edge.side in ("left", "right")
+    rule = "surplus_across" if choice.way in GRIDS and upright else "surplus"
+    now, keeps = getattr(choice, rule), "one" if edge.side in ("left", "top") else "other"
+    ways: list[list[Try]] = []
+    if now in ("one", "other"):
+        ways.append([("Trim both sides alike", {rule: "both"})])
+    if now in ("both", "one", "other") and now != keeps:
+        ways.append([(f"Trim what is too much off the {ACROSS[edge.side]}", {rule: keeps})])
+    return ways
+
+
+def _recuts(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> list[list[Try]]:
+    """The same panel of pieces that are cut otherwise."""
+    part = panel.parts[edge.zone]
+    choice, upright = part.choice, edge.side in ("left", "right")
+    pieces = part.top.columns if upright else part.top.rows
+    if choice.border or pieces is None:
+        wider = choice.border + LEAST_EDGE - min(edge.shows.value, LEAST_EDGE)
+        near = plan.marks.notation.nearest(wider + STEP / 2)
+        return [[("Cut the border wider", {"border": near + at * STEP}) for at in range(FEWER)]]
+    grid = choice.way in GRIDS
+    rule = "surplus_across" if grid and upright else "surplus"
+    number, now, ways = pieces.number.whole, getattr(choice, rule), list[list[Try]]()
+    if choice.fixed == "width" and now not in ("recut", "border"):
+        noun = "rows" if grid else "strips"
+        ways.append([(f"Recut all {number} {noun} to come out even", {rule: "recut"})])
+        if number > 2:
+            ways.append([("One fewer, and a border to fill", {rule: "border"})])
+    if grid:
+        read = plan.marks.notation.exact
+        sizes = (
+            plan.marks.notation.nearest(choice.square + at * STEP) for at in range(1, 4 * FEWER)
+        )
+        ways.append(
+            [(f"Cut the squares {read(size, unit=True)}", {"square": size}) for size in sizes]
+        )
+    elif choice.fixed != "mixed":
+        one_by_one = range(number - 1, number - 1 - FEWER, -1)
+        counts = dict.fromkeys((*one_by_one, number // 2, number // 3))
+        fewer = [at for at in counts if at > 1]
+        as_count = {"fixed": "count", "surplus": "both"}
+        ways.append([(f"{at} wider strips instead", {**as_count, "count": at}) for at in fewer])
+    return ways
