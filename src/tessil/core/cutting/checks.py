@@ -82,7 +82,7 @@ def _smaller(plan: Plan, bought: Purchase) -> tuple[Edit, ...]:
     """The bag so much narrower, or lower if that is less, that its panels come out of their cloth
     after all."""
     items = [item for item in bought.items if item.id in bought.cloth.too_long]
-    of_panels = all(i.owner.kind == "panels" and "lining" not in i.owner.keys for i in items)
+    of_panels = all(item.owner.kind == "panels" for item in items)
     if not of_panels or plan.lead.measured.trimmed != Got():
         return ()
     found = []

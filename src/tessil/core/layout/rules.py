@@ -33,11 +33,13 @@ class Broken(Record, frozen=True):
     itself: bool = False
 
 
+# Which rule asks for it that prints do not touch in a way.
+RULED = {"side": "sides", "corner": "corners", "join": "joins", "worn": "joins"}
+
+
 def minded(rules: Rules, touch: Touch) -> bool:
     """Whether a rule is switched on for this way of touching."""
-    if touch.kind == "side":
-        return rules.sides
-    return rules.corners if touch.kind == "corner" else rules.joins
+    return {"sides": rules.sides, "corners": rules.corners, "joins": rules.joins}[RULED[touch.kind]]
 
 
 class Table(Record, frozen=True):

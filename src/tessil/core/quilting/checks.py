@@ -182,6 +182,10 @@ def _beside_patches(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
         for offer in offers(plan, panel, entry.zone)
         if not offer.now and _clears(panel, _if(plan, panel, offer.edit))
     ]
+    path = f"{_part(panel, first.group)}.pattern"
+    ditch = choose(plan.project, panel.panel, "Sew in the ditch of the seams", (path, "ditch"))
+    if not fixes and _clears(panel, _if(plan, panel, ditch)):
+        fixes = [ditch]
     yield Snag(
         key=f"quilt.beside.{panel.key}",
         stage=Stage.QUILT,

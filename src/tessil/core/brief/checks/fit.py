@@ -11,6 +11,7 @@ from tessil.core.edits import Edit, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import given
+from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import measured_way, notch_place
 from tessil.core.planned import Plan
@@ -151,12 +152,28 @@ def _recut_fixes(
     longer = {"height": other} if other > notch.other_leg.value else {"width": side}
     size, from_ = (other, where) if "height" in longer else (side, "side")
     if not _leaves_a_bag(plan, "other" if "height" in longer else "side", size):
-        return ()
+        unsaid = measure(plan.project, lead.key, "notch", Got())
+        return (Edit("It is not cut yet: forget its size", unsaid.changes),)
     got = lead.measured.notch.model_copy(
         update={"width": notch.side_leg.value, "height": notch.other_leg.value} | longer
     )
     step = measure(plan.project, lead.key, "notch", got)
     return (Edit(f"Cut on to {_read(plan, size)} from the {from_}", step.changes),)
+
+
+def _larger_base(plan: Plan, key: str) -> tuple[Edit, ...]:
+    """A size that stands, all others as they are."""
+    finished = {
+        name: figure.value
+        for name, figure in zip(plan.shape.finished_keys, plan.bag.finished, strict=True)
+    } | {key: LEAST_BASE}
+    if finished_if(plan.shape, plan.brief, plan.sizes, finished) is None:
+        return ()
+    words = f"Make the {key} {_read(plan, LEAST_BASE)}"
+    if plan.project.shape.way == "finished":
+        return (edit(words, (f"shape.sizes.{key}", LEAST_BASE)),)
+    sizes = {**plan.project.shape.sizes, **finished}
+    return (edit(words, ("shape.way", "finished"), ("shape.sizes", sizes)),)
 
 
 def _leaves_a_bag(plan: Plan, leg: str, size: Inches) -> bool:
@@ -178,11 +195,10 @@ def _narrow_base(plan: Plan) -> Iterator[Snag]:
         if figure.value >= LEAST_BASE or key == plan.shape.finished_keys[-1]:
             continue
         fixes: tuple[Edit, ...] = ()
-        if plan.project.shape.way == "finished":
-            words = f"Make the {key} {_read(plan, LEAST_BASE)}"
-            fixes = (edit(words, (f"shape.sizes.{key}", LEAST_BASE)),)
         if plan.project.shape.way == "panel":
             fixes = (_smaller_notches(plan, panel),)
+        else:
+            fixes = _larger_base(plan, key)
         yield Snag(
             key=f"notch.deep.{key}",
             stage=Stage.TRIM,

@@ -8,7 +8,7 @@ from typing import Any
 from tessil.core.choosing import choose, choose_apart
 from tessil.core.edits import Edit, edit
 from tessil.core.layout.acts.arranging import NAMED
-from tessil.core.layout.rules import Broken, minded, over_amounts
+from tessil.core.layout.rules import RULED, Broken, minded, over_amounts
 from tessil.core.layout.touches import Ref
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.polygons import box_of
@@ -64,7 +64,7 @@ def _alike(plan: Plan) -> Iterator[Snag]:
             why="The rules of the layout forbid it. Arrange the prints, or leave the rule out.",
             panel=key,
             place=_boxes(plan, [ref for ref in first.pieces if ref.panel == key]),
-            fixes=_swaps(plan, found),
+            fixes=_swaps(plan, found) or _without_rules(found),
         )
 
 
@@ -104,6 +104,13 @@ def _swaps(plan: Plan, found: list[Broken]) -> tuple[Edit, ...]:
                 )
                 return (Edit(f"Swap {_named(mine)} and {_named(patch)}", change.changes),)
     return ()
+
+
+def _without_rules(found: list[Broken]) -> tuple[Edit, ...]:
+    """What cannot be kept is not asked for."""
+    rules = sorted({RULED[broken.rule] for broken in found})
+    words = "Leave this rule out" if len(rules) == 1 else "Leave these rules out"
+    return (edit(words, *((f"rules.{rule}", False) for rule in rules)),)
 
 
 def _named(patch: Patch) -> str:

@@ -89,7 +89,9 @@ def _recuts(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> list[list[Try]]:
     if choice.border or pieces is None:
         wider = choice.border + LEAST_EDGE - min(edge.shows.value, LEAST_EDGE)
         near = plan.marks.notation.nearest(wider + STEP / 2)
-        return [[("Cut the border wider", {"border": near + at * STEP}) for at in range(FEWER)]]
+        cuts = [{"border": near + at * STEP} for at in range(FEWER)]
+        off = [("Leave the border off", {"border": Fraction(0)})] if choice.border else []
+        return [[("Cut the border wider", cut) for cut in cuts], off]
     grid = choice.way in GRIDS
     rule = "surplus_across" if grid and upright else "surplus"
     number, now, ways = pieces.number.whole, getattr(choice, rule), list[list[Try]]()

@@ -81,7 +81,8 @@ def _in_the_way(plan: Plan, panel: PanelPlan, placed: Placed) -> Iterator[Snag]:
 
 def _into_room(plan: Plan, placed: Placed, room: Box) -> tuple[Edit, ...]:
     if placed.index is None:
-        return ()
+        without = edit("Leave the snap out", ("snap.used", False))
+        return (without,) if placed.kind == "snap" else ()
     (x, y, w, h), (rx, ry, rw, rh) = placed.box, room
     width, height = min(w, rw), min(h, rh)
     to_x, to_y = min(max(x, rx), rx + rw - width), min(max(y, ry), ry + rh - height)
