@@ -9,6 +9,9 @@ from tessil.core.making.acts.whole import making_of
 from tessil.core.making.choice import Made
 from tessil.core.numbers.exact import Fraction
 from tessil.core.plan import plan
+from tessil.core.trimming.choice import Mark
+from tessil.files.makingreport import making_text
+from tests.conftest import tote
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -127,3 +130,24 @@ def test_tabs_are_on_the_zipper_before_it_is_sewn(set_):
     assert dict(tabbed.values)["tape"] == made.bag.zipper.between.value - 1
     plain = making_of(plan(project_of("flat-pouch")), Made()).deeds
     assert "zip.end-tabs" not in [deed.what for deed in plain]
+
+
+@pytest.mark.parametrize(
+    ("width", "pocket", "said"),
+    [
+        (7, {"divisions": 4}, "1¾, 3½ and 5¼ in from its left side"),  # by hand: 7 in four
+        (5, {"divisions": 2}, "2½ in from its left side"),
+        (7, {"at": (F(2), F(9, 2))}, "2 and 4½ in from its left side"),
+    ],
+)
+def test_a_pocket_is_divided_where_it_was_said(width, pocket, said):
+    mark = Mark(
+        kind="divided", panel="front", x=F(4), y=F(3), width=F(width), height=F(5), **pocket
+    )
+    assert f"divisions in double lines, {said}." in making_text(plan(tote(marks=(mark,))))
+
+
+def test_a_pocket_whose_divisions_lie_beyond_it_is_sewn_as_one():
+    place = {"x": F(4), "y": F(3), "width": F(5), "height": F(5)}
+    mark = Mark(kind="divided", panel="front", at=(F(6),), **place)
+    assert "divisions" not in making_text(plan(tote(marks=(mark,))))

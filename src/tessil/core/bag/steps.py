@@ -13,7 +13,7 @@ from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
 from tessil.core.numbers.workings import Figure
 
-Value = Inches | int | str
+Value = Inches | int | str | tuple[Inches, ...]
 
 
 class Step(Record, frozen=True):

@@ -71,6 +71,7 @@ FLAP_ROUND = SizeField(
     Fraction(3, 2),
     "always",
     asks="closes",
+    only=("flap_shape", "round", "envelope"),
 )
 
 

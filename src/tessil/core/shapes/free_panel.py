@@ -155,7 +155,7 @@ FREE_PANEL = Shape(
         ),
         starting(PANEL_WIDTH, Fraction(12)),
         starting(PANEL_HEIGHT, Fraction(9)),
-        replace(FLAP_ROUND, label="Corner", asks="size"),
+        replace(FLAP_ROUND, label="Corner", asks="size", only=("corners", "round", "envelope")),
     ),
     options=(
         Option("edge", "Edges", "What becomes of the four edges", _WAYS, asks="sewn"),

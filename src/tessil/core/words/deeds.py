@@ -166,7 +166,7 @@ DEED_WORDS: dict[str, tuple[str, str]] = {
     "prepare.divided": (
         "Divided pocket",
         "Make the {what}, sew it to the {panels}, its top {down} below the raw edge, then its "
-        "divisions in double lines.",
+        "divisions in double lines, {lines!} from its left side.",
     ),
     "prepare.window": (
         "Zip pocket",

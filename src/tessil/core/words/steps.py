@@ -330,6 +330,10 @@ def _counted(number: int, noun: re.Match[str]) -> str:
 
 def _read(value: Value, notation: Notation, unit: bool = False) -> str:
     """A length as the maker reads it, with its unit if asked; counts and names as they are."""
+    if isinstance(value, tuple):
+        *first, last = value
+        said = ", ".join(notation.read_off(one) for one in first)
+        return f"{said} and {_read(last, notation, unit)}" if first else _read(last, notation, unit)
     if isinstance(value, Fraction):
         return notation.read_off(value, unit=unit)
     return str(value)

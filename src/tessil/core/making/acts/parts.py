@@ -71,6 +71,9 @@ def _marked(plan: Plan) -> Iterator[Deed]:
         if one.index is None or one.kind in LATER:
             continue
         made = one.kind if one.kind in (*POCKETS, *ON_TOP) else "tab"
+        lines = tuple(line - one.box[0] for line in one.lines)
+        if made == "divided" and not lines:  # all its divisions lie beyond it
+            made = "slip"
         fact = f"pocket:{one.index}" if one in pockets else f"tab:{one.index}"
         yield Deed(
             f"prepare.{made}.{one.index}",
@@ -80,7 +83,12 @@ def _marked(plan: Plan) -> Iterator[Deed]:
             needs=(f"trimmed:{one.panel}",),
             gates=(NOT_CLOSED,),
             gives=(fact,),
-            values=(("what", one.label.lower()), ("down", one.box[1]), ("across", one.box[0])),
+            values=(
+                ("what", one.label.lower()),
+                ("down", one.box[1]),
+                ("across", one.box[0]),
+                *((("lines", lines),) if lines else ()),
+            ),
             minutes=minutes(10),
         )
     if pockets:

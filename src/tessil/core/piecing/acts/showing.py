@@ -12,6 +12,7 @@ from typing import Any
 from tessil.core.choosing import choose, forget
 from tessil.core.edits import Edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Side
 from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import EdgeShow, PanelPlan
@@ -58,13 +59,17 @@ def _leading(
                 break
 
 
-def _thin(panel: PanelPlan) -> set[tuple[Side, int]]:
-    return {(one.side, one.zone) for one in panel.edges_show if one.shows.value < LEAST_EDGE}
+def _thin(panel: PanelPlan) -> dict[tuple[Side, int], Inches]:
+    """What shows at each side of the pieces that show too little."""
+    shows = {(one.side, one.zone): one.shows.value for one in panel.edges_show}
+    return {place: value for place, value in shows.items() if value < LEAST_EDGE}
 
 
 def _better(panel: PanelPlan, made: PanelPlan, edge: EdgeShow) -> bool:
-    """Whether the piece shows, and none that shows now does not."""
-    return _thin(made) <= _thin(panel) - {(edge.side, edge.zone)}
+    """Whether the piece shows, and none shows too little that showed more before."""
+    before, after = _thin(panel), _thin(made)
+    less = (place for place, value in after.items() if value < before.get(place, LEAST_EDGE))
+    return (edge.side, edge.zone) not in after and next(less, None) is None
 
 
 def _trims(panel: PanelPlan, edge: EdgeShow) -> list[list[Try]]:

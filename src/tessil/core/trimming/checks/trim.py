@@ -110,9 +110,11 @@ def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> list[Edit]:
     """A new top, larger: what makes it so is planned, and the first that is enough is offered."""
     now, bare = plan.project.oversize, forget(plan.project, panel.key, *AFRESH)
     each = round_up(by / 2, plan.marks.ruler.value)
-    larger = f"Piece it again, {plan.marks.notation.read_off(2 * each, unit=True)} larger"
+    pieced = Got() != panel.measured.pieced or Got() != panel.measured.quilted
+    verb = "Piece it again," if pieced else "Piece it"
+    larger = f"{verb} {plan.marks.notation.read_off(2 * each, unit=True)} larger"
     field = "fixed" if now.way == "fixed" else "squaring"
-    model = "Piece it again, as large as the model says"
+    model = f"{verb} as large as the model says"
     for words, changes in (
         (larger, {field: min(getattr(now, field) + each, MOST_ROOM)}),
         (model, {"way": "model"}),
