@@ -46,7 +46,7 @@ def test_each_question_is_a_line_that_says_what_stands_in_it(at_work):
     assert told["talk.holds"].startswith("music folder ")
     assert told["talk.holds"].endswith("; ease ½")
     assert told["talk.size"] == "10⅜ wide × 13¼ high × 2¼ deep, from what it holds"
-    closes = "flap round, edges turned, passes over half the depth, length 8⅞"
+    closes = "flap round, corner 1½, edges turned, passes over half the depth, length 8⅞"
     assert told["talk.closes"].startswith(closes)
     assert told["talk.closes"].endswith("magnetic snap")
     assert told["talk.carried"] == "strap 60 × 1½ on rings"

@@ -40,7 +40,14 @@ def applied(model: M, change: Edit) -> M:
     return model
 
 
-def _set(holder: Any, path: Path, value: Any) -> Any:
+def tried(model: M, change: Edit) -> M:
+    """The same of an edit that is only looked at: whether its values are taken is not asked."""
+    for path, value in change.changes:
+        model = _set(model, path, value, checked=False)
+    return model
+
+
+def _set(holder: Any, path: Path, value: Any, checked: bool = True) -> Any:
     if not path:
         return value
     head, rest = path[0], path[1:]
@@ -48,15 +55,16 @@ def _set(holder: Any, path: Path, value: Any) -> Any:
         fields = dict(holder)
         if head not in fields:
             raise KeyError(f"{type(holder).__name__} has no field {head!r}")
-        fields[str(head)] = _set(fields[str(head)], rest, value)
-        return type(holder)(**fields)
+        fields[str(head)] = _set(fields[str(head)], rest, value, checked)
+        return type(holder)(**fields) if checked else type(holder).model_construct(**fields)
     if isinstance(holder, Mapping):
         copied = dict(holder)
         if not rest and value is None:
             copied.pop(head, None)
             return copied
-        copied[head] = _set(copied.get(head), rest, value)
+        copied[head] = _set(copied.get(head), rest, value, checked)
         return copied
     if isinstance(holder, tuple) and isinstance(head, int):
-        return (*holder[:head], _set(holder[head], rest, value), *holder[head + 1 :])
+        changed = _set(holder[head], rest, value, checked)
+        return (*holder[:head], changed, *holder[head + 1 :])
     raise KeyError(f"nothing to set at {head!r}")

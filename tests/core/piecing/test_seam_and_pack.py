@@ -240,7 +240,8 @@ def test_a_border_is_trimmed_alike_and_says_what_it_will_show(squares):
     thin = plan(with_front(squares, ("piecing.border", F(3, 4))))
     snag = next(s for s in thin.snags if s.key.startswith("piece.edge.front"))
     assert "border" in snag.title
-    (fix,) = snag.fixes
+    fix, without = snag.fixes
+    assert without.words == "Leave the border off"
     wider = plan(applied(thin.project, fix))
     assert wider.panel("front").choices.piecing.border > F(3, 4)
 

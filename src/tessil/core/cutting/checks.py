@@ -11,7 +11,6 @@ from tessil.core.cutting.cutlist import Purchase
 from tessil.core.cutting.item import CutItem
 from tessil.core.edits import Edit, edit
 from tessil.core.numbers.lengths import Inches, round_down, round_up
-from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.planned import Plan
 from tessil.core.shapes.trial import finished_if
@@ -83,7 +82,7 @@ def _smaller(plan: Plan, bought: Purchase) -> tuple[Edit, ...]:
     after all."""
     items = [item for item in bought.items if item.id in bought.cloth.too_long]
     of_panels = all(item.owner.kind == "panels" for item in items)
-    if not of_panels or plan.lead.measured.trimmed != Got():
+    if not of_panels or plan.lead.measured.trimmed.some:
         return ()
     found = []
     for way, words in (("width", "narrower"), ("height", "lower")):

@@ -18,6 +18,11 @@ class Got(Decided):
     width: Size | None = None
     height: Size | None = None
 
+    @property
+    def some(self) -> bool:
+        """Whether either way was measured."""
+        return self.width is not None or self.height is not None
+
     def over(self, other: Got) -> Got:
         """This one, and the other where nothing was measured."""
         width = other.width if self.width is None else self.width
@@ -35,6 +40,16 @@ class Measured(Decided):
     trimmed: Got = usual(Got)
     assembled: Got = usual(Got)  # with the other parts of a front
     notch: Got = usual(Got)  # as cut: from the side, and from the other edge
+
+    @property
+    def some(self) -> bool:
+        """Whether anything was."""
+        return any(got.some for _, got in self)
+
+    @property
+    def made(self) -> bool:
+        """Whether its top is there already."""
+        return self.pieced.some or self.quilted.some
 
     def over(self, other: Measured) -> Measured:
         """This one, and the other where nothing was measured."""

@@ -7,14 +7,14 @@ from collections.abc import Sequence
 from msgspec.structs import replace
 
 from tessil.core.bag.model import Bag
-from tessil.core.edits import Edit, applied
-from tessil.core.numbers.decided import Refused
+from tessil.core.edits import Edit, tried
 from tessil.core.numbers.workings import given
 from tessil.core.panels.choice import Measured
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.planning import Setting, Task, plan_panel
 from tessil.core.trouble import CannotPlan
 
+NOTHING = Measured.model_construct()
 AFRESH = ("pieced", "quilted", "added")  # what is forgotten where a panel is pieced again
 
 
@@ -22,7 +22,8 @@ def panel_if(setting: Setting, tasks: Sequence[Task], key: str, edit: Edit) -> P
     """A panel planned after an edit of its choices, of what was measured on it, or of how much
     larger panels are pieced; none where that cannot be, there or on one that shares its choices.
 
-    What else the edit does is not asked.
+    What else the edit does is not asked, nor whether its values are taken: what checks entries is
+    loaded beside the window.
     """
     owner = next(task.owner for task in tasks if task.panel.key == key)
     try:
@@ -31,7 +32,7 @@ def panel_if(setting: Setting, tasks: Sequence[Task], key: str, edit: Edit) -> P
             for task in tasks
             if task.owner == owner
         }
-    except (CannotPlan, Refused):
+    except CannotPlan:
         return None
     return made[key]
 
@@ -41,7 +42,7 @@ def can_be(setting: Setting, tasks: Sequence[Task], bag: Bag) -> bool:
     try:
         for task in tasks:
             plan_panel(setting, replace(task, panel=bag.panel(task.panel.key)))
-    except (CannotPlan, Refused):
+    except CannotPlan:
         return False
     return True
 
@@ -51,13 +52,13 @@ def _after(setting: Setting, task: Task, edit: Edit) -> tuple[Setting, Task]:
     for path, value in edit.changes:
         change = Edit("", ((path[2:], value),))
         if path[:2] == ("panels", task.owner):
-            task = replace(task, choices=applied(task.choices, change))
+            task = replace(task, choices=tried(task.choices, change))
         elif path == ("measured", key):
-            task = replace(task, measured=value or Measured())
+            task = replace(task, measured=value or NOTHING)
         elif path[0] == "copies":
-            task = replace(task, measured=(value or {}).get(key, Measured()))
+            task = replace(task, measured=(value or {}).get(key, NOTHING))
         elif path[0] == "oversize":
-            oversize = applied(setting.oversize, Edit("", ((path[1:], value),)))
+            oversize = tried(setting.oversize, Edit("", ((path[1:], value),)))
             squaring = given("squaring margin", oversize.squaring)
             setting = replace(setting, oversize=oversize, squaring=squaring)
     return setting, task

@@ -14,7 +14,6 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import MOST_ROOM
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.numbers.sizes import Side
-from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.places import whole
 from tessil.core.panels.trial import AFRESH, panel_if
@@ -437,7 +436,7 @@ def _upright_again(plan: Plan, panel: PanelPlan, lean: Lean) -> Iterator[Edit]:
         yield other
     if not lean.beyond or plan.project.oversize.way != "model":
         return
-    pieced = panel.measured.pieced != Got()
+    pieced = panel.measured.pieced.some
     least = (lean.worst - (0 if pieced else lean.room)) / 2 + plan.project.oversize.squaring
     squaring = round_up(least, plan.marks.ruler.value)
     words = f"eave {plan.marks.notation.read_off(squaring, unit=True)} each side to square it"

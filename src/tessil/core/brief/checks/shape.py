@@ -12,7 +12,6 @@ from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import MOST_ROOM
 from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.numbers.workings import given
-from tessil.core.panels.choice import Measured
 from tessil.core.panels.places import across, measured_way
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
@@ -69,7 +68,7 @@ def _zipper_side(plan: Plan) -> Iterator[Snag]:
     if now is None or other is None or other.value <= now.value:
         return
     lead = plan.panel(plan.shape.leader)
-    if lead.measured != Measured():
+    if lead.measured.some:
         return  # what is pieced lies the way it lies
     gain = (other.value / now.value - 1) * 100
     notch = {key: plan.sizes[key].value for key in plan.shape.legs if key in plan.sizes}

@@ -12,9 +12,9 @@ from typing import Any
 from tessil.core.choosing import choose, forget
 from tessil.core.edits import Edit
 from tessil.core.numbers.exact import Fraction
+from tessil.core.numbers.fields import MOST_ROOM
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.sizes import Side
-from tessil.core.panels.choice import Got
 from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.panels.trial import AFRESH, panel_if
 from tessil.core.piecing.acts.laying import part_path
@@ -32,9 +32,8 @@ Try = tuple[str, dict[str, Any]]  # its words, and the choices of the part that 
 def edge_ways(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...]:
     """How the outermost piece comes to show; a panel that is pieced is trimmed otherwise, or, where
     that does not help, pieced again."""
-    measured = panel.measured
     trims, recuts = _trims(panel, edge), _recuts(plan, panel, edge)
-    if Got() == measured.pieced == measured.quilted:
+    if not panel.measured.made:
         return tuple(_leading(plan, panel, edge, [*trims, *recuts]))
     return tuple(_leading(plan, panel, edge, trims)) or tuple(
         _leading(plan, panel, edge, recuts, again=True)
@@ -94,7 +93,7 @@ def _recuts(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> list[list[Try]]:
     if choice.border or pieces is None:
         wider = choice.border + LEAST_EDGE - min(edge.shows.value, LEAST_EDGE)
         near = plan.marks.notation.nearest(wider + STEP / 2)
-        cuts = [{"border": near + at * STEP} for at in range(FEWER)]
+        cuts = [{"border": min(near + at * STEP, MOST_ROOM)} for at in range(FEWER)]
         off = [("Leave the border off", {"border": Fraction(0)})] if choice.border else []
         return [[("Cut the border wider", cut) for cut in cuts], off]
     grid = choice.way in GRIDS

@@ -110,8 +110,7 @@ def _piece_again(plan: Plan, panel: PanelPlan, by: Inches) -> list[Edit]:
     """A new top, larger: what makes it so is planned, and the first that is enough is offered."""
     now, bare = plan.project.oversize, forget(plan.project, panel.key, *AFRESH)
     each = round_up(by / 2, plan.marks.ruler.value)
-    pieced = Got() != panel.measured.pieced or Got() != panel.measured.quilted
-    verb = "Piece it again," if pieced else "Piece it"
+    verb = "Piece it again," if panel.measured.made else "Piece it"
     larger = f"{verb} {plan.marks.notation.read_off(2 * each, unit=True)} larger"
     field = "fixed" if now.way == "fixed" else "squaring"
     model = f"{verb} as large as the model says"
@@ -141,8 +140,8 @@ def _trim_to_what_is(plan: Plan, panel: PanelPlan) -> list[Edit]:
     leads = {match.leader for match in plan.bag.matches if match.follower == panel.key}
     if panel.key != leader and leader not in leads:
         return []
-    got, pieced = panel.measured.quilted, panel.measured.pieced
-    if Got() == got == pieced:
+    got = panel.measured.quilted
+    if not panel.measured.made:
         return []
     have = (
         got.width if got.width is not None else panel.least.width.value,
