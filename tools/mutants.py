@@ -129,8 +129,8 @@ def main() -> int:
             print(f"{place}:{mutant.line} {mutant.kind}\n  - {mutant.before}\n  + {mutant.after}")
         if sum(seen.values()) % 20 == 0:
             print(
-                f"  … {sum(killed.values())} of {sum(seen.values())}, {late.total()} of them at the "
-                f"window alone, {time.time() - begun:.0f} s"
+                f"  … {sum(killed.values())} of {sum(seen.values())}, "
+                f"{late.total()} of them at the window alone, {time.time() - begun:.0f} s"
             )
         sys.stdout.flush()
 
