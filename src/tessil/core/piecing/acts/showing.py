@@ -33,10 +33,13 @@ def edge_ways(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...]:
     """How the outermost piece comes to show; a panel that is pieced is trimmed otherwise, or, where
     that does not help, pieced again."""
     trims, recuts = _trims(panel, edge), _recuts(plan, panel, edge)
-    if not panel.measured.made:
-        return tuple(_leading(plan, panel, edge, [*trims, *recuts]))
-    return tuple(_leading(plan, panel, edge, trims)) or tuple(
-        _leading(plan, panel, edge, recuts, again=True)
+    made = panel.measured.made
+    first = tuple(_leading(plan, panel, edge, trims if made else [*trims, *recuts]))
+    if first:
+        return first
+    again = recuts if made else []
+    return tuple(_leading(plan, panel, edge, again, again=made)) or tuple(
+        _leading(plan, panel, edge, [[("Cut it from whole cloth", {"way": "whole"})]], again=made)
     )
 
 
