@@ -18,7 +18,6 @@ from tests.core.piecing.test_foundations import flipped
 from tests.core.shapes.test_carrying import BELOW, made
 from tests.core.shapes.test_edge_by_edge import made_of
 from tests.core.trimming.test_behind import satchel
-from tests.core.trimming.test_marks import SHAPE_SNAGS
 from tests.outside.test_every_shape_on_paper import project_of
 
 F = Fraction
@@ -183,7 +182,7 @@ CASES = {
         tote(stock=tote().stock.model_copy(update={"usable_width": F(12)})),
         ("piecing.strip_sets", True),
     ),
-    "fit.flap": SHAPE_SNAGS["fit.flap"],
+    "fit.flap": applied(project_of("satchel"), edit("", ("shape.sizes", {"flap_less": F(1, 4)}))),
     "fit.zipper-side": project_of(
         "boxed-zip",
         shape=ShapeChoice(

@@ -24,19 +24,9 @@ from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.core.words.written import value_text, working, working_words
 from tests.conftest import tote
+from tests.outside.calculator import GLYPHS
 
 INCH = Notation("inch", Fraction(1, 16))
-GLYPHS = {
-    "½": "1/2",
-    "¼": "1/4",
-    "¾": "3/4",
-    "⅛": "1/8",
-    "⅜": "3/8",
-    "⅝": "5/8",
-    "⅞": "7/8",
-    "⅓": "1/3",
-    "⅔": "2/3",
-}
 
 
 def test_the_sum_shows_its_numbers_and_its_names():

@@ -4,12 +4,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tessil.core.choosing import choose, measure
-from tessil.core.edits import applied, edit
+from tessil.core.choosing import measure
+from tessil.core.edits import applied
 from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got
 from tessil.core.plan import plan
-from tessil.core.project import Project
 from tessil.core.readings import readings
 from tessil.core.snags import Stage
 from tessil.core.trimming.acts.marking import add_mark, move_mark, set_mark
@@ -144,37 +143,6 @@ def test_marks_survive_their_file():
     project = tote(marks=(Mark(kind="divided", panel="front", x=F(3), y=F(4), divisions=3),))
     assert bag_from(flat_text(project)) == project
     assert len(plan(project).marks_on("front")[0].lines) == 2
-
-
-def in_a_hoop(hoop: str) -> Project:
-    """A pouch of 4 × 2½ on a stabiliser that stays."""
-    base = project_of("flat-pouch")
-    small = edit("", ("shape.way", "finished"), ("shape.sizes", {"width": F(4), "height": F(5, 2)}))
-    changed = applied(base, small)
-    panel = plan(changed).panel("front").panel
-    hooped = applied(changed, choose(changed, panel, "", ("layers.stabiliser", "cut-away")))
-    return applied(hooped, edit("", ("hooping.hoop", hoop)))
-
-
-SHAPE_SNAGS = {
-    "fit.zipper": project_of("flat-pouch", zipper={"length": "8 in", "seam": "1/4 in"}),
-    "fit.flap": applied(project_of("satchel"), edit("", ("shape.sizes", {"flap_less": F(1, 4)}))),
-    "hoop.front": in_a_hoop("h-4-4"),
-    "trim.gap": project_of("tote", turning_gap=F(1)),
-    "fit.height": applied(
-        project_of("tote"), edit("", ("shape.way", "finished"), ("shape.sizes", {"height": F(5)}))
-    ),
-}
-
-
-@pytest.mark.parametrize("key", SHAPE_SNAGS)
-def test_snags_of_the_whole_shape_are_mended_by_their_fixes(key):
-    project = type(tote()).model_validate(dict(SHAPE_SNAGS[key]))
-    snag = next(snag for snag in plan(project).snags if snag.key == key)
-    assert snag.place is not None
-    assert snag.fixes
-    for fix in snag.fixes:
-        assert key not in {s.key for s in plan(applied(project, fix)).snags}
 
 
 @pytest.mark.parametrize(("length", "weight"), [(F(8), "blocks"), (F(23, 2), "warns")])
