@@ -38,12 +38,11 @@ from tessil.core.logbook.flow import knowledge_of
 from tessil.core.memory.collecting import uncollected
 from tessil.core.memory.later import Later
 from tessil.core.memory.recall import Memory, NoMemory
-from tessil.core.memory.same import same
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.workings import Basis, Figure, given, total
 from tessil.core.panels.panel import PanelPlan
-from tessil.core.panels.planning import Setting, Task, plan_panel
+from tessil.core.panels.planning import Setting, Task, alike, plan_panel
 from tessil.core.planned import Amounts, Outside, Plan
 from tessil.core.project import Project
 from tessil.core.sandwich.layers import weight
@@ -128,12 +127,6 @@ def _kept_bag(memory: Memory, bag: Bag) -> Bag:
     return memory.like("bag as built", replace(bag, panels=panels))
 
 
-def _alike(one: Task, other: Task) -> bool:
-    """Whether two panels differ in nothing but their names."""
-    named = replace(other.panel, key=one.panel.key, label=one.panel.label, like=one.panel.like)
-    return same(one, replace(other, panel=named))
-
-
 def _planned_panels(
     memory: Memory, setting: Setting, tasks: tuple[Task, ...]
 ) -> tuple[PanelPlan, ...]:
@@ -145,7 +138,7 @@ def _planned_panels(
             (
                 n
                 for n, other in enumerate(tasks[:at])
-                if memory.of(("alike", key, other.panel.key), _alike, task, other)
+                if memory.of(("alike", key, other.panel.key), alike, task, other)
             ),
             None,
         )

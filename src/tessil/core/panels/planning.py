@@ -13,6 +13,7 @@ from msgspec.structs import replace
 from tessil.core.bag.model import Panel
 from tessil.core.catalogue import Material
 from tessil.core.logbook.flow import Knowledge
+from tessil.core.memory.same import same
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.lengths import Inches
 from tessil.core.numbers.records import Record
@@ -82,6 +83,12 @@ class Task(Record, frozen=True):
     def field(self) -> str:
         """Where its choices stand in the document."""
         return f"panels.{self.owner}"
+
+
+def alike(one: Task, other: Task) -> bool:
+    """Whether two panels differ in nothing but their names."""
+    named = replace(other.panel, key=one.panel.key, label=one.panel.label, like=one.panel.like)
+    return same(one, replace(other, panel=named))
 
 
 def _allowance(setting: Setting, panel: Panel, side: str) -> Figure:

@@ -11,7 +11,7 @@ from tessil.core.edits import Edit, tried
 from tessil.core.numbers.workings import given
 from tessil.core.panels.choice import Measured
 from tessil.core.panels.panel import PanelPlan
-from tessil.core.panels.planning import Setting, Task, plan_panel
+from tessil.core.panels.planning import Setting, Task, alike, plan_panel
 from tessil.core.trouble import CannotPlan
 
 NOTHING = Measured.model_construct()
@@ -25,16 +25,14 @@ def panel_if(setting: Setting, tasks: Sequence[Task], key: str, edit: Edit) -> P
     What else the edit does is not asked, nor whether its values are taken: what checks entries is
     loaded beside the window.
     """
-    owner = next(task.owner for task in tasks if task.panel.key == key)
+    asked = next(task for task in tasks if task.panel.key == key)
     try:
-        made = {
-            task.panel.key: plan_panel(*_after(setting, task, edit))
-            for task in tasks
-            if task.owner == owner
-        }
+        for other in tasks:
+            if other.owner == asked.owner and not alike(asked, other):
+                plan_panel(*_after(setting, other, edit))
+        return plan_panel(*_after(setting, asked, edit))
     except CannotPlan:
         return None
-    return made[key]
 
 
 def can_be(setting: Setting, tasks: Sequence[Task], bag: Bag) -> bool:

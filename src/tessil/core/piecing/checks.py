@@ -7,16 +7,17 @@ from collections.abc import Iterator
 from tessil.core.choosing import choose
 from tessil.core.panels.panel import EdgeShow, PanelPlan, foundation_of
 from tessil.core.panels.places import edge_place, whole
-from tessil.core.piecing.acts.showing import LEAST_EDGE, edge_ways
+from tessil.core.piecing.acts.showing import LEAST_EDGE, Tried, edge_ways
 from tessil.core.planned import Plan
 from tessil.core.snags import Snag, Stage, Weight
 
 
 def piece_snags(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     """Snags of piecing one panel."""
+    tried = Tried(plan, panel)
     for edge in panel.edges_show:
         if edge.shows.value < LEAST_EDGE:
-            yield _thin_edge(plan, panel, edge)
+            yield _thin_edge(tried, edge)
     yield from _melts(plan, panel)
 
 
@@ -57,7 +58,8 @@ def _melts(plan: Plan, panel: PanelPlan) -> Iterator[Snag]:
     )
 
 
-def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:
+def _thin_edge(tried: Tried, edge: EdgeShow) -> Snag:
+    plan, panel = tried.plan, tried.panel
     read = plan.marks.notation.read_under
     piecing = panel.parts[edge.zone].choice
     noun = "border" if piecing.border else "strip" if piecing.way == "strips" else "row of squares"
@@ -74,5 +76,5 @@ def _thin_edge(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> Snag:
         why="After quilting, trimming and the bag's own seam; under ½ in (13 mm) looks a mistake.",
         panel=panel.key,
         place=edge_place(panel, edge),
-        fixes=edge_ways(plan, panel, edge),
+        fixes=edge_ways(tried, edge),
     )

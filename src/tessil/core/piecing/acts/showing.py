@@ -13,7 +13,7 @@ from tessil.core.choosing import choose, forget
 from tessil.core.edits import Edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.fields import MOST_ROOM
-from tessil.core.numbers.lengths import Inches
+from tessil.core.numbers.lengths import Inches, round_up
 from tessil.core.numbers.sizes import Side
 from tessil.core.panels.panel import EdgeShow, PanelPlan
 from tessil.core.panels.trial import AFRESH, panel_if
@@ -29,25 +29,40 @@ STEP = Fraction(1, 4)
 Try = tuple[str, dict[str, Any]]  # its words, and the choices of the part that it changes
 
 
-def edge_ways(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> tuple[Edit, ...]:
+class Tried:
+    """A panel, and what became of it with each choice that was tried: its sides ask alike."""
+
+    def __init__(self, plan: Plan, panel: PanelPlan) -> None:
+        self.plan, self.panel = plan, panel
+        self.made: dict[tuple[object, ...], PanelPlan | None] = {}
+
+    def after(self, key: tuple[object, ...], step: Edit) -> PanelPlan | None:
+        if key not in self.made:
+            plan = self.plan
+            self.made[key] = panel_if(plan.setting, plan.tasks, self.panel.key, step)
+        return self.made[key]
+
+
+def edge_ways(tried: Tried, edge: EdgeShow) -> tuple[Edit, ...]:
     """How the outermost piece comes to show; a panel that is pieced is trimmed otherwise, or, where
     that does not help, pieced again."""
+    plan, panel = tried.plan, tried.panel
     trims, recuts = _trims(panel, edge), _recuts(plan, panel, edge)
     made = panel.measured.made
-    first = tuple(_leading(plan, panel, edge, trims if made else [*trims, *recuts]))
+    first = tuple(_leading(tried, edge, trims if made else [*trims, *recuts]))
     if first:
         return first
     again = recuts if made else []
-    return tuple(_leading(plan, panel, edge, again, again=made)) or tuple(
-        _leading(plan, panel, edge, [[("Cut it from whole cloth", {"way": "whole"})]], again=made)
+    return tuple(_leading(tried, edge, again, again=made)) or tuple(
+        _leading(tried, edge, [[("Cut it from whole cloth", {"way": "whole"})]], again=made)
     )
 
 
 def _leading(
-    plan: Plan, panel: PanelPlan, edge: EdgeShow, ways: list[list[Try]], again: bool = False
+    tried: Tried, edge: EdgeShow, ways: list[list[Try]], again: bool = False
 ) -> Iterator[Edit]:
     """The first of each way that leads out."""
-    path = part_path(edge.zone)
+    plan, panel, path = tried.plan, tried.panel, part_path(edge.zone)
     bare = (forget(plan.project, panel.key, *AFRESH),) if again else ()
     for way in ways:
         for words, choices in way:
@@ -55,7 +70,7 @@ def _leading(
             changes = [(f"{path}.{key}", value) for key, value in choices.items()]
             step = choose(plan.project, panel.panel, said, *changes)
             step = Edit(said, (*step.changes, *bare))
-            made = panel_if(plan.setting, plan.tasks, panel.key, step)
+            made = tried.after((edge.zone, again, *choices.items()), step)
             if made is not None and _better(panel, made, edge):
                 yield step
                 break
@@ -74,6 +89,16 @@ def _better(panel: PanelPlan, made: PanelPlan, edge: EdgeShow) -> bool:
     return (edge.side, edge.zone) not in after and next(less, None) is None
 
 
+def _may_show(panel: PanelPlan, edge: EdgeShow) -> bool:
+    """Whether the piece could show if all that is too much came off the other side: else nothing
+    needs to be tried that leaves its cut as it is."""
+    top = panel.parts[edge.zone].top
+    pieces = top.columns if edge.side in ("left", "right") else top.rows
+    if pieces is None or panel.measured.made:
+        return True
+    return edge.shows.value + max(pieces.surplus.value, Fraction(0)) + STEP >= LEAST_EDGE
+
+
 def _trims(panel: PanelPlan, edge: EdgeShow) -> list[list[Try]]:
     """What is too much, trimmed off elsewhere."""
     choice = panel.parts[edge.zone].choice
@@ -81,6 +106,8 @@ def _trims(panel: PanelPlan, edge: EdgeShow) -> list[list[Try]]:
     rule = "surplus_across" if choice.way in GRIDS and upright else "surplus"
     now, keeps = getattr(choice, rule), "one" if edge.side in ("left", "top") else "other"
     ways: list[list[Try]] = []
+    if not _may_show(panel, edge):
+        return ways
     if now in ("one", "other"):
         ways.append([("Trim both sides alike", {rule: "both"})])
     if now in ("both", "one", "other") and now != keeps:
@@ -102,18 +129,21 @@ def _recuts(plan: Plan, panel: PanelPlan, edge: EdgeShow) -> list[list[Try]]:
     grid = choice.way in GRIDS
     rule = "surplus_across" if grid and upright else "surplus"
     number, now, ways = pieces.number.whole, getattr(choice, rule), list[list[Try]]()
-    if choice.fixed == "width" and now not in ("recut", "border"):
+    as_cut = choice.fixed == "width" and now not in ("recut", "border")
+    if as_cut and _may_show(panel, edge):
         noun = "rows" if grid else "strips"
         ways.append([(f"Recut all {number} {noun} to come out even", {rule: "recut"})])
         if number > 2:
             ways.append([("One fewer, and a border to fill", {rule: "border"})])
     if grid:
-        read = plan.marks.notation.exact
-        sizes = (
-            plan.marks.notation.nearest(choice.square + at * STEP) for at in range(1, 4 * FEWER)
-        )
+        marks, missing = plan.marks.notation, LEAST_EDGE - edge.shows.value
+        least = round_up(choice.square + missing, STEP)
+        sizes = [marks.nearest(least + at * STEP) for at in range(FEWER)]
         ways.append(
-            [(f"Cut the squares {read(size, unit=True)}", {"square": size}) for size in sizes]
+            [
+                (f"Cut the squares {marks.exact(size, unit=True)}", {"square": size})
+                for size in sizes
+            ]
         )
     elif choice.fixed != "mixed":
         one_by_one = range(number - 1, number - 1 - FEWER, -1)
