@@ -35,3 +35,12 @@ def test_there_is_room_for_what_it_holds_by_hand(key):
     held = replace(brief.held, **{name: given(name, value) for name, value in sizes.items()})
     needs = shape.for_object(replace(brief, held=held, wall=given("wall", WALL)))
     assert {way: float(figure.value) for way, figure in needs.items()} == ROOM[key]
+
+
+@pytest.mark.parametrize("key", SHAPES)
+def test_only_a_lining_of_two_like_halves_is_parted(key):
+    alike, apart = (plan(project_of(key, lining_apart=by)).bag.panels for by in (False, True))
+    halves = any(panel.key == "lining" and panel.copies == 2 for panel in alike)
+    added = ["lining-back"] if halves else []
+    assert sorted(p.key for p in apart) == sorted([*(p.key for p in alike), *added])
+    assert sum(p.copies for p in apart) == sum(p.copies for p in alike)

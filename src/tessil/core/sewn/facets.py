@@ -42,10 +42,6 @@ class Facet(Record, frozen=True):
     rims: tuple[Rim, ...]
 
     @property
-    def area(self) -> float:
-        return area_of(self.corners)
-
-    @property
     def middle(self) -> Flat:
         """The middle of its corners."""
         n = len(self.corners)
