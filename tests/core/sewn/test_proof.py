@@ -16,7 +16,7 @@ from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.numbers.sizes import SIDES
 from tessil.core.plan import plan
-from tessil.core.sewn.facets import area_of, stitched
+from tessil.core.sewn.facets import stitched
 from tessil.core.sewn.placing import Sewn, spans
 from tessil.core.shapes import SHAPES
 from tessil.core.shapes.carry_choices import OPTIONS
@@ -202,17 +202,3 @@ def test_the_two_zip_bags_of_one_panel_have_unlike_proportions():
     assert (low[1], low[2]) == (tall[2], tall[1])
     volumes = {bag.figure("volume-finished").value for bag in bags.values()}
     assert len(volumes) == 1
-
-
-@pytest.mark.parametrize(
-    ("corners", "area"),
-    [
-        (((0, 0), (4, 0), (4, 3), (0, 3)), 12),  # clockwise as drawn, y down
-        (((0, 3), (4, 3), (4, 0), (0, 0)), -12),
-        (((1, 1), (5, 1), (1, 4)), 6),
-        (((0, 0), (4, 0), (4, 4), (2, 4), (2, 2), (0, 2)), 12),
-    ],
-)
-def test_the_area_of_an_outline_as_shapely_has_it(corners, area):
-    assert area_of(corners) == area
-    assert shapely.Polygon(corners).area == abs(area)

@@ -5,7 +5,6 @@ In floats on the trimmed panel, clockwise as drawn.  Geometry.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from itertools import pairwise
 from math import hypot
 from typing import NamedTuple
@@ -52,12 +51,6 @@ class Facet(Record, frozen=True):
         """Left, top, width and height on the panel."""
         xs, ys = [x for x, _ in self.corners], [y for _, y in self.corners]
         return min(xs), min(ys), max(xs) - min(xs), max(ys) - min(ys)
-
-
-def area_of(corners: Sequence[Flat]) -> float:
-    """Square inches inside an outline, positive if it is clockwise as drawn."""
-    pairs = zip(corners, (*corners[1:], corners[0]), strict=True)
-    return sum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in pairs) / 2
 
 
 def facets_of(sheet: Sheet) -> tuple[Facet, ...]:
