@@ -2,13 +2,15 @@
 
 import pytest
 
+from tessil.core.brief.choice import Held
 from tessil.core.choices import choices_for
 from tessil.core.edits import applied, edit
 from tessil.core.numbers.exact import Fraction
 from tessil.core.panels.choice import Got, Measured
 from tessil.core.plan import plan
 from tests.conftest import tote, with_front
-from tests.core.snag_cases import CASES, found
+from tests.core.cutting.test_placed_prints import bag
+from tests.core.snag_cases import CASES, TUNER, found
 
 F = Fraction
 
@@ -83,6 +85,20 @@ def test_a_bag_that_would_not_be_one_is_not_offered():
         "Sew a border on, 6¾ in each side",
         "Piece it again, 13½ in larger",
     ]
+
+
+def test_a_bag_that_is_cut_is_not_made_larger_by_what_is_planned():
+    """Its front is trimmed: no wished size moves it any more."""
+    asked = {"hold": Held(things=(TUNER,), minded=True)}
+    words = offered("fit.width", tote(**asked))
+    assert words == ["Make the width 13¼ in", "Size the bag by the tuner", "Do not mind the object"]
+    front = Measured(trimmed=Got(width=F(12), height=F(12)))
+    cut = tote(**asked, measured={"front": front})
+    assert offered("fit.width", cut) == ["Do not mind the object"]
+
+
+def test_squares_with_room_for_their_picture_are_no_smaller_in_a_smaller_bag():
+    assert offered("cut.wide.red", bag(40).project) == ["Cut Red dots as its picture falls"]
 
 
 def test_a_measured_seam_is_no_snag_once_the_pieces_are_cut_to_it():

@@ -82,7 +82,7 @@ def _smaller(plan: Plan, bought: Purchase) -> tuple[Edit, ...]:
     after all."""
     items = [item for item in bought.items if item.id in bought.cloth.too_long]
     of_panels = all(item.owner.kind == "panels" for item in items)
-    if not of_panels or plan.lead.measured.trimmed.some:
+    if not of_panels or plan.lead.measured.settles:
         return ()
     found = []
     for way, words in (("width", "narrower"), ("height", "lower")):
@@ -110,6 +110,8 @@ def _less(plan: Plan, items: list[CutItem], usable: Inches, way: str) -> Inches 
         return None
     mark, step = plan.marks.ruler.value, plan.marks.piece_step.value
     over = max(getattr(item, way).value for item in items) - usable
+    if over <= 0:
+        return None  # it is not too much this way
     for more in range(1, MOST_STEPS):
         to = round_down(now.value - round_up(over, mark) - more * step, mark)
         less = now.value - to
@@ -122,11 +124,16 @@ def _less(plan: Plan, items: list[CutItem], usable: Inches, way: str) -> Inches 
 
 
 def _comes_out(plan: Plan, made: Bag, item: CutItem, usable: Inches) -> bool:
-    """Whether a piece of a panel does, cut as much smaller as the panel is."""
+    """Whether a piece of a panel does, cut as much smaller as the panel is where it is as long."""
     key = item.owner.keys[0]
     before, after = plan.bag.panel(key), made.panel(key)
-    width = item.width.value * after.width.value / before.width.value
-    height = item.height.value * after.height.value / before.height.value
+    width, height = (
+        cut.value - (old.value - new.value if cut.value >= old.value else 0)
+        for cut, old, new in (
+            (item.width, before.width, after.width),
+            (item.height, before.height, after.height),
+        )
+    )
     return min(width, height) <= usable
 
 
@@ -153,7 +160,7 @@ def _too_wide(plan: Plan, bought: Purchase) -> Snag:
         over = read(width - usable, unit=True)
         why = f"A repeat more each way is cut: {over} more than the usable width, {wide}."
         free = _prints(plan, bought.stock, placed=False)
-        fixes = (edit(f"Cut {bought.name} as its picture falls", ("prints", free)), *fixes)
+        fixes = (edit(f"Cut {bought.name} as its picture falls", ("prints", free)),)
     elif height <= usable:
         title = f"{what}: comes out of {bought.name} only turned, and its print has an up"
         over = read(width - usable, unit=True)

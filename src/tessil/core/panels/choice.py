@@ -47,6 +47,11 @@ class Measured(Decided):
         return any(got.some for _, got in self)
 
     @property
+    def settles(self) -> bool:
+        """Whether it says how large the bag is, whatever was planned: of a leading panel."""
+        return self.trimmed.some or self.assembled.some or self.notch.some
+
+    @property
     def made(self) -> bool:
         """Whether its top is there already."""
         return self.pieced.some or self.quilted.some

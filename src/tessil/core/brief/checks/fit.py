@@ -83,6 +83,8 @@ def _sentence(words: str) -> str:
 
 def _roomier(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
     fixes = [edit("Do not mind the object", ("hold.minded", False))]
+    if plan.lead.measured.settles:
+        return tuple(fixes)  # it is cut
     wanted = {way: figure.value for way, figure in plan.shape.for_object(plan.brief).items()}
     made = finished_if(plan.shape, plan.brief, plan.sizes, wanted)
     if plan.project.shape.way != "object" and made is not None:
@@ -167,7 +169,8 @@ def _larger_base(plan: Plan, key: str) -> tuple[Edit, ...]:
         name: figure.value
         for name, figure in zip(plan.shape.finished_keys, plan.bag.finished, strict=True)
     } | {key: LEAST_BASE}
-    if finished_if(plan.shape, plan.brief, plan.sizes, finished) is None:
+    made = finished_if(plan.shape, plan.brief, plan.sizes, finished)
+    if made is None or plan.lead.measured.settles:
         return ()
     words = f"Make the {key} {_read(plan, LEAST_BASE)}"
     if plan.project.shape.way == "finished":

@@ -164,6 +164,8 @@ def _wash_fixes(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
     """Make it larger by what the wash takes, or wash what it is made of first."""
     mark, wanted = plan.marks.ruler.value, fit.bare.value / (1 - plan.project.wash.share)
     fixes = [edit("Wash cloth and batting first", ("wash.used", False))]
+    if plan.lead.measured.settles:
+        return tuple(fixes)  # it is cut
     if plan.project.shape.way == "object":
         more = (wanted - fit.there.value) / _per_ease(plan, fit.way)
         ease = round_up(plan.project.hold.ease + more, mark)
