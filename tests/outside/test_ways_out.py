@@ -8,14 +8,18 @@ from collections import Counter
 
 import pytest
 
-from tessil.core.edits import applied
+from tessil.core.edits import applied, edit
 from tessil.core.memory.recall import Memory
 from tessil.core.numbers.decided import Refused
+from tessil.core.numbers.exact import Fraction
+from tessil.core.panels.choice import Got, Measured
 from tessil.core.plan import plan
 from tessil.core.trouble import CannotPlan
 from tests.conftest import HUNT
 from tests.core.memory.test_remembering import BAGS, SHAPES, _project, _typed
 from tests.core.test_anything_typed import edit_of
+
+F = Fraction
 
 # Of several faults of a kind one is mended at a time; what is left is told anew.
 ONE_OF_SEVERAL = (
@@ -46,12 +50,27 @@ def _faults(made, memory):
                 yield f"{snag.title}: {way.words}: {'still there' if left else 'refused'}"
 
 
+def _begun(name, dice, memory):
+    """A bag as it begins; or one that is washed, too small for what it holds, or cut already."""
+    made = plan(_project(name), memory=memory)
+    lead = made.lead
+    small = Got(width=lead.trimmed.width.value * F(3, 4), height=lead.trimmed.height.value)
+    begins = (
+        (),
+        (("wash.used", True), ("wash.share", F(1, 8))),
+        (("hold.minded", True), ("shape.way", "object"), ("hold.ease", F(1, 8))),
+        ((f"measured.{lead.key}", Measured(trimmed=small)), ("hold.minded", True)),
+        ((f"measured.{lead.key}", Measured(quilted=small)), ("wash.used", True)),
+    )
+    return _after(made, edit("", *dice.choice(begins)), memory) or made
+
+
 @pytest.mark.parametrize("name", [*BAGS, *SHAPES])
 def test_every_way_out_leads_out_of_bags_drawn_at_random(name):
     dice, memory = random.Random(f"out of {name}"), Memory()
     taken, found = 0, set()
     for _ in range(2 * HUNT):
-        made = plan(_project(name), memory=memory)
+        made = _begun(name, dice, memory)
         for _ in range(8):
             made = _after(made, edit_of(made, *_typed(dice)), memory) or made
             taken += sum(len(snag.fixes) for snag in made.snags)

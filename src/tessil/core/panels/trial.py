@@ -10,6 +10,7 @@ from tessil.core.bag.model import Bag
 from tessil.core.edits import Edit, tried
 from tessil.core.numbers.workings import given
 from tessil.core.panels.choice import Measured
+from tessil.core.panels.learning import measured_losses
 from tessil.core.panels.panel import PanelPlan
 from tessil.core.panels.planning import Setting, Task, alike, plan_panel
 from tessil.core.trouble import CannotPlan
@@ -25,12 +26,15 @@ def panel_if(setting: Setting, tasks: Sequence[Task], key: str, edit: Edit) -> P
     What else the edit does is not asked, nor whether its values are taken: what checks entries is
     loaded beside the window.
     """
-    asked = next(task for task in tasks if task.panel.key == key)
+    at = next(at for at, task in enumerate(tasks) if task.panel.key == key)
+    asked = tasks[at]
+    setting, after = _oversized(setting, edit), [_after(task, edit) for task in tasks]
     try:
-        for other in tasks:
+        setting = _taught(setting, after)
+        for task, other in zip(after, tasks, strict=True):
             if other.owner == asked.owner and not alike(asked, other):
-                plan_panel(*_after(setting, other, edit))
-        return plan_panel(*_after(setting, asked, edit))
+                plan_panel(setting, task)
+        return plan_panel(setting, after[at])
     except CannotPlan:
         return None
 
@@ -45,18 +49,32 @@ def can_be(setting: Setting, tasks: Sequence[Task], bag: Bag) -> bool:
     return True
 
 
-def _after(setting: Setting, task: Task, edit: Edit) -> tuple[Setting, Task]:
+def _taught(setting: Setting, tasks: Sequence[Task]) -> Setting:
+    """What panels measured in this very project teach hangs on their choices, too."""
+    if not any(task.measured.quilted.some for task in tasks):
+        return setting
+    bare = replace(setting, knowledge=replace(setting.knowledge, own=()))
+    own = measured_losses(bare, tasks)
+    return replace(bare, knowledge=replace(bare.knowledge, own=own))
+
+
+def _oversized(setting: Setting, edit: Edit) -> Setting:
+    changes = tuple((path[1:], value) for path, value in edit.changes if path[0] == "oversize")
+    if not changes:
+        return setting
+    oversize = tried(setting.oversize, Edit("", changes))
+    squaring = given("squaring margin", oversize.squaring)
+    return replace(setting, oversize=oversize, squaring=squaring)
+
+
+def _after(task: Task, edit: Edit) -> Task:
     key = task.panel.key
     for path, value in edit.changes:
-        change = Edit("", ((path[2:], value),))
         if path[:2] == ("panels", task.owner):
-            task = replace(task, choices=tried(task.choices, change))
+            choices = tried(task.choices, Edit("", ((path[2:], value),)))
+            task = replace(task, choices=choices)
         elif path == ("measured", key):
             task = replace(task, measured=value or NOTHING)
         elif path[0] == "copies":
             task = replace(task, measured=(value or {}).get(key, NOTHING))
-        elif path[0] == "oversize":
-            oversize = tried(setting.oversize, Edit("", ((path[1:], value),)))
-            squaring = given("squaring margin", oversize.squaring)
-            setting = replace(setting, oversize=oversize, squaring=squaring)
-    return setting, task
+    return task

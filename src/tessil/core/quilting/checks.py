@@ -232,6 +232,8 @@ def _through(plan: Plan, panel: PanelPlan, mark: Placed, lines: list[QuiltLine])
     ]
     round_ = _round(plan, panel, zone)
     one = len(lines) == 1
+    without = _leave_out(plan, panel, *(line.key for line in lines))
+    left = (without,) if _misses(panel, _if(plan, panel, without), mark) else ()
     return Snag(
         key=f"quilt.through.{panel.key}.{mark.key}",
         stage=Stage.QUILT,
@@ -241,7 +243,7 @@ def _through(plan: Plan, panel: PanelPlan, mark: Placed, lines: list[QuiltLine])
         why="The needle would meet it, or the stitches lie where the hole is cut.",
         panel=panel.key,
         place=Place(x, y, w, h),
-        fixes=(*free[:1], *round_, _leave_out(plan, panel, *(line.key for line in lines))),
+        fixes=(*free[:1], *round_, *left),
     )
 
 

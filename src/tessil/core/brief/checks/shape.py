@@ -167,7 +167,7 @@ def _wash_fixes(plan: Plan, fit: Fit) -> tuple[Edit, ...]:
     if plan.lead.measured.settles:
         return tuple(fixes)  # it is cut
     if plan.project.shape.way == "object":
-        more = (wanted - fit.there.value) / _per_ease(plan, fit.way)
+        more = (wanted - fit.needs.value) / _per_ease(plan, fit.way)
         ease = round_up(plan.project.hold.ease + more, mark)
         if ease <= MOST_ROOM:
             fixes.insert(0, edit(f"Give {_read(plan, ease)} ease", ("hold.ease", ease)))
